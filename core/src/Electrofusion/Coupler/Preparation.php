@@ -1,0 +1,214 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Diastoma\Core\Electrofusion\Coupler;
+
+use Diastoma\Core\Electrofusion\Marks;
+use Diastoma\Core\Electrofusion\Rules\OvalityAtJoint;
+use Diastoma\Core\Pipe\PeDimensions;
+use Diastoma\Core\Pipe\Roundness;
+use Diastoma\Core\Procedure\ReadingSpec;
+use Diastoma\Core\Procedure\Situation;
+use Diastoma\Core\Procedure\Step;
+use Diastoma\Core\Quantity\Compare;
+use Diastoma\Core\Quantity\Unit;
+use Diastoma\Core\Rulebook\Finding;
+use Diastoma\Core\Rulebook\Rule;
+use Diastoma\Core\Rulebook\Rules\Confirmed;
+use Diastoma\Core\Rulebook\Rules\InDate;
+use Diastoma\Core\Rulebook\Rules\NumberAtLeast;
+use Diastoma\Core\Rulebook\Rules\NumberAtMost;
+use Diastoma\Core\Rulebook\Rules\NumberWithin;
+use Diastoma\Core\Rulebook\Severity;
+use Diastoma\Core\Rulebook\Source;
+
+/** Conditions, inspection, washing, measuring and cutting: everything before the first mark. */
+final class Preparation
+{
+    /** @return list<Step> */
+    public static function steps(Situation $s): array
+    {
+        return [self::conditions(), self::inspect($s), self::wash(), self::measure($s), self::square($s)];
+    }
+
+    private static function conditions(): Step
+    {
+        $practice = Source::commonPractice();
+
+        /** @var ?Step $step nothing in it depends on the joint */
+        static $step = null;
+
+        return $step ??= new Step('conditions', 'Conditions', 'Look at the trench, the weather and the papers before anything is unpacked.', [
+            ReadingSpec::equipment('control_unit', 'Control unit', 'control_unit'),
+            ReadingSpec::number('ambient_c', 'Air temperature at the joint', Unit::Celsius, -40, 60),
+            ReadingSpec::number('pipe_c', 'Pipe surface temperature', Unit::Celsius, -40, 80),
+            ReadingSpec::number('fitting_c', 'Fitting temperature', Unit::Celsius, -40, 80, 'Beside the closed bag, in the shade'),
+            ReadingSpec::yesNo('sheltered', 'Sheltered from rain, wind and direct sun?'),
+            ReadingSpec::yesNo('zone_dry', 'Dry, inside and out?'),
+            ReadingSpec::yesNo('no_medium', 'Free of escaping water or gas?'),
+            ReadingSpec::yesNo('ends_capped', 'Far ends capped against draught?'),
+        ], [
+            new InDate('ef.operator.certificate', 'control_unit', 'operator', 'certificate_until', 'Fusion certificate', 'A fusion operator with a certificate in date must make this joint.', $practice),
+            new InDate('ef.unit.calibration', 'control_unit', 'name', 'calibration_until', 'Calibration', 'Take a control unit with a calibration in date.', $practice),
+            new NumberWithin('ef.ambient', 'ambient_c', 'ef.ambient.min_c', 'ef.ambient.max_c', 'Air', 'Do not start. Shelter and heat or shade the joint until it is inside, and let the pipe follow.', Severity::Stop, 'Outside the range the energy on the label does not fit.'),
+            new NumberAtMost('ef.temperature_difference', ['pipe_c', 'fitting_c'], self::temperatureDifference(...), 'ef.temperature_difference_k', 'Pipe and fitting differ by', 'Lay pipe and fitting together in the shade until they are alike.', Severity::Watch),
+            self::yes('ef.sheltered', 'sheltered', 'Sheltered.', 'Not sheltered.', 'Put the tent up before going on.', Severity::Mend),
+            self::yes('ef.zone_dry', 'zone_dry', 'Dry inside and out.', 'The zone is wet.', 'Drain and dry it, inside and out.', Severity::Mend),
+            self::yes('ef.no_medium', 'no_medium', 'Nothing escapes.', 'Water or gas is escaping.', 'Do not start. Shut and drain the main first: no fusion with medium in the zone, ever.', Severity::Stop),
+            self::yes('ef.ends_capped', 'ends_capped', 'Ends capped.', 'Open ends let a draught cool the zone.', 'Cap the far ends.', Severity::Mend),
+        ], [
+            'Nobody enters the trench before the competent person has passed it today.',
+            'Services located before digging. No lifting over people.',
+        ]);
+    }
+
+    private static function inspect(Situation $s): Step
+    {
+        $wall = $s->facts->number('wall_mm');
+        /** @var ?list<Rule> $rules */
+        static $rules = null;
+        $rules ??= self::inspectRules();
+
+        return new Step('inspect', 'Inspect', 'Read the print line on both pipes and feel round both ends.', [
+            ReadingSpec::yesNo('print_line_ok', 'Print lines agree with the drawing (material, dn, SDR)?'),
+            ReadingSpec::number('gouge_a_mm', 'End A: deepest gouge', Unit::Millimetre, 0, $wall, '0 when there is none'),
+            ReadingSpec::number('gouge_b_mm', 'End B: deepest gouge', Unit::Millimetre, 0, $wall, '0 when there is none'),
+            ReadingSpec::yesNo('surface_sound', 'No bruise, flat or embedded stone in the zone?'),
+        ], $rules, [], ['wall_mm' => $wall]);
+    }
+
+    /** @return list<Rule> */
+    private static function inspectRules(): array
+    {
+        return [
+            self::yes('ef.print_line', 'print_line_ok', 'Print lines agree.', 'A print line does not agree with the drawing.', 'Do not join. Find the right pipe, or ask for the drawing to be put right.', Severity::Stop),
+            ...array_map(static fn (string $end): Rule => new NumberAtMost(
+                "ef.gouge.{$end}", ["gouge_{$end}_mm"],
+                static fn (Situation $s): ?float => ($depth = $s->readings->number("gouge_{$end}_mm")) === null ? null : 100 * $depth / $s->facts->number('wall_mm'),
+                'ef.gouge.share_percent', 'End '.strtoupper($end).': gouge takes, of the wall,', 'Cut the damaged end off and inspect again.',
+            ), ['a', 'b']),
+            self::yes('ef.surface', 'surface_sound', 'Surfaces sound.', 'The surface is damaged.', 'Cut the end off behind the damage and inspect again.', Severity::Mend),
+        ];
+    }
+
+    private static function wash(): Step
+    {
+        /** @var ?Step $step nothing in it depends on the joint */
+        static $step = null;
+
+        return $step ??= new Step('wash', 'Wash', 'Wash both ends with clean water and dry them. Drilling mud: wash again over the full length.', [
+            ReadingSpec::number('fitting_length_mm', "Coupler's length, end to end", Unit::Millimetre, 20, 2000, 'Measure through the bag; leave it closed', 'rule'),
+            ReadingSpec::number('wash_length_mm', 'Washed length, the shorter end', Unit::Millimetre, 0, 10000),
+            ReadingSpec::yesNo('mud_gone', 'No mud or film left to feel or see?'),
+        ], [
+            new NumberAtLeast('ef.wash', ['wash_length_mm', 'fitting_length_mm'], static fn (Situation $s): ?float => $s->readings->has('fitting_length_mm') ? $s->readings->number('wash_length_mm') : null, 'ef.wash.fitting_lengths', 'Washed', 'Wash further back, then dry.', Severity::Mend, 'Drilling mud creeps under a wipe; its residue is linked to bond failure.',
+                static fn (Situation $s): float => $s->limit('ef.wash.fitting_lengths') * (float) $s->readings->number('fitting_length_mm'), Unit::Millimetre),
+            self::yes('ef.mud', 'mud_gone', 'No mud left.', 'Mud or film is left.', 'Wash again over the full length and dry.', Severity::Mend),
+        ]);
+    }
+
+    private static function measure(Situation $s): Step
+    {
+        $dn = $s->facts->number('dn_mm');
+        $guide = ['allowed_mm' => OvalityAtJoint::allowedMm($s), 'dn_mm' => $dn];
+        foreach (['a', 'b'] as $end) {
+            $guide[$end] = self::dial(OvalityAtJoint::roundness($s, $end, false));
+        }
+
+        return new Step('measure', 'Diameters', 'Measure each end at clock positions, just behind where the fitting will sit. First 12–6, then on round by equal steps.', [
+            ReadingSpec::series('diameters_a_mm', 'End A: outside diameters', Unit::Millimetre, 0.8 * $dn, 1.2 * $dn, [2, 4, 6], 'roundness_dial'),
+            ReadingSpec::series('diameters_b_mm', 'End B: outside diameters', Unit::Millimetre, 0.8 * $dn, 1.2 * $dn, [2, 4, 6], 'roundness_dial'),
+        ], [
+            new OvalityAtJoint('a', false), new OvalityAtJoint('b', false), self::meanDiameter('a'), self::meanDiameter('b'),
+        ], [], $guide);
+    }
+
+    /** @return array<string, mixed>|null */
+    public static function dial(?Roundness $round): ?array
+    {
+        return $round === null ? null : [
+            'mean_mm' => $round->meanMm, 'ovality_mm' => $round->ovalityMm, 'ovality_percent' => $round->ovalityPercent,
+            'ovality_percent_of_mean' => $round->ovalityPercentOfMean, 'long_axis_deg' => $round->longAxisDeg, 'amplitude_mm' => $round->amplitudeMm, 'residual_mm' => $round->residualMm,
+            'clock' => $round->longAxisDeg === null ? null : Roundness::clockFace($round->longAxisDeg),
+        ];
+    }
+
+    private static function square(Situation $s): Step
+    {
+        $dn = $s->facts->number('dn_mm');
+        /** @var ?list<Rule> $rules */
+        static $rules = null;
+        $rules ??= array_map(static fn (string $end): Rule => new NumberAtMost(
+            "ef.square.{$end}", ["out_of_square_{$end}_mm"], static fn (Situation $s): ?float => $s->readings->number("out_of_square_{$end}_mm"),
+            'ef.square.share_percent', 'End '.strtoupper($end).': out of square', 'Cut the end again, square.', Severity::Mend, 'A slanting cut leaves part of the coil without pipe beneath it.',
+            static fn (Situation $s): float => $s->limit('ef.square.share_percent') / 100 * $s->facts->number('dn_mm'), Unit::Millimetre,
+        ), ['a', 'b']);
+
+        return new Step('square', 'Square cut', 'Hold a square or a wrap strap to each end; enter the largest gap under it.', array_map(
+            static fn (string $end): ReadingSpec => ReadingSpec::number("out_of_square_{$end}_mm", 'End '.strtoupper($end).': out of square', Unit::Millimetre, 0, $dn / 2), ['a', 'b'],
+        ), $rules, ['Cutting PE: guard on, second hand clear of the blade.']);
+    }
+
+    /** @param  'a'|'b'  $end */
+    private static function meanDiameter(string $end): Rule
+    {
+        return new class($end) implements Rule
+        {
+            /** @param  'a'|'b'  $end */
+            public function __construct(private readonly string $end)
+            {
+            }
+
+            public function id(): string
+            {
+                return "ef.mean_od.{$this->end}";
+            }
+
+            public function judge(Situation $situation): ?Finding
+            {
+                $round = OvalityAtJoint::roundness($situation, $this->end, false);
+                if ($round === null) {
+                    return null;
+                }
+                $low = $situation->facts->number('dn_mm');
+                $high = $situation->facts->number('od_largest_mm');
+                $small = ! Compare::atLeast($round->meanMm, $low);
+                $large = ! Compare::atMost($round->meanMm, $high);
+                $mm = Unit::Millimetre;
+
+                return new Finding(
+                    $this->id(), $small || $large ? Severity::Mend : Severity::Go,
+                    'End '.strtoupper($this->end).": mean diameter {$situation->print($round->meanMm, $mm)}; {$situation->print($low, $mm)} to {$situation->print($high, $mm)} by the pipe standard.",
+                    match (true) {
+                        $small => 'Toe-in or wrong pipe. Measure one diameter back: inside there, cut a short piece off and measure again; low there too, reject the pipe.',
+                        $large => 'Wrong pipe, or not measured across the middle. Measure again and read the print line.',
+                        default => '',
+                    },
+                    PeDimensions::source(), ["diameters_{$this->end}_mm"], $round->meanMm, $small ? $low : $high, min($round->meanMm - $low, $high - $round->meanMm), $mm,
+                );
+            }
+        };
+    }
+
+    private static function temperatureDifference(Situation $s): ?float
+    {
+        $pipe = $s->readings->number('pipe_c');
+        $fitting = $s->readings->number('fitting_c');
+
+        return $pipe === null || $fitting === null ? null : abs($pipe - $fitting);
+    }
+
+    private static function yes(string $id, string $reading, string $yes, string $no, string $todo, Severity $otherwise): Rule
+    {
+        return new Confirmed($id, $reading, $yes, $no, $todo, $otherwise, Source::commonPractice());
+    }
+
+    /** Marks worked out for the coupler at hand; null before its length is known. */
+    public static function marks(Situation $s): ?Marks
+    {
+        $length = $s->readings->number('fitting_length_mm');
+
+        return $length === null ? null : Marks::of($length, 'coupler', $s->rulebook);
+    }
+}

@@ -1,0 +1,129 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Diastoma\Core\Electrofusion;
+
+use Diastoma\Core\Exception\InvalidInput;
+
+/** What a control unit recorded: samples of time, voltage and current, and how it ended. Resistance and energy are worked out here. */
+final readonly class FusionTrace
+{
+    /** Copper; its resistance rises 0.393 % of the 20 °C value per kelvin [IEC 60028]. */
+    public const COPPER_PER_KELVIN = 0.00393;
+
+    /** @param  non-empty-list<array{t: float, v: float, i: float}>  $samples s, V, A; times rising */
+    private function __construct(public array $samples, public string $endCode)
+    {
+    }
+
+    /**
+     * @param  list<array{t: float, v: float, i: float}>  $samples
+     *
+     * @throws InvalidInput if there are fewer than two samples or a time does not rise
+     */
+    public static function of(array $samples, string $endCode): self
+    {
+        if (count($samples) < 2) {
+            throw InvalidInput::field('samples', 'The fusion record holds fewer than two samples. Bring the whole record from the control unit.', count($samples), 2);
+        }
+        $before = -INF;
+        foreach ($samples as $row => $sample) {
+            if ($sample['t'] <= $before) {
+                throw InvalidInput::field('samples', 'Sample '.($row + 1)." is at {$sample['t']} s, not after the one before it ({$before} s). Times must rise: export the record again.", $sample['t'], $before);
+            }
+            $before = $sample['t'];
+        }
+
+        return new self($samples, $endCode);
+    }
+
+    public function durationS(): float
+    {
+        return $this->samples[count($this->samples) - 1]['t'] - $this->samples[0]['t'];
+    }
+
+    /** Energy by the trapezium rule, kJ. */
+    public function energyKj(): float
+    {
+        $joules = 0.0;
+        for ($k = 1; $k < count($this->samples); $k++) {
+            [$a, $b] = [$this->samples[$k - 1], $this->samples[$k]];
+            $joules += ($b['t'] - $a['t']) * ($a['v'] * $a['i'] + $b['v'] * $b['i']) / 2;
+        }
+
+        return $joules / 1000;
+    }
+
+    /** Resistance of the first sample that carries current, brought to 20 °C; null with no current. */
+    public function startResistanceAt20(float $fittingTemperatureC): ?float
+    {
+        foreach ($this->samples as $s) {
+            if ($s['i'] > 0.1) {
+                return $s['v'] / $s['i'] / (1 + self::COPPER_PER_KELVIN * ($fittingTemperatureC - 20.0));
+            }
+        }
+
+        return null;
+    }
+
+    /** Largest jump of resistance between samples, in percent, against the mean of the five before it. */
+    public function largestStepPercent(): float
+    {
+        $recent = [];
+        $largest = 0.0;
+        foreach ($this->samples as $s) {
+            if ($s['i'] <= 0.1) {
+                continue;
+            }
+            $r = $s['v'] / $s['i'];
+            if (count($recent) === 5) {
+                $largest = max($largest, 100 * abs($r / (array_sum($recent) / 5) - 1));
+                array_shift($recent);
+            }
+            $recent[] = $r;
+        }
+
+        return $largest;
+    }
+
+    /**
+     * The record as the journal keeps it.
+     *
+     * @return array{duration_s: float, v_mean: float, v_min: float, v_max: float, r_start_ohm: ?float, r_start_20_ohm: ?float, r_step_percent: float, energy_kj: float, end_code: string, samples: int}
+     */
+    public function summary(float $fittingTemperatureC): array
+    {
+        $volts = array_column($this->samples, 'v');
+        $start = $this->startResistanceAt20($fittingTemperatureC);
+
+        return [
+            'duration_s' => round($this->durationS(), 2),
+            'v_mean' => round(array_sum($volts) / count($volts), 3),
+            'v_min' => round(min(self::smoothed($volts)), 3),
+            'v_max' => round(max(self::smoothed($volts)), 3),
+            'r_start_ohm' => $start === null ? null : round($start * (1 + self::COPPER_PER_KELVIN * ($fittingTemperatureC - 20.0)), 5),
+            'r_start_20_ohm' => $start === null ? null : round($start, 5),
+            'r_step_percent' => round($this->largestStepPercent(), 2),
+            'energy_kj' => round($this->energyKj(), 3),
+            'end_code' => $this->endCode,
+            'samples' => count($this->samples),
+        ];
+    }
+
+    /**
+     * Running mean over three samples, so that one noisy sample does not judge a weld.
+     *
+     * @param  non-empty-list<float>  $values
+     * @return non-empty-list<float>
+     */
+    private static function smoothed(array $values): array
+    {
+        $means = [];
+        for ($k = 2; $k < count($values); $k++) {
+            $means[] = ($values[$k] + $values[$k - 1] + $values[$k - 2]) / 3;
+        }
+
+        return $means === [] ? $values : $means;
+    }
+}

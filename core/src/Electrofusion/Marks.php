@@ -1,0 +1,39 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Diastoma\Core\Electrofusion;
+
+use Diastoma\Core\Exception\InvalidInput;
+use Diastoma\Core\Rulebook\Rulebook;
+
+/** Where to mark a pipe end for a coupler, mm from the end. */
+final readonly class Marks
+{
+    private function __construct(public float $stabMm, public float $scrapeMm, public float $washMm)
+    {
+    }
+
+    /**
+     * Stab depth is half the coupler's measured length; the scrape reaches beyond it by the rulebook's margin. A slip coupler slides
+     * fully onto one pipe first, so there the scrape covers its whole length plus the margin [common practice].
+     *
+     * @param  'coupler'|'slip_coupler'  $kind
+     *
+     * @throws InvalidInput if the length is not a positive number
+     */
+    public static function of(float $fittingLengthMm, string $kind, Rulebook $rulebook): self
+    {
+        if (! is_finite($fittingLengthMm) || $fittingLengthMm <= 0.0) {
+            throw InvalidInput::field('fitting_length_mm', "The coupler's length is {$fittingLengthMm} mm. Measure it end to end: it is more than 0.", $fittingLengthMm, 0);
+        }
+        $stab = $fittingLengthMm / 2;
+        $extra = $rulebook->value('ef.scrape.beyond_stab_mm');
+
+        return new self(
+            $stab,
+            ($kind === 'slip_coupler' ? $fittingLengthMm : $stab) + $extra,
+            $rulebook->value('ef.wash.fitting_lengths') * $fittingLengthMm,
+        );
+    }
+}

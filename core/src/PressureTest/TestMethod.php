@@ -1,0 +1,21 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Diastoma\Core\PressureTest;
+
+use Diastoma\Core\Rulebook\Source;
+
+/** One way of testing a section: plans the pressures and times, then judges the trace. */
+interface TestMethod
+{
+    public function id(): string;
+
+    public function title(): string;
+
+    public function source(): Source;
+
+    public function plan(float $designKpa, float $gaugeLevelM, float $lowLevelM, float $highLevelM): TestPlan;
+
+    public function judge(PressureTrace $trace, TestPlan $plan): TestVerdict;
+}

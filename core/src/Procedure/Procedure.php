@@ -1,0 +1,77 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Diastoma\Core\Procedure;
+
+use Diastoma\Core\Rulebook\Finding;
+use Diastoma\Core\Rulebook\Overrule;
+use Diastoma\Core\Rulebook\Rulebook;
+use Diastoma\Core\Rulebook\Severity;
+use Diastoma\Core\Rulebook\Verdict;
+
+/** A way of making a joint, or any other work that is done in steps and judged by readings. */
+abstract class Procedure
+{
+    abstract public function id(): string;
+
+    abstract public function title(): string;
+
+    /**
+     * @return list<Step>
+     */
+    abstract public function steps(Situation $situation): array;
+
+    /**
+     * @return list<Clock>
+     */
+    abstract public function clocks(Situation $situation): array;
+
+    final public function judge(Readings $readings, Facts $facts, Rulebook $rulebook): Verdict
+    {
+        $situation = new Situation($readings, $facts, $rulebook);
+        $findings = [];
+        $standings = [];
+        foreach ($this->steps($situation) as $step) {
+            $found = self::findings($step, $situation->knowing($findings));
+            $open = array_filter($found, static fn (Finding $f): bool => $f->isOpen());
+            $standings[] = new StepStanding(
+                $step->id,
+                $step->title,
+                $step->missing($readings),
+                $found === [] ? null : Severity::worst(array_map(static fn (Finding $f): Severity => $f->severity, $open)),
+                $step->notNeeded !== '',
+            );
+            array_push($findings, ...$found);
+        }
+
+        return new Verdict($this->id(), $rulebook->id, $rulebook->version, $findings, $standings, $this->clocks($situation));
+    }
+
+    /** @return list<Finding> */
+    private static function findings(Step $step, Situation $situation): array
+    {
+        $found = [];
+        foreach ($step->rules as $rule) {
+            $finding = $rule->judge($situation);
+            if ($finding === null) {
+                continue;
+            }
+            $overrule = $finding->severity === Severity::Stop ? self::overruleOf($finding->rule, $situation->readings) : null;
+            $found[] = $finding->placed($step->id, $overrule);
+        }
+
+        return $found;
+    }
+
+    private static function overruleOf(string $rule, Readings $readings): ?Overrule
+    {
+        foreach ($readings->overrules as $overrule) {
+            if ($overrule->rule === $rule) {
+                return $overrule;
+            }
+        }
+
+        return null;
+    }
+}

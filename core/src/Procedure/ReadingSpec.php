@@ -1,0 +1,186 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Diastoma\Core\Procedure;
+
+use Diastoma\Core\Exception\InvalidInput;
+use Diastoma\Core\Quantity\Unit;
+use Diastoma\Core\Quantity\UnitSystem;
+
+/** One reading a step asks for: what it is called, its unit, the bounds within which a value can be real at all. */
+final readonly class ReadingSpec
+{
+    /**
+     * @param  list<string>  $choices
+     * @param  list<int>  $counts  allowed numbers of values in a series; empty for any from 2 to 12
+     */
+    private function __construct(
+        public string $key,
+        public string $label,
+        public ReadingKind $kind,
+        public Unit $unit = Unit::None,
+        public float $min = 0.0,
+        public float $max = 0.0,
+        public array $choices = [],
+        public array $counts = [],
+        public string $hint = '',
+        public bool $required = true,
+        public string $instrument = '',
+        public bool $toldHere = true,
+        private ?\Closure $check = null,
+    ) {
+    }
+
+    public static function number(string $key, string $label, Unit $unit, float $min, float $max, string $hint = '', string $instrument = ''): self
+    {
+        return new self($key, $label, ReadingKind::Number, $unit, $min, $max, hint: $hint, instrument: $instrument);
+    }
+
+    /** @param  list<int>  $counts */
+    public static function series(string $key, string $label, Unit $unit, float $min, float $max, array $counts, string $instrument, string $hint = ''): self
+    {
+        return new self($key, $label, ReadingKind::Series, $unit, $min, $max, counts: $counts, hint: $hint, instrument: $instrument);
+    }
+
+    public static function yesNo(string $key, string $label, string $hint = ''): self
+    {
+        return new self($key, $label, ReadingKind::YesNo, hint: $hint);
+    }
+
+    /** @param  list<string>  $choices */
+    public static function choice(string $key, string $label, array $choices, string $hint = ''): self
+    {
+        return new self($key, $label, ReadingKind::Choice, choices: $choices, hint: $hint);
+    }
+
+    /** @param  \Closure(string): string  $check returns the code as it is kept, or throws InvalidInput */
+    public static function code(string $key, string $label, string $hint, \Closure $check): self
+    {
+        return new self($key, $label, ReadingKind::Code, hint: $hint, instrument: 'label_card', check: $check);
+    }
+
+    public static function now(string $key, string $label, string $hint = ''): self
+    {
+        return new self($key, $label, ReadingKind::Now, hint: $hint);
+    }
+
+    public static function equipment(string $key, string $label, string $kind): self
+    {
+        return new self($key, $label, ReadingKind::Equipment, choices: [$kind]);
+    }
+
+    public static function record(string $key, string $label, string $instrument): self
+    {
+        return new self($key, $label, ReadingKind::Record, instrument: $instrument);
+    }
+
+    public function optional(): self
+    {
+        return new self($this->key, $this->label, $this->kind, $this->unit, $this->min, $this->max, $this->choices, $this->counts, $this->hint, false, $this->instrument, $this->toldHere);
+    }
+
+    /** Beside what it is checked against the form shows nothing: the value must be read off the real thing. */
+    public function readBlind(): self
+    {
+        return new self($this->key, $this->label, $this->kind, $this->unit, $this->min, $this->max, $this->choices, $this->counts, $this->hint, $this->required, $this->instrument, false);
+    }
+
+    /**
+     * Turns what came over the wire into a reading's value.
+     *
+     * @return bool|float|string|list<float>|array<string, mixed>
+     *
+     * @throws InvalidInput if it cannot be this reading at all; a value outside a limit of the trade is judged, not refused
+     */
+    public function accept(mixed $raw, UnitSystem $units): bool|float|string|array
+    {
+        return match ($this->kind) {
+            ReadingKind::Number => $this->acceptNumber($raw, $this->label, $units),
+            ReadingKind::Series => $this->acceptSeries($raw, $units),
+            ReadingKind::YesNo => is_bool($raw) ? $raw : throw $this->refuse('answer yes or no', $raw),
+            ReadingKind::Choice => is_string($raw) && in_array($raw, $this->choices, true) ? $raw
+                : throw $this->refuse('choose one of: '.implode(', ', $this->choices), $raw),
+            ReadingKind::Code => $this->acceptCode($raw),
+            ReadingKind::Now => $this->acceptTime($raw),
+            ReadingKind::Equipment => is_string($raw) && $raw !== '' ? $raw : throw $this->refuse('choose a piece of equipment', $raw),
+            ReadingKind::Record => throw $this->refuse('this comes from the device itself: run it, or bring its file', $raw),
+        };
+    }
+
+    private function acceptNumber(mixed $raw, string $label, UnitSystem $units): float
+    {
+        if (! is_int($raw) && ! is_float($raw) || ! is_finite((float) $raw)) {
+            $shown = is_scalar($raw) ? (string) $raw : gettype($raw);
+
+            throw InvalidInput::field($this->key, "{$label}: “{$shown}” is not a number. Type digits, with a point for decimals.", $raw);
+        }
+        $value = (float) $raw;
+        if ($value < $this->min || $value > $this->max) {
+            $low = $units->print($this->min, $this->unit);
+            $high = $units->print($this->max, $this->unit);
+
+            throw InvalidInput::field($this->key, "{$label}: {$units->print($value, $this->unit)} cannot be right here. It lies between {$low} and {$high}. Measure again and check the unit.", $value, [$this->min, $this->max]);
+        }
+
+        return $value;
+    }
+
+    /** @return list<float> */
+    private function acceptSeries(mixed $raw, UnitSystem $units): array
+    {
+        $counts = $this->counts === [] ? range(2, 12) : $this->counts;
+        if (! is_array($raw) || ! array_is_list($raw) || ! in_array(count($raw), $counts, true)) {
+            throw $this->refuse('give '.implode(', ', $counts).' values, one for each clock position', is_array($raw) ? count($raw) : $raw);
+        }
+        $values = [];
+        $faults = [];
+        foreach ($raw as $i => $value) {
+            try {
+                $values[] = $this->acceptNumber($value, $this->label.', reading '.($i + 1), $units);
+            } catch (InvalidInput $fault) {
+                $faults[] = $fault;
+            }
+        }
+
+        return $faults === [] ? $values : throw InvalidInput::together($faults);
+    }
+
+    private function acceptCode(mixed $raw): string
+    {
+        if (! is_string($raw) || trim($raw) === '') {
+            throw $this->refuse('scan or type the digits', $raw);
+        }
+        try {
+            $kept = $this->check === null ? trim($raw) : ($this->check)($raw);
+        } catch (InvalidInput $fault) {
+            throw InvalidInput::field($this->key, $fault->getMessage(), $raw);
+        }
+
+        return is_string($kept) ? $kept : trim($raw);
+    }
+
+    private function acceptTime(mixed $raw): string
+    {
+        if (! is_string($raw) || preg_match('/\A\d{4}-\d\d-\d\dT\d\d:\d\d:\d\d(\.\d+)?(Z|[+-]\d\d:\d\d)\z/', $raw) !== 1) {
+            throw $this->refuse('press the button, or give a time with its zone such as 2026-11-23T14:05:00Z', $raw);
+        }
+
+        return str_ends_with($raw, 'Z') ? substr($raw, 0, -1).'+00:00' : $raw; // one spelling; PHP also reads the offset far faster
+    }
+
+    private function refuse(string $do, mixed $raw): InvalidInput
+    {
+        return InvalidInput::field($this->key, "{$this->label}: {$do}.", is_scalar($raw) ? $raw : null);
+    }
+
+    /** @return array<string, mixed> */
+    public function toArray(UnitSystem $units): array
+    {
+        return [
+            'key' => $this->key, 'label' => $this->label, 'kind' => $this->kind->value, 'unit' => $this->unit->value,
+            'display' => $units->display($this->unit), 'min' => $this->min, 'max' => $this->max, 'choices' => $this->choices,
+            'counts' => $this->counts, 'hint' => $this->hint, 'required' => $this->required, 'instrument' => $this->instrument, 'told_here' => $this->toldHere,
+        ];
+    }
+}

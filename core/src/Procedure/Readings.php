@@ -1,0 +1,108 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Diastoma\Core\Procedure;
+
+use Diastoma\Core\Rulebook\Overrule;
+
+/** All readings of one procedure in the order they were taken. A later reading of the same key supersedes; none is lost. */
+final readonly class Readings
+{
+    /** @var array<string, Reading> latest of each key */
+    private array $latest;
+
+    /**
+     * @param  list<Reading>  $history
+     * @param  list<Overrule>  $overrules
+     */
+    public function __construct(public array $history = [], public array $overrules = [])
+    {
+        $latest = [];
+        foreach ($history as $reading) {
+            $latest[$reading->key] = $reading;
+        }
+        $this->latest = $latest;
+    }
+
+    /** What was known at a moment: readings taken later are left out. */
+    public function until(\DateTimeImmutable $moment): self
+    {
+        return new self(
+            array_values(array_filter($this->history, static fn (Reading $r): bool => $r->takenAt <= $moment)),
+            array_values(array_filter($this->overrules, static fn (Overrule $o): bool => $o->at <= $moment)),
+        );
+    }
+
+    public function with(Reading $reading): self
+    {
+        return new self([...$this->history, $reading], $this->overrules);
+    }
+
+    public function has(string $key): bool
+    {
+        return isset($this->latest[$key]);
+    }
+
+    public function reading(string $key): ?Reading
+    {
+        return $this->latest[$key] ?? null;
+    }
+
+    public function number(string $key): ?float
+    {
+        $value = $this->value($key);
+
+        return is_float($value) ? $value : null;
+    }
+
+    public function yes(string $key): ?bool
+    {
+        $value = $this->value($key);
+
+        return is_bool($value) ? $value : null;
+    }
+
+    public function text(string $key): ?string
+    {
+        $value = $this->value($key);
+
+        return is_string($value) ? $value : null;
+    }
+
+    /** The moment a “now” button was pressed. */
+    public function time(string $key): ?\DateTimeImmutable
+    {
+        $value = $this->text($key);
+
+        return $value === null ? null : new \DateTimeImmutable($value);
+    }
+
+    /** @return list<float>|null */
+    public function series(string $key): ?array
+    {
+        $value = $this->value($key);
+        if (! is_array($value) || ! array_is_list($value)) {
+            return null;
+        }
+
+        return array_values(array_filter($value, is_float(...)));
+    }
+
+    /** @return array<string, mixed>|null */
+    public function record(string $key): ?array
+    {
+        $value = $this->value($key);
+        if (! is_array($value) || array_is_list($value)) {
+            return null;
+        }
+
+        /** @var array<string, mixed> $value */
+        return $value;
+    }
+
+    private function value(string $key): mixed
+    {
+        return ($this->latest[$key] ?? null)?->value;
+    }
+}

@@ -1,0 +1,35 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Diastoma\Core\Procedure;
+
+use Diastoma\Core\Quantity\Rounding;
+use Diastoma\Core\Quantity\Unit;
+use Diastoma\Core\Rulebook\Finding;
+use Diastoma\Core\Rulebook\Rulebook;
+
+/** Everything a rule may look at. */
+final readonly class Situation
+{
+    /** @param  list<Finding>  $findings what the steps before have found */
+    public function __construct(public Readings $readings, public Facts $facts, public Rulebook $rulebook, public array $findings = [])
+    {
+    }
+
+    /** @param  list<Finding>  $findings */
+    public function knowing(array $findings): self
+    {
+        return new self($this->readings, $this->facts, $this->rulebook, $findings);
+    }
+
+    public function limit(string $id): float
+    {
+        return $this->rulebook->value($id);
+    }
+
+    public function print(float $value, Unit $unit, Rounding $rounding = Rounding::Nearest): string
+    {
+        return $this->rulebook->print($value, $unit, $rounding);
+    }
+}

@@ -1,0 +1,68 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Diastoma\Core\Procedure;
+
+use Diastoma\Core\Quantity\UnitSystem;
+use Diastoma\Core\Rulebook\Rule;
+
+/** One thing to do, in order: the readings it asks for, the rules that judge them, and the cautions that belong here. */
+final readonly class Step
+{
+    /**
+     * @param  list<ReadingSpec>  $readings
+     * @param  list<Rule>  $rules
+     * @param  list<string>  $cautions
+     * @param  array<string, mixed>  $guide  figures worked out before the work: marks, limits, what to aim for
+     * @param  string  $notNeeded  why this step may be left out here; empty when it is needed
+     */
+    public function __construct(
+        public string $id,
+        public string $title,
+        public string $instruction,
+        public array $readings,
+        public array $rules = [],
+        public array $cautions = [],
+        public array $guide = [],
+        public string $notNeeded = '',
+    ) {
+    }
+
+    public function reading(string $key): ?ReadingSpec
+    {
+        foreach ($this->readings as $spec) {
+            if ($spec->key === $key) {
+                return $spec;
+            }
+        }
+
+        return null;
+    }
+
+    /** @return list<string> keys of required readings that are not there */
+    public function missing(Readings $readings): array
+    {
+        if ($this->notNeeded !== '') {
+            return [];
+        }
+        $missing = [];
+        foreach ($this->readings as $spec) {
+            if ($spec->required && ! $readings->has($spec->key)) {
+                $missing[] = $spec->key;
+            }
+        }
+
+        return $missing;
+    }
+
+    /** @return array<string, mixed> */
+    public function toArray(UnitSystem $units): array
+    {
+        return [
+            'id' => $this->id, 'title' => $this->title, 'instruction' => $this->instruction, 'cautions' => $this->cautions,
+            'guide' => $this->guide, 'not_needed' => $this->notNeeded,
+            'readings' => array_map(static fn (ReadingSpec $spec): array => $spec->toArray($units), $this->readings),
+        ];
+    }
+}

@@ -1,0 +1,39 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Diastoma\Core\Quantity;
+
+/** The units in which readings and limits are stored and compared. The screen may show others: see UnitSystem. */
+enum Unit: string
+{
+    case Millimetre = 'mm';
+    case Metre = 'm';
+    case Percent = '%';
+    case Celsius = '°C';
+    case Kelvin = 'K';
+    case Second = 's';
+    case Minute = 'min';
+    case Volt = 'V';
+    case Ohm = 'Ω';
+    case KiloJoule = 'kJ';
+    case KiloVoltAmpere = 'kVA';
+    case KiloPascal = 'kPa';
+    case Litre = 'L';
+    case Degree = '°';
+    case Times = '×';
+    case None = '';
+
+    /** @return class-string<Quantity>|null null for units that read alike everywhere */
+    public function quantity(): ?string
+    {
+        return match ($this) {
+            self::Millimetre, self::Metre => Length::class,
+            self::Celsius => Temperature::class,
+            self::Kelvin => TemperatureDifference::class,
+            self::KiloPascal => Pressure::class,
+            self::Litre => Volume::class,
+            default => null,
+        };
+    }
+}

@@ -1,0 +1,77 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Diastoma\Core\Reckoner;
+
+use Diastoma\Core\Exception\InvalidInput;
+use Diastoma\Core\Rulebook\Source;
+
+/** One calculation of the trade that stands by itself. */
+final readonly class Calculation
+{
+    /**
+     * @param  list<Input>  $inputs
+     * @param  list<string>  $outputs  names of the result, units at their ends
+     * @param  list<Source>  $sources
+     * @param  \Closure(Given): array<string, mixed>  $work
+     */
+    public function __construct(
+        public string $id,
+        public string $title,
+        public array $inputs,
+        public array $outputs,
+        public array $sources,
+        private \Closure $work,
+    ) {
+    }
+
+    /**
+     * @param  array<mixed>  $raw  by input name
+     * @return array<string, mixed>
+     *
+     * @throws InvalidInput naming every input that is missing, unknown or of the wrong kind
+     */
+    public function run(array $raw): array
+    {
+        $faults = $values = [];
+        foreach ($this->inputs as $input) {
+            if (! array_key_exists($input->name, $raw) && $input->default !== null) {
+                $values[$input->name] = $input->default;
+
+                continue;
+            }
+            if (! array_key_exists($input->name, $raw)) {
+                $faults[] = InvalidInput::field($input->name, "{$input->name} is missing.");
+
+                continue;
+            }
+            try {
+                $values[$input->name] = $input->accept($raw[$input->name]);
+            } catch (InvalidInput $fault) {
+                $faults[] = $fault;
+            }
+        }
+        $known = array_map(static fn (Input $input): string => $input->name, $this->inputs);
+        foreach (array_diff(array_map(strval(...), array_keys($raw)), $known) as $unknown) {
+            $faults[] = InvalidInput::field($unknown, "“{$unknown}” is not an input of {$this->id}. It takes: ".implode(', ', $known).'.');
+        }
+
+        return $faults === [] ? ($this->work)(new Given($values)) : throw InvalidInput::together($faults);
+    }
+
+    /** @return array<string, mixed> */
+    public function toArray(): array
+    {
+        return [
+            'id' => $this->id, 'title' => $this->title, 'inputs' => array_map(static fn (Input $i): array => $i->toArray(), $this->inputs),
+            'outputs' => $this->outputs, 'sources' => $this->sourceTags(),
+        ];
+    }
+
+    /** @return list<string> */
+    public function sourceTags(): array
+    {
+        return array_map(static fn (Source $source): string => $source->tag(), $this->sources);
+    }
+}

@@ -1,0 +1,43 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Diastoma\Core\Reckoner;
+
+/** Inputs that have been accepted, by name. */
+final readonly class Given
+{
+    /** @param  array<string, float|string|list<float>|\DateTimeImmutable>  $values */
+    public function __construct(private array $values)
+    {
+    }
+
+    public function number(string $name): float
+    {
+        $value = $this->values[$name] ?? null;
+
+        return is_float($value) ? $value : throw new \LogicException("{$name} is not declared as a number.");
+    }
+
+    /** @return list<float> */
+    public function numbers(string $name): array
+    {
+        $value = $this->values[$name] ?? null;
+
+        return is_array($value) ? $value : throw new \LogicException("{$name} is not declared as numbers.");
+    }
+
+    public function text(string $name): string
+    {
+        $value = $this->values[$name] ?? null;
+
+        return is_string($value) ? $value : throw new \LogicException("{$name} is not declared as text.");
+    }
+
+    public function time(string $name): \DateTimeImmutable
+    {
+        $value = $this->values[$name] ?? null;
+
+        return $value instanceof \DateTimeImmutable ? $value : throw new \LogicException("{$name} is not declared as a time.");
+    }
+}

@@ -1,0 +1,118 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Diastoma\Core\Reckoner;
+
+use Diastoma\Core\Exception\InvalidInput;
+
+/** One input of a calculation; its unit is the end of its name. */
+final readonly class Input
+{
+    /** @param  list<string>  $choices */
+    private function __construct(
+        public string $name,
+        public InputKind $kind,
+        public string $unit,
+        public array $choices = [],
+        public ?float $above = null,
+        public ?float $default = null,
+    ) {
+    }
+
+    public static function number(string $name, string $unit, ?float $above = null, ?float $default = null): self
+    {
+        return new self($name, InputKind::Number, $unit, [], $above, $default);
+    }
+
+    public static function numbers(string $name, string $unit): self
+    {
+        return new self($name, InputKind::Numbers, $unit);
+    }
+
+    public static function text(string $name): self
+    {
+        return new self($name, InputKind::Text, '');
+    }
+
+    /** @param  non-empty-list<string>  $choices */
+    public static function choice(string $name, array $choices): self
+    {
+        return new self($name, InputKind::Choice, '', $choices);
+    }
+
+    public static function time(string $name): self
+    {
+        return new self($name, InputKind::Time, 'ISO 8601 with zone');
+    }
+
+    /**
+     * @return float|string|list<float>|\DateTimeImmutable
+     *
+     * @throws InvalidInput if the value is not of this kind or not above its bound
+     */
+    public function accept(mixed $raw): float|string|array|\DateTimeImmutable
+    {
+        return match ($this->kind) {
+            InputKind::Number => $this->one($raw, $this->name),
+            InputKind::Numbers => $this->many($raw),
+            InputKind::Text => is_string($raw) ? $raw : throw $this->refuse('must be text in quotation marks', $raw),
+            InputKind::Choice => is_string($raw) && in_array($raw, $this->choices, true) ? $raw : throw $this->refuse('must be one of: '.implode(', ', $this->choices), $raw),
+            InputKind::Time => $this->moment($raw),
+        };
+    }
+
+    private function one(mixed $raw, string $name): float
+    {
+        if (! is_int($raw) && ! is_float($raw) || ! is_finite((float) $raw)) {
+            throw $this->refuse('must be a number', $raw);
+        }
+        if ($this->above !== null && $raw <= $this->above) {
+            throw InvalidInput::field($name, "{$name} is {$raw}; it must be more than {$this->above}.", $raw, $this->above);
+        }
+
+        return (float) $raw;
+    }
+
+    /** @return list<float> */
+    private function many(mixed $raw): array
+    {
+        if (! is_array($raw) || ! array_is_list($raw)) {
+            throw $this->refuse('must be a list of numbers', null);
+        }
+
+        return array_map(fn (mixed $value): float => $this->one($value, $this->name), $raw);
+    }
+
+    private function moment(mixed $raw): \DateTimeImmutable
+    {
+        $pattern = '/\A\d{4}-\d\d-\d\dT\d\d:\d\d(:\d\d(\.\d+)?)?(Z|[+-]\d\d:?\d\d)\z/';
+        if (! is_string($raw) || preg_match($pattern, $raw) !== 1) {
+            throw $this->refuse('must be a time with its zone, such as 2026-11-23T14:05:00+00:00', $raw);
+        }
+        try {
+            $moment = new \DateTimeImmutable($raw);
+        } catch (\Exception) {
+            throw $this->refuse('is not a time that exists', $raw);
+        }
+        $errors = \DateTimeImmutable::getLastErrors();
+
+        return $errors === false ? $moment : throw $this->refuse('is not a day that exists', $raw);
+    }
+
+    private function refuse(string $why, mixed $raw): InvalidInput
+    {
+        $shown = is_scalar($raw) ? ' Given: '.var_export($raw, true).'.' : '';
+
+        return InvalidInput::field($this->name, "{$this->name} {$why}.{$shown}", is_scalar($raw) ? $raw : null);
+    }
+
+    /** @return array<string, mixed> */
+    public function toArray(): array
+    {
+        return [
+            'name' => $this->name, 'kind' => $this->kind->value, 'unit' => $this->unit, 'choices' => $this->choices,
+            'above' => $this->above, 'default' => $this->default, 'required' => $this->default === null,
+        ];
+    }
+}

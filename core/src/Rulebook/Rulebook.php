@@ -1,0 +1,95 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Diastoma\Core\Rulebook;
+
+use Diastoma\Core\Quantity\Rounding;
+use Diastoma\Core\Quantity\Unit;
+use Diastoma\Core\Quantity\UnitSystem;
+
+/** The limits and choices a job works by. Never changed in place: a change is a new version, and verdicts name the version they were given under. */
+final readonly class Rulebook
+{
+    /**
+     * @param  array<string, Limit>  $limits  by id
+     * @param  array<string, list<string>>  $choices  allowed answers by id, for rules that name things rather than numbers
+     */
+    private function __construct(
+        public string $id,
+        public int $version,
+        public string $title,
+        public UnitSystem $units,
+        public array $limits,
+        public array $choices,
+    ) {
+    }
+
+    /**
+     * @param  list<Limit>  $limits
+     * @param  array<string, list<string>>  $choices
+     */
+    public static function of(string $id, int $version, string $title, UnitSystem $units, array $limits, array $choices): self
+    {
+        $byId = [];
+        foreach ($limits as $limit) {
+            $byId[$limit->id] = $limit;
+        }
+
+        return new self($id, $version, $title, $units, $byId, $choices);
+    }
+
+    /** @throws \OutOfBoundsException if the rulebook lacks the limit: a fault of the rulebook, not of a reading */
+    public function limit(string $id): Limit
+    {
+        return $this->limits[$id] ?? throw new \OutOfBoundsException("Rulebook {$this->id} has no limit “{$id}”.");
+    }
+
+    public function value(string $id): float
+    {
+        return $this->limit($id)->value;
+    }
+
+    /** A limit that only some rulebooks have. */
+    public function optional(string $id): ?float
+    {
+        return ($this->limits[$id] ?? null)?->value;
+    }
+
+    /** The same rulebook one version on, with one limit set for the job by a named person. */
+    public function withLimit(string $id, float $value, string $changedBy, string $reason): self
+    {
+        $old = $this->limit($id);
+        $limits = $this->limits;
+        $limits[$id] = new Limit($id, $value, $old->unit, Source::specification($reason), $old->title, $changedBy, $reason);
+
+        return new self($this->id, $this->version + 1, $this->title, $this->units, $limits, $this->choices);
+    }
+
+    public function print(float $value, Unit $unit, Rounding $rounding = Rounding::Nearest): string
+    {
+        return $this->units->print($value, $unit, $rounding);
+    }
+
+    /** @return array<string, mixed> */
+    public function toArray(): array
+    {
+        return [
+            'id' => $this->id, 'version' => $this->version, 'title' => $this->title, 'units' => $this->units->value,
+            'limits' => array_map(static fn (Limit $limit): array => $limit->toArray(), array_values($this->limits)),
+            'choices' => $this->choices,
+        ];
+    }
+
+    /**
+     * @param  array{id: string, version: int, title: string, units: string, choices: array<string, list<string>>, limits: list<array{id: string, value: float|int, unit: string, title: string, source: array{kind: string, document: string, clause: string}, changed_by: string, reason: string}>}  $data  as toArray() gives it
+     */
+    public static function fromArray(array $data): self
+    {
+        $limits = array_map(static fn (array $row): Limit => new Limit(
+            $row['id'], (float) $row['value'], Unit::from($row['unit']), Source::fromArray($row['source']), $row['title'], $row['changed_by'], $row['reason'],
+        ), $data['limits']);
+
+        return self::of($data['id'], $data['version'], $data['title'], UnitSystem::from($data['units']), $limits, $data['choices']);
+    }
+}
