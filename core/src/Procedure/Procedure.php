@@ -33,7 +33,7 @@ abstract class Procedure
         $findings = [];
         $standings = [];
         foreach ($this->steps($situation) as $step) {
-            $found = self::findings($step, $situation->knowing($findings));
+            $found = $this->findings($step, $situation->knowing($findings));
             $open = array_filter($found, static fn (Finding $f): bool => $f->isOpen());
             $standings[] = new StepStanding(
                 $step->id,
@@ -49,7 +49,7 @@ abstract class Procedure
     }
 
     /** @return list<Finding> */
-    private static function findings(Step $step, Situation $situation): array
+    private function findings(Step $step, Situation $situation): array
     {
         $found = [];
         foreach ($step->rules as $rule) {
@@ -57,21 +57,27 @@ abstract class Procedure
             if ($finding === null) {
                 continue;
             }
-            $overrule = $finding->severity === Severity::Stop ? self::overruleOf($finding->rule, $situation->readings) : null;
+            $overrule = $finding->severity->rank() >= Severity::Mend->rank() ? $this->overruleOf($step, $finding, $situation->readings) : null;
             $found[] = $finding->placed($step->id, $overrule);
         }
 
         return $found;
     }
 
-    private static function overruleOf(string $rule, Readings $readings): ?Overrule
+    private function overruleOf(Step $step, Finding $finding, Readings $readings): ?Overrule
     {
         foreach ($readings->overrules as $overrule) {
-            if ($overrule->rule === $rule) {
+            if ($this->covers($overrule, $step, $finding)) {
                 return $overrule;
             }
         }
 
         return null;
+    }
+
+    /** Whether an overrule, given for one stop, settles this finding. Other than the stop itself only what that stop sums up. */
+    protected function covers(Overrule $overrule, Step $step, Finding $finding): bool
+    {
+        return $finding->severity === Severity::Stop && $overrule->rule === $finding->rule;
     }
 }

@@ -25,12 +25,14 @@ final readonly class FusionControlUnit
     ) {
     }
 
-    public function run(int $seed): FusionTrace
+    /** @param  ?float  $stoppedAtS when the operator pressed stop; null when nobody did */
+    public function run(int $seed, ?float $stoppedAtS = null): FusionTrace
     {
         $noise = new Noise($seed);
         $cold = $this->resistanceAt20Ohm * ($this->fault === FusionFault::WrongResistance ? 1.25 : 1.0);
         $nominalPower = $this->voltageV ** 2 / $this->resistanceAt20Ohm;
         $ends = $this->fault === FusionFault::EarlyStop ? 0.6 * $this->timeS : $this->timeS;
+        $ends = $stoppedAtS === null ? $ends : min($ends, max(1.0, $stoppedAtS));
         $rise = 0.0;
         $samples = [];
         for ($t = 0.0; ; $t = min($t + 1.0, $ends)) {
@@ -45,7 +47,7 @@ final readonly class FusionControlUnit
             $rise += $step * 4 / $this->timeS * (self::END_RISE_K * $volts * $amps / $nominalPower - $rise);
         }
 
-        return FusionTrace::of($samples, $this->fault === FusionFault::EarlyStop ? 'stopped_by_operator' : 'complete');
+        return FusionTrace::of($samples, $ends < $this->timeS ? 'stopped_by_operator' : 'complete');
     }
 
     private function voltageAt(float $t): float

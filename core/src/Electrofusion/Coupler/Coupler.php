@@ -10,6 +10,10 @@ use Diastoma\Core\Electrofusion\Rules\PreparedBeforeFusion;
 use Diastoma\Core\Procedure\Clock;
 use Diastoma\Core\Procedure\Procedure;
 use Diastoma\Core\Procedure\Situation;
+use Diastoma\Core\Procedure\Step;
+use Diastoma\Core\Rulebook\Finding;
+use Diastoma\Core\Rulebook\Overrule;
+use Diastoma\Core\Rulebook\Severity;
 
 /**
  * An electrofusion coupler between two PE pipe ends, from the conditions on the day to the look at the cold joint.
@@ -40,6 +44,15 @@ final class Coupler extends Procedure
     public function clocks(Situation $situation): array
     {
         return [...self::drying($situation), ...self::cooling($situation)];
+    }
+
+    /** Once fused, what was left to mend is summed up in one stop; who overrules that has settled the parts too. */
+    protected function covers(Overrule $overrule, Step $step, Finding $finding): bool
+    {
+        $before = ! in_array($step->id, ['fuse', 'cool', 'release', 'look'], true);
+
+        return parent::covers($overrule, $step, $finding)
+            || $overrule->rule === 'ef.fused_unprepared' && $before && $finding->severity === Severity::Mend;
     }
 
     /** Fusion time after temperature correction, s; null before the label is read. */

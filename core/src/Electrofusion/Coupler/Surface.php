@@ -114,6 +114,7 @@ final class Surface
     private static function reRound(Situation $s): Step
     {
         $told = OvalityAtJoint::mustBeReRounded($s);
+        $clampedLater = false;
         $dn = $s->facts->number('dn_mm');
         $guide = ['allowed_mm' => OvalityAtJoint::allowedMm($s), 'dn_mm' => $dn];
         $readings = [];
@@ -124,11 +125,16 @@ final class Surface
             $spec = ReadingSpec::series("clamped_diameters_{$end}_mm", 'End '.strtoupper($end).': diameters under the clamp', Unit::Millimetre, 0.8 * $dn, 1.2 * $dn, [2, 4, 6], 'roundness_dial');
             $over = $free !== null && ! \Diastoma\Core\Quantity\Compare::atMost($free->ovalityMm, OvalityAtJoint::allowedMm($s));
             $readings[] = $over ? $spec : $spec->optional();
+            $clampedLater = $clampedLater || $over && $s->readings->has('fusion') && ! $s->readings->has($spec->key);
         }
 
         return new Step('reround', 'Re-round', 'Clamp close to the stab mark and squeeze along the long axis. Let the pipe relax, then measure again under the clamp.', $readings, [
             new OvalityAtJoint('a', true), new OvalityAtJoint('b', true),
-        ], ['A clamp under load can jump: stand beside it, not over it.'], $guide, $told ? '' : 'Not told: both ends are round enough without a clamp.');
+        ], ['A clamp under load can jump: stand beside it, not over it.'], $guide, match (true) {
+            ! $told => 'Not told: both ends are round enough without a clamp.',
+            $clampedLater => 'Too late: the joint was fused without it. Nothing under a clamp can be measured any more.',
+            default => '',
+        });
     }
 
     private static function clean(Situation $s): Step

@@ -1,0 +1,31 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Exceptions;
+
+/** Something the application will not do, in words a crew understands: what is wrong and what to do. */
+final class Refused extends \RuntimeException
+{
+    /** @param list<array<string, mixed>> $faults */
+    private function __construct(string $title, public readonly int $status, public readonly array $faults = [])
+    {
+        parent::__construct($title);
+    }
+
+    public static function conflict(string $title): self
+    {
+        return new self($title, 409);
+    }
+
+    public static function forbidden(string $title): self
+    {
+        return new self($title, 403);
+    }
+
+    /** @param list<array<string, mixed>> $faults */
+    public static function input(string $title, array $faults = []): self
+    {
+        return new self($title, 422, $faults);
+    }
+}

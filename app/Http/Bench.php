@@ -1,0 +1,68 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Http;
+
+use App\Demo\SampleLabel;
+use App\Journal\Journal;
+use App\Models\FusionRun;
+use App\Models\Joint;
+use App\Procedures\Subject;
+use Diastoma\Core\Procedure\Step;
+use Diastoma\Core\Rulebook\Verdict;
+
+/** What a screen needs to draw a subject's work: its steps, readings and verdict. */
+final class Bench
+{
+    /** @return array<string, mixed> */
+    public static function of(Subject $subject, ?Verdict $verdict = null): array
+    {
+        $rulebook = $subject->rulebook();
+        $readings = [];
+        foreach ($subject->entries() as $entry) {
+            if ($entry->kind === Journal::READING) {
+                $data = $entry->data();
+                $readings[$data['key']] = ['value' => $data['value'], 'at' => $entry->device_at, 'by' => $entry->person->name, 'times' => ($readings[$data['key']]['times'] ?? 0) + 1];
+            }
+        }
+        $model = $subject->model;
+
+        return [
+            'subject_type' => $subject->type,
+            'subject_id' => $model->id,
+            'joint' => $model instanceof Joint ? self::joint($model) : null,
+            'facts' => (object) $subject->facts->toArray(),
+            'procedure' => [
+                'id' => $subject->procedure->id(), 'title' => $subject->procedure->title(),
+                'steps' => array_map(static fn (Step $step): array => self::step($step, $subject), $subject->steps()),
+            ],
+            'readings' => (object) $readings,
+            'verdict' => ($verdict ?? $subject->verdict())->toArray(),
+            'sample_label' => $subject->job->simulated && $model instanceof Joint ? SampleLabel::of((int) $model->main->dn_mm) : null,
+            'rulebook' => ['id' => $rulebook->id, 'version' => $rulebook->version, 'title' => $rulebook->title],
+            'fusion_run' => $model instanceof Joint ? FusionRun::where('joint_id', $model->id)->where('finished', false)->value('id') : null,
+            'now' => $subject->job->now()->format('Y-m-d\TH:i:s.vP'),
+        ];
+    }
+
+    /** @return array<string, mixed> */
+    private static function step(Step $step, Subject $subject): array
+    {
+        $data = $step->toArray($subject->rulebook()->units);
+        $data['guide'] = (object) $data['guide'];
+
+        return $data;
+    }
+
+    /** @return array<string, mixed> */
+    public static function joint(Joint $joint): array
+    {
+        return [
+            'id' => $joint->id, 'number' => $joint->number, 'station_m' => $joint->station_m, 'method' => $joint->method,
+            'pipe_a' => $joint->pipe_a, 'pipe_b' => $joint->pipe_b, 'state' => $joint->state, 'severity' => $joint->severity,
+            'current_step' => $joint->current_step, 'section_id' => $joint->section_id,
+            'release_at' => $joint->release_at?->format('Y-m-d\TH:i:sP'), 'test_at' => $joint->test_at?->format('Y-m-d\TH:i:sP'),
+        ];
+    }
+}

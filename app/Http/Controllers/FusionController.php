@@ -1,0 +1,81 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Http\Controllers;
+
+use App\Actions\BringFusionRecord;
+use App\Actions\RunFusion;
+use App\Actions\StoreTrace;
+use App\Exceptions\Refused;
+use App\Http\Bench;
+use App\Models\FusionRun;
+use App\Models\Joint;
+use App\Models\Person;
+use App\Procedures\Subject;
+use Carbon\CarbonImmutable;
+use Diastoma\Core\Simulation\FusionFault;
+use Illuminate\Http\JsonResponse;
+use Illuminate\Http\Request;
+use Illuminate\Validation\Rule;
+
+final class FusionController
+{
+    public function __construct(private readonly RunFusion $fusion) {}
+
+    public function store(Request $request, Joint $joint): JsonResponse
+    {
+        $given = $request->validate(['fault' => [Rule::enum(FusionFault::class)], 'speed' => 'numeric|min:1|max:1000', 'seed' => 'integer|min:0']);
+        /** @var Person $person */
+        $person = $request->user();
+        $run = $this->fusion->start($joint, $person, FusionFault::from($given['fault'] ?? 'none'), (float) ($given['speed'] ?? 1), (int) ($given['seed'] ?? random_int(0, 1_000_000)));
+
+        return new JsonResponse($this->state($run, -1.0), 201);
+    }
+
+    /** Samples later than `since` seconds, up to now. */
+    public function show(Request $request, FusionRun $run): JsonResponse
+    {
+        return new JsonResponse($this->state($this->fusion->settle($run), (float) $request->query('since', '-1')));
+    }
+
+    public function stop(FusionRun $run): JsonResponse
+    {
+        return new JsonResponse($this->state($this->fusion->stop($run), -1.0));
+    }
+
+    /** The stored samples of a fusion on record. */
+    public function trace(string $id, StoreTrace $traces): JsonResponse
+    {
+        return new JsonResponse(['samples' => $traces->read('fusion', $id)]);
+    }
+
+    public function bring(Request $request, Joint $joint, BringFusionRecord $bring): JsonResponse
+    {
+        $request->validate(['file' => 'required|file|max:65536', 'started_at' => 'required|date'], ['file.*' => 'Choose the CSV file that the control unit exported.', 'started_at.*' => 'Say when the fusion began.']);
+        $file = $request->file('file');
+        $text = $file === null ? false : file_get_contents($file->getRealPath());
+        if ($text === false) {
+            throw Refused::input('The file could not be read. Choose it again.');
+        }
+        /** @var Person $person */
+        $person = $request->user();
+        $bring->execute($joint, $person, $text, CarbonImmutable::parse((string) $request->input('started_at'))->utc());
+
+        return new JsonResponse(Bench::of(Subject::joint($joint->refresh())), 201);
+    }
+
+    /** @return array<string, mixed> */
+    private function state(FusionRun $run, float $since): array
+    {
+        $elapsed = $this->fusion->elapsed($run);
+        $trace = $this->fusion->trace($run);
+        $done = $run->finished;
+
+        return [
+            'id' => $run->id, 'finished' => $done, 'speed' => $run->speed, 'elapsed_s' => $done ? $trace->durationS() : $elapsed, 'time_s' => $run->time_s, 'voltage_v' => $run->voltage_v,
+            'end_code' => $done ? $trace->endCode : null,
+            'samples' => array_values(array_filter($trace->samples, static fn (array $s): bool => $s['t'] > $since && ($done || $s['t'] <= $elapsed))),
+        ];
+    }
+}

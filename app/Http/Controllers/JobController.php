@@ -1,0 +1,69 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Http\Controllers;
+
+use App\Actions\AdvanceClock;
+use App\Models\Job;
+use App\Models\Joint;
+use App\Models\Main;
+use App\Models\Person;
+use App\Models\Section;
+use Carbon\CarbonImmutable;
+use Illuminate\Http\JsonResponse;
+use Illuminate\Http\Request;
+
+final class JobController
+{
+    public function index(): JsonResponse
+    {
+        return new JsonResponse(['jobs' => Job::orderBy('number')->limit(200)->get(['id', 'number', 'title', 'place'])]);
+    }
+
+    public function show(Job $job): JsonResponse
+    {
+        $job->load('rulebook', 'mains.sections', 'equipment');
+
+        return new JsonResponse([
+            'id' => $job->id, 'number' => $job->number, 'title' => $job->title, 'place' => $job->place, 'time_zone' => $job->time_zone,
+            'simulated' => $job->simulated, 'clock_ahead_s' => $job->clock_ahead_s, 'now' => $job->now()->format('Y-m-d\TH:i:s.vP'),
+            'rulebook' => ['id' => $job->rulebook->payload['id'], 'version' => $job->rulebook->version, 'title' => $job->rulebook->title],
+            'mains' => $job->mains->map(static fn (Main $main): array => [
+                'id' => $main->id, 'name' => $main->name, 'service' => $main->service, 'material' => $main->material, 'dn_mm' => $main->dn_mm, 'sdr' => $main->sdr, 'length_m' => $main->length_m,
+                'sections' => $main->sections->map(static fn (Section $s): array => ['id' => $s->id, 'name' => $s->name, 'from_station_m' => (float) $s->from_station_m, 'to_station_m' => (float) $s->to_station_m]),
+            ]),
+            'equipment' => $job->equipment->map(static fn ($e): array => ['id' => $e->id, 'kind' => $e->kind, 'name' => $e->name, 'serial' => $e->serial, 'calibration_until' => $e->calibration_until]),
+        ]);
+    }
+
+    /** Every clock that runs on the job, the next to need a hand first. */
+    public function clocks(Job $job): JsonResponse
+    {
+        $now = $job->now();
+        $joints = Joint::query()->whereIn('main_id', $job->mains()->pluck('id'))
+            ->where(static fn ($q) => $q->whereIn('state', ['in_work', 'mend', 'cooling'])->orWhere('test_at', '>', $now))
+            ->limit(500)->get(['id', 'number', 'state', 'verdict']);
+        $clocks = [];
+        foreach ($joints as $joint) {
+            foreach ($joint->verdict['clocks'] ?? [] as $clock) {
+                if ($clock['id'] !== 'test' || CarbonImmutable::parse($clock['due_at']) > $now) {
+                    $clocks[] = [...$clock, 'joint_id' => $joint->id, 'joint_number' => $joint->number];
+                }
+            }
+        }
+        usort($clocks, static fn (array $a, array $b): int => [$a['due_at'], $a['joint_number']] <=> [$b['due_at'], $b['joint_number']]);
+
+        return new JsonResponse(['now' => $now->format('Y-m-d\TH:i:s.vP'), 'clock_ahead_s' => $job->clock_ahead_s, 'clocks' => $clocks]);
+    }
+
+    public function advance(Request $request, Job $job, AdvanceClock $advance): JsonResponse
+    {
+        $given = $request->validate(['to' => 'required|date'], ['to.*' => 'Say to what time the clock is to be put.']);
+        /** @var Person $person */
+        $person = $request->user();
+        $advance->execute($job, $person, CarbonImmutable::parse($given['to']), 'Put forward by hand on a simulated job.');
+
+        return $this->clocks($job->refresh());
+    }
+}

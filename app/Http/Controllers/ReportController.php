@@ -1,0 +1,43 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Http\Controllers;
+
+use App\Exceptions\Refused;
+use App\Models\Job;
+use App\Models\Joint;
+use App\Models\PressureTest;
+use App\Procedures\Subject;
+use App\Reports\JointLog;
+use App\Reports\JointRecord;
+use App\Reports\TestCertificate;
+use Illuminate\Http\Response;
+use Symfony\Component\HttpFoundation\StreamedResponse;
+
+final class ReportController
+{
+    public function joint(Joint $joint, JointRecord $record): Response
+    {
+        return $this->pdf($record->of(Subject::joint($joint)), "joint-{$joint->number}.pdf");
+    }
+
+    public function test(PressureTest $test, TestCertificate $certificate): Response
+    {
+        if ($test->verdict === null) {
+            throw Refused::conflict('This test has not been run yet, so there is nothing to certify.');
+        }
+
+        return $this->pdf($certificate->of($test), "test-{$test->number}.pdf");
+    }
+
+    public function log(Job $job, JointLog $log): StreamedResponse
+    {
+        return response()->streamDownload(static fn () => $log->write($job), "joint-log-{$job->number}.csv", ['Content-Type' => 'text/csv; charset=UTF-8']);
+    }
+
+    private function pdf(string $bytes, string $name): Response
+    {
+        return new Response($bytes, 200, ['Content-Type' => 'application/pdf', 'Content-Disposition' => "attachment; filename=\"{$name}\""]);
+    }
+}

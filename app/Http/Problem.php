@@ -1,0 +1,55 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Http;
+
+use App\Exceptions\Refused;
+use Diastoma\Core\Exception\InvalidInput;
+use Illuminate\Auth\AuthenticationException;
+use Illuminate\Contracts\Support\Responsable;
+use Illuminate\Database\Eloquent\ModelNotFoundException;
+use Illuminate\Http\JsonResponse;
+use Illuminate\Validation\ValidationException;
+use Symfony\Component\HttpKernel\Exception\HttpExceptionInterface;
+use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
+
+/** A problem document [RFC 9457]: the title is one sentence that says what is wrong and what to do. */
+final readonly class Problem implements Responsable
+{
+    /** @param list<array<string, mixed>> $errors */
+    private function __construct(private int $status, private string $title, private array $errors = []) {}
+
+    public static function from(\Throwable $e): self
+    {
+        return match (true) {
+            $e instanceof InvalidInput => new self(422, $e->getMessage(), $e->faults),
+            $e instanceof Refused => new self($e->status, $e->getMessage(), $e->faults),
+            $e instanceof ValidationException => new self(422, implode(' ', array_merge(...array_values($e->errors()))), self::fields($e)),
+            $e instanceof AuthenticationException => new self(401, 'You are signed out. Sign in again; what you entered is kept.'),
+            $e instanceof ModelNotFoundException, $e instanceof NotFoundHttpException => new self(404, 'There is nothing here. It may belong to another job: go back to the line and choose again.'),
+            $e instanceof HttpExceptionInterface && $e->getStatusCode() === 419 => new self(419, 'This page is too old to send from. Load it again; what you entered is kept.'),
+            $e instanceof HttpExceptionInterface => new self($e->getStatusCode(), $e->getMessage() !== '' ? $e->getMessage() : 'The request was refused.'),
+            default => new self(500, 'Something went wrong on our side. What you entered is kept; try again, and tell the office if it stays.'),
+        };
+    }
+
+    /** @return list<array<string, mixed>> */
+    private static function fields(ValidationException $e): array
+    {
+        $errors = [];
+        foreach ($e->errors() as $field => $texts) {
+            $errors[] = ['field' => $field, 'detail' => implode(' ', $texts), 'value' => null];
+        }
+
+        return $errors;
+    }
+
+    public function toResponse($request): JsonResponse
+    {
+        return new JsonResponse(
+            ['type' => 'about:blank', 'title' => $this->title, 'status' => $this->status, 'errors' => $this->errors],
+            $this->status, ['Content-Type' => 'application/problem+json'], JSON_UNESCAPED_UNICODE | JSON_PARTIAL_OUTPUT_ON_ERROR,
+        );
+    }
+}

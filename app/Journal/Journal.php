@@ -1,0 +1,92 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Journal;
+
+use App\Exceptions\Refused;
+use App\Models\Entry;
+use App\Models\Job;
+use App\Models\Person;
+use Carbon\CarbonImmutable;
+use Illuminate\Support\Facades\DB;
+
+/**
+ * The append-only record of a job. Its duties:
+ * - an entry is stored once, however often it is sent (its id is made by the client);
+ * - each entry carries the hash of the one before it in the same job, so that a gap or a change shows;
+ * - entries of one job are written one after another, entries of different jobs never wait for each other;
+ * - the hash covers the very text that is stored.
+ */
+final class Journal
+{
+    public const READING = 'reading';
+    public const OVERRULE = 'overrule';
+    public const CLOCK = 'clock';
+    public const TEST_PLANNED = 'test.planned';
+    public const TEST_JUDGED = 'test.judged';
+
+    /**
+     * @return array{Entry, bool} the entry and whether it is new
+     *
+     * @throws Refused if the id was used before for something else
+     */
+    public function append(Job $job, Person $person, Draft $draft): array
+    {
+        return DB::transaction(function () use ($job, $person, $draft): array {
+            $head = Job::query()->lockForUpdate()->findOrFail($job->id, ['id', 'journal_seq', 'journal_head']);
+            $known = Entry::find($draft->id);
+            if ($known !== null) {
+                return [$this->same($known, $job, $draft), false];
+            }
+            $entry = new Entry([
+                'id' => $draft->id, 'job_id' => $job->id, 'seq' => $head->journal_seq + 1, 'kind' => $draft->kind,
+                'subject_type' => $draft->subjectType, 'subject_id' => $draft->subjectId,
+                'payload' => json_encode($draft->payload, JSON_THROW_ON_ERROR | JSON_UNESCAPED_UNICODE | JSON_UNESCAPED_SLASHES | JSON_PRESERVE_ZERO_FRACTION),
+                'person_id' => $person->id, 'device_at' => $draft->deviceAt,
+                'server_at' => CarbonImmutable::now('UTC')->format('Y-m-d\TH:i:s.vP'), 'prev_hash' => $head->journal_head,
+            ]);
+            $entry->hash = self::hash($entry);
+            $entry->save();
+            Job::query()->whereKey($job->id)->update(['journal_seq' => $entry->seq, 'journal_head' => $entry->hash]);
+            $entry->setRelation('person', $person);
+
+            return [$entry, true];
+        });
+    }
+
+    /** The entry already stored, if the client sent the same thing again. */
+    private function same(Entry $known, Job $job, Draft $draft): Entry
+    {
+        $sent = $known->data()['sent'] ?? null;
+        if ($known->job_id !== $job->id || $known->subject_id !== $draft->subjectId || $known->kind !== $draft->kind || $sent !== ($draft->payload['sent'] ?? null)) {
+            throw Refused::conflict('An entry with this id says something else already. Nothing was changed: load the page again and enter it anew.');
+        }
+
+        return $known;
+    }
+
+    /**
+     * Fingerprint of what a client sent, kept in the entry: the stored value may be spelled otherwise.
+     *
+     * @param  array<string, mixed>  $payload
+     */
+    public static function fingerprint(array $payload): string
+    {
+        return substr(hash('sha256', json_encode($payload, JSON_THROW_ON_ERROR)), 0, 16);
+    }
+
+    public static function hash(Entry $entry): string
+    {
+        return hash('sha256', implode("\n", [
+            $entry->prev_hash, $entry->id, $entry->job_id, $entry->seq, $entry->kind, $entry->subject_type, $entry->subject_id,
+            $entry->person_id, $entry->device_at, $entry->server_at, $entry->payload,
+        ]));
+    }
+
+    /** Where a job's chain begins. */
+    public static function root(string $jobId): string
+    {
+        return hash('sha256', $jobId);
+    }
+}

@@ -1,0 +1,31 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Models;
+
+use Illuminate\Database\Eloquent\Concerns\HasUuids;
+use Illuminate\Database\Eloquent\Model;
+use Illuminate\Database\Eloquent\Relations\BelongsTo;
+
+/** A fusion on the simulated control unit, running or done. */
+final class FusionRun extends Model
+{
+    use HasUuids;
+
+    protected $guarded = [];
+    protected $dateFormat = 'Y-m-d H:i:s.v';
+    protected $casts = ['started_at' => 'immutable_datetime', 'real_started_at' => 'immutable_datetime', 'finished' => 'bool', 'speed' => 'float', 'time_s' => 'float', 'voltage_v' => 'float', 'resistance_ohm' => 'float', 'fitting_c' => 'float', 'stopped_at_s' => 'float', 'seed' => 'int'];
+
+    /** @return BelongsTo<Joint, $this> */
+    public function joint(): BelongsTo
+    {
+        return $this->belongsTo(Joint::class);
+    }
+
+    /** @return BelongsTo<Person, $this> */
+    public function person(): BelongsTo
+    {
+        return $this->belongsTo(Person::class);
+    }
+}

@@ -1,0 +1,59 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Models;
+
+use Carbon\CarbonImmutable;
+use Diastoma\Core\Rulebook\Rulebook as CoreRulebook;
+use Illuminate\Database\Eloquent\Concerns\HasUuids;
+use Illuminate\Database\Eloquent\Model;
+use Illuminate\Database\Eloquent\Relations\BelongsTo;
+use Illuminate\Database\Eloquent\Relations\HasMany;
+
+/**
+ * @property string $id
+ * @property string $number
+ * @property string $title
+ * @property string $time_zone
+ * @property bool $simulated
+ * @property int $clock_ahead_s how far a simulated job's clock runs ahead of the real one
+ * @property int $journal_seq
+ * @property string $journal_head
+ */
+final class Job extends Model
+{
+    use HasUuids;
+
+    protected $guarded = [];
+    protected $casts = ['simulated' => 'bool', 'clock_ahead_s' => 'int', 'journal_seq' => 'int'];
+
+    /** @return BelongsTo<Rulebook, $this> */
+    public function rulebook(): BelongsTo
+    {
+        return $this->belongsTo(Rulebook::class);
+    }
+
+    /** @return HasMany<Main, $this> */
+    public function mains(): HasMany
+    {
+        return $this->hasMany(Main::class)->orderBy('name');
+    }
+
+    /** @return HasMany<Equipment, $this> */
+    public function equipment(): HasMany
+    {
+        return $this->hasMany(Equipment::class)->orderBy('name');
+    }
+
+    public function rules(): CoreRulebook
+    {
+        return CoreRulebook::fromArray($this->rulebook->payload);
+    }
+
+    /** The time of day on this job. */
+    public function now(): CarbonImmutable
+    {
+        return CarbonImmutable::now('UTC')->addSeconds($this->clock_ahead_s);
+    }
+}

@@ -1,0 +1,36 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Models;
+
+use Illuminate\Database\Eloquent\Concerns\HasUuids;
+use Illuminate\Database\Eloquent\Model;
+use Illuminate\Database\Eloquent\Relations\BelongsTo;
+
+/**
+ * @property string $id
+ * @property int $number
+ * @property string $method id of the core's procedure
+ * @property string $state planned, in_work, mend, cooling, accepted, overruled or stop: a projection of the journal
+ * @property ?array<string, mixed> $verdict
+ */
+final class Joint extends Model
+{
+    use HasUuids;
+
+    protected $guarded = [];
+    protected $casts = ['verdict' => 'array', 'station_m' => 'float', 'number' => 'int', 'release_at' => 'immutable_datetime', 'test_at' => 'immutable_datetime'];
+
+    /** @return BelongsTo<Main, $this> */
+    public function main(): BelongsTo
+    {
+        return $this->belongsTo(Main::class);
+    }
+
+    /** @return BelongsTo<Section, $this> */
+    public function section(): BelongsTo
+    {
+        return $this->belongsTo(Section::class);
+    }
+}

@@ -1,0 +1,24 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Models;
+
+use Illuminate\Database\Eloquent\Concerns\HasUuids;
+use Illuminate\Database\Eloquent\Model;
+use Illuminate\Database\Eloquent\Relations\BelongsTo;
+
+/** One test of a section; never edited: a repeat is a new one that names the old. */
+final class PressureTest extends Model
+{
+    use HasUuids;
+
+    protected $guarded = [];
+    protected $casts = ['plan' => 'array', 'run' => 'array', 'verdict' => 'array', 'number' => 'int', 'started_at' => 'immutable_datetime', 'ended_at' => 'immutable_datetime'];
+
+    /** @return BelongsTo<Section, $this> */
+    public function section(): BelongsTo
+    {
+        return $this->belongsTo(Section::class);
+    }
+}

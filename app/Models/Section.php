@@ -1,0 +1,36 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Models;
+
+use Illuminate\Database\Eloquent\Concerns\HasUuids;
+use Illuminate\Database\Eloquent\Model;
+use Illuminate\Database\Eloquent\Relations\BelongsTo;
+use Illuminate\Database\Eloquent\Relations\HasMany;
+
+/** What one pressure test covers. */
+final class Section extends Model
+{
+    use HasUuids;
+
+    protected $guarded = [];
+
+    /** @return BelongsTo<Main, $this> */
+    public function main(): BelongsTo
+    {
+        return $this->belongsTo(Main::class);
+    }
+
+    /** @return HasMany<Joint, $this> */
+    public function joints(): HasMany
+    {
+        return $this->hasMany(Joint::class)->orderBy('station_m');
+    }
+
+    /** @return HasMany<PressureTest, $this> */
+    public function tests(): HasMany
+    {
+        return $this->hasMany(PressureTest::class)->orderBy('number');
+    }
+}

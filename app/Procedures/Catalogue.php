@@ -1,0 +1,31 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Procedures;
+
+use Diastoma\Core\Electrofusion\Coupler\Coupler;
+use Diastoma\Core\PressureTest\Preparation;
+use Diastoma\Core\Procedure\Procedure;
+
+/** Every procedure of the core that the application offers, by id. A new one is one line here. */
+final class Catalogue
+{
+    private const PROCEDURES = [
+        Coupler::ID => Coupler::class,
+        Preparation::ID => Preparation::class,
+    ];
+
+    public static function of(string $id): Procedure
+    {
+        $class = self::PROCEDURES[$id] ?? throw new \OutOfBoundsException("No procedure “{$id}”.");
+
+        return new $class;
+    }
+
+    /** @return list<string> */
+    public static function ids(): array
+    {
+        return array_keys(self::PROCEDURES);
+    }
+}

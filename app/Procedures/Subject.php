@@ -1,0 +1,110 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Procedures;
+
+use App\Journal\Journal;
+use App\Models\Entry;
+use App\Models\Job;
+use App\Models\Joint;
+use App\Models\Section;
+use Diastoma\Core\Procedure\Facts;
+use Diastoma\Core\Procedure\Procedure;
+use Diastoma\Core\Procedure\Reading;
+use Diastoma\Core\Procedure\Readings;
+use Diastoma\Core\Procedure\Situation;
+use Diastoma\Core\Procedure\Step;
+use Diastoma\Core\Rulebook\Overrule;
+use Diastoma\Core\Rulebook\Rulebook;
+use Diastoma\Core\Rulebook\Verdict;
+use Illuminate\Database\Eloquent\Collection;
+
+/** What entries are written about and a procedure judges: a joint, or a section being made ready for its test. */
+final class Subject
+{
+    /** @var Collection<int, Entry>|null */
+    private ?Collection $entries = null;
+
+    private ?Rulebook $rulebook = null;
+
+    private function __construct(
+        public readonly string $type,
+        public readonly Joint|Section $model,
+        public readonly Job $job,
+        public readonly Procedure $procedure,
+        public readonly Facts $facts,
+    ) {}
+
+    public static function joint(Joint $joint): self
+    {
+        $main = $joint->main;
+
+        return new self('joint', $joint, $main->job, Catalogue::of($joint->method), new Facts([
+            'number' => $joint->number, 'dn_mm' => $main->dn_mm, 'sdr' => $main->sdr, 'wall_mm' => $main->wall_mm,
+            'od_largest_mm' => $main->od_largest_mm, 'material' => $main->material, 'pipe_a' => $joint->pipe_a, 'pipe_b' => $joint->pipe_b,
+        ]));
+    }
+
+    public static function section(Section $section): self
+    {
+        return new self('section', $section, $section->main->job, Catalogue::of('test.preparation'), new Facts([]));
+    }
+
+    public static function find(string $type, string $id): self
+    {
+        return $type === 'joint' ? self::joint(Joint::with('main.job.rulebook')->findOrFail($id)) : self::section(Section::with('main.job.rulebook')->findOrFail($id));
+    }
+
+    /** @return Collection<int, Entry> */
+    public function entries(): Collection
+    {
+        return $this->entries ??= Entry::with('person')->where('subject_type', $this->type)->where('subject_id', $this->model->id)->orderBy('seq')->get();
+    }
+
+    public function forgetEntries(): void
+    {
+        $this->entries = null;
+    }
+
+    public function rulebook(): Rulebook
+    {
+        return $this->rulebook ??= $this->job->rules();
+    }
+
+    public function readings(): Readings
+    {
+        $history = $overrules = [];
+        foreach ($this->entries() as $entry) {
+            $data = $entry->data();
+            $at = new \DateTimeImmutable($entry->device_at);
+            if ($entry->kind === Journal::READING) {
+                $value = is_int($data['value']) ? (float) $data['value'] : $data['value'];
+                if (is_array($value) && array_is_list($value)) {
+                    $value = array_map(floatval(...), $value);
+                }
+                $history[] = new Reading($data['key'], $value, $at, $entry->person->name);
+            } elseif ($entry->kind === Journal::OVERRULE) {
+                $overrules[] = new Overrule($data['rule'], $entry->person->name, $data['role'], $data['reason'], $at);
+            }
+        }
+
+        return new Readings($history, $overrules);
+    }
+
+    public function situation(): Situation
+    {
+        return new Situation($this->readings(), $this->facts, $this->rulebook());
+    }
+
+    public function verdict(): Verdict
+    {
+        return $this->procedure->judge($this->readings(), $this->facts, $this->rulebook());
+    }
+
+    /** @return list<Step> */
+    public function steps(): array
+    {
+        return $this->procedure->steps($this->situation());
+    }
+}

@@ -1,0 +1,92 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Reports;
+
+use App\Actions\StoreTrace;
+use App\Journal\Journal;
+use App\Models\Joint;
+use App\Procedures\Subject;
+use Diastoma\Core\Procedure\ReadingKind;
+use Diastoma\Core\Procedure\ReadingSpec;
+
+/** The paper of one joint: facts, every reading with its time, every finding with its source, the fusion trace, the journal's last hash. */
+final class JointRecord
+{
+    public function __construct(private readonly StoreTrace $traces) {}
+
+    public function of(Subject $subject): string
+    {
+        $joint = $subject->model;
+        assert($joint instanceof Joint);
+        $verdict = $subject->verdict();
+        $job = $subject->job;
+        $rulebook = $subject->rulebook();
+        $paper = Paper::named("Joint {$joint->number}", "{$job->number} · {$job->title} · {$job->place}".($job->simulated ? ' · SIMULATED JOB' : ''));
+        $paper->line("Standing: {$joint->state}".($verdict->isComplete() ? '' : ' – evidence still missing'), true);
+        $paper->line("{$subject->procedure->title()} between {$joint->pipe_a} and {$joint->pipe_b}, station {$joint->station_m} m, {$joint->main->material} SDR {$joint->main->sdr} dn {$joint->main->dn_mm}. Judged by rulebook {$rulebook->title}, version {$rulebook->version}.");
+
+        $paper->title('Findings');
+        $rows = [];
+        foreach ($verdict->findings as $f) {
+            $said = $f->said.($f->todo === '' ? '' : ' '.$f->todo);
+            if ($f->overrule !== null) {
+                $said .= " OVERRULED by {$f->overrule->by} ({$f->overrule->role}), {$f->overrule->at->format('Y-m-d H:i')}: {$f->overrule->reason}";
+            }
+            $rows[] = [strtoupper($f->severity->value), $said, $f->source->tag()];
+        }
+        $paper->table([16, 114, 50], ['', 'Measured, allowed, what to do', 'Source'], $rows);
+
+        $paper->title('Readings, as entered');
+        $specs = [];
+        foreach ($subject->steps() as $step) {
+            foreach ($step->readings as $spec) {
+                $specs[$spec->key] = $spec;
+            }
+        }
+        $rows = [];
+        $fusion = null;
+        foreach ($subject->entries() as $entry) {
+            if ($entry->kind !== Journal::READING) {
+                continue;
+            }
+            $data = $entry->data();
+            $spec = $specs[$data['key']] ?? null;
+            $fusion = $data['key'] === 'fusion' ? $data['value'] : $fusion;
+            $rows[] = [(string) $entry->seq, $spec->label ?? $data['key'], $this->value($data['value'], $spec, $subject), $this->time($entry->device_at, $job->time_zone), $entry->person->name];
+        }
+        $paper->table([12, 68, 45, 27, 28], ['No.', 'Reading', 'Value', 'Time', 'By'], $rows);
+
+        if ($fusion !== null) {
+            $paper->title('Fusion trace');
+            $samples = $this->traces->read('fusion', (string) $fusion['trace']);
+            $paper->curve(array_map(static fn (array $s): array => [(float) $s['t'], (float) $s['i']], $samples), 'time, s', 'current, A', [], 45);
+            $paper->curve(array_map(static fn (array $s): array => [(float) $s['t'], (float) $s['v']], $samples), 'time, s', 'voltage, V', [], 35);
+        }
+        $last = $subject->entries()->last();
+        $paper->line('Last journal entry: '.($last === null ? 'none' : "{$last->seq}, {$last->hash}"));
+
+        return $paper->bytes();
+    }
+
+    private function value(mixed $value, ?ReadingSpec $spec, Subject $subject): string
+    {
+        $units = $subject->rulebook()->units;
+
+        return match (true) {
+            is_bool($value) => $value ? 'yes' : 'no',
+            is_int($value) || is_float($value) => $spec === null ? (string) $value : $units->print((float) $value, $spec->unit),
+            is_string($value) => $spec?->kind === ReadingKind::Now ? $this->time($value, $subject->job->time_zone) : $value,
+            is_array($value) && array_is_list($value) => implode(' · ', array_map(static fn ($v): string => $spec === null ? (string) $v : $units->print((float) $v, $spec->unit), $value)),
+            is_array($value) && isset($value['duration_s']) => "{$value['duration_s']} s, {$value['energy_kj']} kJ, {$value['end_code']}".($value['simulated'] ? ', simulated unit' : ''),
+            is_array($value) && isset($value['name']) => (string) $value['name'],
+            default => '',
+        };
+    }
+
+    private function time(string $iso, string $zone): string
+    {
+        return (new \DateTimeImmutable($iso))->setTimezone(new \DateTimeZone($zone))->format('Y-m-d H:i:s');
+    }
+}

@@ -1,0 +1,141 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Reports;
+
+/** One look for every printed record: A4, a heading band, tables, the governing note and page numbers. */
+final class Paper extends \TCPDF
+{
+    private const GOVERNS = "Makers' instructions, the owner's specification and local code govern over every figure here. Made-up data when the job is marked simulated.";
+
+    private string $heading = '';
+
+    private string $subheading = '';
+
+    public static function named(string $heading, string $subheading): self
+    {
+        $paper = new self('P', 'mm', 'A4', true, 'UTF-8');
+        $paper->heading = $heading;
+        $paper->subheading = $subheading;
+        $paper->SetCreator('Diastoma');
+        $paper->SetTitle($heading);
+        $paper->setMargins(15, 30, 15);
+        $paper->setAutoPageBreak(true, 20);
+        $paper->AddPage();
+
+        return $paper;
+    }
+
+    public function Header(): void
+    {
+        $this->SetFillColor(34, 48, 58);
+        $this->Rect(0, 0, 210, 22, 'F');
+        $this->SetTextColor(255, 255, 255);
+        $this->setFont('dejavusans', 'B', 14);
+        $this->Text(15, 5, $this->heading);
+        $this->setFont('dejavusans', '', 8);
+        $this->Text(15, 13, $this->subheading);
+        $this->SetTextColor(30, 30, 30);
+    }
+
+    public function Footer(): void
+    {
+        $this->SetY(-15);
+        $this->setFont('dejavusans', '', 6.5);
+        $this->SetTextColor(90, 90, 90);
+        $this->Cell(150, 4, self::GOVERNS);
+        $this->Cell(30, 4, 'Page '.$this->getAliasNumPage().' of '.$this->getAliasNbPages(), 0, 0, 'R');
+        $this->SetTextColor(30, 30, 30);
+    }
+
+    public function title(string $text): void
+    {
+        $this->Ln(2);
+        $this->setFont('dejavusans', 'B', 10);
+        $this->Cell(0, 6, $text, 'B', 1);
+        $this->Ln(1);
+    }
+
+    /**
+     * @param  list<int>  $widths  mm, 180 in all
+     * @param  list<string>  $head
+     * @param  list<list<string>>  $rows
+     */
+    public function table(array $widths, array $head, array $rows): void
+    {
+        $this->setFont('dejavusans', 'B', 7);
+        $this->SetFillColor(236, 228, 219);
+        foreach ($head as $i => $text) {
+            $this->Cell($widths[$i], 5, $text, 0, $i === count($head) - 1 ? 1 : 0, 'L', true);
+        }
+        $this->setFont('dejavusans', '', 7);
+        foreach ($rows as $row) {
+            $height = 4.2;
+            foreach ($row as $i => $text) {
+                $height = max($height, $this->getStringHeight($widths[$i], $text));
+            }
+            if ($this->GetY() + $height > 275) {
+                $this->AddPage();
+            }
+            foreach ($row as $i => $text) {
+                $this->MultiCell($widths[$i], $height, $text, 'B', 'L', false, $i === count($row) - 1 ? 1 : 0);
+            }
+        }
+        $this->Ln(2);
+    }
+
+    public function line(string $text, bool $strong = false): void
+    {
+        $this->setFont('dejavusans', $strong ? 'B' : '', $strong ? 11 : 8);
+        $this->MultiCell(0, 5, $text, 0, 'L');
+    }
+
+    /**
+     * A curve in a box, drawn as lines.
+     *
+     * @param  list<array{float, float}>  $points
+     * @param  list<array{float, float, string}>  $bands  from, to and name along x
+     */
+    public function curve(array $points, string $xTitle, string $yTitle, array $bands = [], float $height = 60): void
+    {
+        if (count($points) < 2) {
+            return;
+        }
+        [$left, $top, $width] = [27.0, $this->GetY() + 2, 165.0];
+        $xs = array_column($points, 0);
+        $ys = array_column($points, 1);
+        [$x0, $x1, $y0, $y1] = [min($xs), max($xs), min(0.0, min($ys)), max($ys) * 1.05];
+        $px = static fn (float $x): float => $left + ($x - $x0) / max(1e-9, $x1 - $x0) * $width;
+        $py = static fn (float $y): float => $top + $height - ($y - $y0) / max(1e-9, $y1 - $y0) * $height;
+        $this->setFont('dejavusans', '', 6);
+        foreach ($bands as $k => [$from, $to, $name]) {
+            $k % 2 === 0 ? $this->SetFillColor(246, 241, 235) : $this->SetFillColor(236, 228, 219);
+            $this->Rect($px($from), $top, max(0.1, $px($to) - $px($from)), $height, 'F');
+            if ($px($to) - $px($from) > 12) {
+                $this->Text($px($from) + 1, $top + 1, $name);
+            }
+        }
+        $this->SetLineStyle(['width' => 0.1, 'color' => [150, 150, 150]]);
+        for ($k = 0; $k <= 4; $k++) {
+            $y = $y0 + ($y1 - $y0) * $k / 4;
+            $this->Line($left, $py($y), $left + $width, $py($y));
+            $this->Text($left - 12, $py($y) - 1.5, number_format($y, $y1 > 20 ? 0 : 2, '.', ''));
+            $x = $x0 + ($x1 - $x0) * $k / 4;
+            $this->Text($px($x) - 3, $top + $height + 1, number_format($x, $x1 > 20 ? 0 : 2, '.', ''));
+        }
+        $this->SetLineStyle(['width' => 0.35, 'color' => [164, 70, 30]]);
+        $step = max(1, intdiv(count($points), 1500));
+        for ($k = $step; $k < count($points); $k += $step) {
+            $this->Line($px($points[$k - $step][0]), $py($points[$k - $step][1]), $px($points[$k][0]), $py($points[$k][1]));
+        }
+        $this->SetLineStyle(['width' => 0.2, 'color' => [0, 0, 0]]);
+        $this->Text($left, $top + $height + 4.5, $xTitle.'  ·  '.$yTitle);
+        $this->SetY($top + $height + 10);
+    }
+
+    public function bytes(): string
+    {
+        return (string) $this->Output('', 'S');
+    }
+}

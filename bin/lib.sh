@@ -1,0 +1,99 @@
+# Shared by bin/start, bin/test and bin/bench: installs what is missing, keeps a MariaDB of the project's own.
+set -euo pipefail
+ROOT="$(cd "$(dirname "${BASH_SOURCE[0]}")/.." && pwd)"
+cd "$ROOT"
+mkdir -p var storage/app storage/framework/{cache/data,sessions,views} storage/logs bootstrap/cache
+export COMPOSER_ALLOW_SUPERUSER=1 COMPOSER_NO_INTERACTION=1
+
+say() { printf '%s\n' "$*" >&2; }
+die() { say "diastoma: $*"; exit 1; }
+
+install_packages() {
+  local missing=() pair
+  for pair in mariadbd:mariadb-server php:php8.2-cli composer:composer node:nodejs npm:npm "$@"; do
+    command -v "${pair%%:*}" >/dev/null || missing+=("${pair##*:}")
+  done
+  local ext
+  for ext in pdo_mysql:php8.2-mysql mbstring:php8.2-mbstring intl:php8.2-intl dom:php8.2-xml zip:php8.2-zip gd:php8.2-gd curl:php8.2-curl; do
+    command -v php >/dev/null && php -m | grep -qix "${ext%%:*}" || missing+=("${ext##*:}")
+  done
+  if [ ${#missing[@]} -gt 0 ]; then
+    say "Installing: ${missing[*]}"
+    local sudo=""
+    [ "$(id -u)" = 0 ] || { command -v sudo >/dev/null || die "these packages are missing and need root to install: ${missing[*]}"; sudo=sudo; }
+    $sudo apt-get update -qq >var/apt.log 2>&1 || die "apt-get update failed, see var/apt.log"
+    $sudo env DEBIAN_FRONTEND=noninteractive apt-get install -y -qq --no-install-recommends "${missing[@]}" >>var/apt.log 2>&1 || die "apt-get install failed, see var/apt.log"
+  fi
+}
+
+# A stamp of the files that decide what is installed: a second start does nothing here.
+install_libraries() {
+  local want
+  want="$(cat composer.json | sha256sum | cut -d' ' -f1)"
+  if [ ! -f vendor/autoload.php ] || [ "$(cat var/composer.stamp 2>/dev/null)" != "$want" ]; then
+    say "Installing PHP libraries"
+    composer install --no-progress --quiet || die "composer install failed"
+    echo "$want" >var/composer.stamp
+  fi
+  want="$(cat package.json package-lock.json | sha256sum | cut -d' ' -f1)"
+  if [ ! -d node_modules ] || [ "$(cat var/npm.stamp 2>/dev/null)" != "$want" ]; then
+    say "Installing front-end libraries"
+    npm ci --no-audit --no-fund --loglevel=error >var/npm.log 2>&1 || die "npm ci failed, see var/npm.log"
+    echo "$want" >var/npm.stamp
+  fi
+}
+
+build_front_end() {
+  local want
+  want="$(find resources docs/openapi.json vite.config.ts package-lock.json -type f -print0 | sort -z | xargs -0 sha256sum | sha256sum | cut -d' ' -f1)"
+  if [ ! -f public/build/manifest.json ] || [ "$(cat var/build.stamp 2>/dev/null)" != "$want" ]; then
+    say "Building the front end"
+    npm run --silent types >var/build.log 2>&1 && npx vite build >>var/build.log 2>&1 || { tail -30 var/build.log >&2; die "the build failed, see var/build.log"; }
+    echo "$want" >var/build.stamp
+  fi
+}
+
+port_taken() { php -r 'exit(@fsockopen("127.0.0.1", (int) $argv[1], $e, $s, 0.3) ? 0 : 1);' "$1"; }
+
+secret() { php -r 'echo bin2hex(random_bytes(16));'; }
+
+# start_database NAME PORT: its own data folder under var/NAME, loopback only. Sets DB_PID.
+start_database() {
+  local dir="$ROOT/var/$1" port="$2" user=""
+  [ "$(id -u)" = 0 ] && user="--user=root"
+  port_taken "$port" && die "port $port is taken, so the database cannot start. Free it, or choose another: DIASTOMA_DB_PORT=33307 bin/start"
+  if [ ! -d "$dir/mysql" ]; then
+    say "Making a database folder in var/$1"
+    mkdir -p "$dir"
+    mariadb-install-db --no-defaults $user --datadir="$dir" --auth-root-authentication-method=normal --skip-test-db >"$ROOT/var/$1.log" 2>&1 || die "mariadb-install-db failed, see var/$1.log"
+  fi
+  mariadbd --no-defaults $user --datadir="$dir" --socket="$dir/mysqld.sock" --pid-file="$dir/mysqld.pid" --port="$port" --bind-address=127.0.0.1 \
+    --innodb-buffer-pool-size=256M --max-allowed-packet=64M --character-set-server=utf8mb4 ${DIASTOMA_DB_FLAGS:-} >>"$ROOT/var/$1.log" 2>&1 &
+  DB_PID=$!
+  local i
+  for i in $(seq 1 150); do
+    mariadb --no-defaults --socket="$dir/mysqld.sock" -uroot -e 'SELECT 1' >/dev/null 2>&1 && return 0
+    kill -0 "$DB_PID" 2>/dev/null || die "the database stopped at once, see var/$1.log"
+    sleep 0.2
+  done
+  die "the database did not answer within 30 s, see var/$1.log"
+}
+
+# make_database NAME SCHEMA: an empty schema, an owner who migrates and an application user with no rights yet.
+make_database() {
+  mariadb --no-defaults --socket="$ROOT/var/$1/mysqld.sock" -uroot <<SQL
+CREATE DATABASE IF NOT EXISTS \`$2\` CHARACTER SET utf8mb4 COLLATE utf8mb4_unicode_ci;
+CREATE USER IF NOT EXISTS 'diastoma_owner'@'%' IDENTIFIED BY '$DB_OWNER_PASSWORD';
+CREATE USER IF NOT EXISTS 'diastoma_app'@'%' IDENTIFIED BY '$DB_PASSWORD';
+GRANT ALL ON \`$2\`.* TO 'diastoma_owner'@'%' WITH GRANT OPTION;
+SQL
+}
+
+drop_database() { mariadb --no-defaults --socket="$ROOT/var/$1/mysqld.sock" -uroot -e "DROP DATABASE IF EXISTS \`$2\`"; }
+
+migrate() {
+  php artisan migrate --database=owner --force --no-interaction >var/migrate.log 2>&1 || { cat var/migrate.log >&2; die "the migration failed"; }
+  php artisan db:grants >>var/migrate.log 2>&1 || { cat var/migrate.log >&2; die "setting database rights failed"; }
+}
+
+stop_process() { [ -n "${1:-}" ] && kill "$1" 2>/dev/null && wait "$1" 2>/dev/null || true; }

@@ -1,0 +1,23 @@
+<?php
+
+declare(strict_types=1);
+
+use App\Http\Problem;
+use Illuminate\Foundation\Application;
+use Illuminate\Foundation\Configuration\Exceptions;
+use Illuminate\Foundation\Configuration\Middleware;
+use Illuminate\Http\Middleware\HandleCors;
+use Illuminate\Http\Request;
+
+return Application::configure(basePath: dirname(__DIR__))
+    ->withRouting(web: __DIR__.'/../routes/web.php', commands: __DIR__.'/../routes/console.php')
+    ->withMiddleware(function (Middleware $middleware): void {
+        $middleware->remove(HandleCors::class); // one origin needs none
+        $middleware->redirectGuestsTo('/');
+    })
+    ->withExceptions(function (Exceptions $exceptions): void {
+        $exceptions->shouldRenderJsonWhen(fn (Request $request): bool => $request->is('api/*'));
+        $exceptions->render(fn (Throwable $e, Request $request) => $request->is('api/*') ? Problem::from($e)->toResponse($request) : null);
+        $exceptions->dontReport([Diastoma\Core\Exception\CoreException::class, App\Exceptions\Refused::class]);
+    })
+    ->create();

@@ -1,0 +1,136 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Database\Seeders;
+
+use App\Actions\RunFusion;
+use App\Actions\WriteEntry;
+use App\Demo\SampleReadings;
+use App\Journal\Draft;
+use App\Journal\Journal;
+use App\Models\Equipment;
+use App\Models\Job;
+use App\Models\Joint;
+use App\Models\Main;
+use App\Models\Person;
+use App\Models\Pipe;
+use App\Models\Rulebook;
+use App\Models\Section;
+use App\Procedures\Subject;
+use Carbon\CarbonImmutable;
+use Diastoma\Core\Electrofusion\Coupler\Coupler;
+use Diastoma\Core\Electrofusion\FusionTrace;
+use Diastoma\Core\Pipe\PeDimensions;
+use Diastoma\Core\Rulebook\Rulebooks;
+use Diastoma\Core\Simulation\FusionControlUnit;
+use Diastoma\Core\Simulation\FusionFault;
+use Illuminate\Database\Seeder;
+use Illuminate\Support\Str;
+
+/** A made-up water main in a made-up town: some joints made, one cooling, one next, one to be cut out. All names and data invented. */
+final class DemoSeeder extends Seeder
+{
+    private const PIPE_M = 12.0;
+    private const PIPES = 18;
+
+    public function __construct(private readonly WriteEntry $write, private readonly RunFusion $fusion) {}
+
+    public function run(): void
+    {
+        foreach ([Rulebooks::iso(), Rulebooks::us()] as $rulebook) {
+            Rulebook::create(['key' => $rulebook->id, 'version' => $rulebook->version, 'title' => $rulebook->title, 'payload' => $rulebook->toArray()]);
+        }
+        $ada = $this->people();
+        $id = (string) Str::uuid();
+        $job = Job::create(['id' => $id, 'number' => 'K-2417', 'title' => 'Millrace Lane main renewal', 'place' => 'Harrowfen', 'time_zone' => 'Europe/Berlin', 'rulebook_id' => Rulebook::where('key', 'iso')->value('id'), 'simulated' => true, 'journal_head' => Journal::root($id)]);
+        $unit = $this->equipment($job);
+        $joints = $this->main($job);
+        $now = CarbonImmutable::now('UTC')->startOfSecond();
+        foreach ([1, 2, 3, 4, 5, 6] as $k => $number) {
+            $this->make($joints[$number], $ada, $unit, $now->subMinutes(400 - 45 * $k), $number);
+        }
+        $this->make($joints[11], $ada, $unit, $now->subMinutes(440), 11, FusionFault::EarlyStop, false);
+        $this->make($joints[7], $ada, $unit, $now->subMinutes(12), 7, FusionFault::None, false);
+    }
+
+    private function people(): Person
+    {
+        $later = CarbonImmutable::now('UTC')->addMonths(9)->toDateString();
+        $people = [
+            ['Ada Brook', 'ada@demo', 'jointer', 'F-1107', $later], ['Olaf Reed', 'olaf@demo', 'jointer', 'F-0892', CarbonImmutable::now('UTC')->subDays(20)->toDateString()],
+            ['Vera Holm', 'vera@demo', 'supervisor', 'F-0310', $later], ['Tom Sluice', 'tom@demo', 'tester', 'T-0455', $later],
+            ['Ines Marl', 'ines@demo', 'inspector', null, null], ['Office', 'root@demo', 'admin', null, null],
+        ];
+        $password = bcrypt('trench');
+        foreach ($people as [$name, $email, $role, $certificate, $until]) {
+            Person::create(['name' => $name, 'email' => $email, 'role' => $role, 'password' => $password, 'certificate_number' => $certificate, 'certificate_until' => $until]);
+        }
+
+        return Person::where('email', 'ada@demo')->firstOrFail();
+    }
+
+    private function equipment(Job $job): Equipment
+    {
+        $later = CarbonImmutable::now('UTC')->addMonths(7)->toDateString();
+        $past = CarbonImmutable::now('UTC')->subDays(35)->toDateString();
+        foreach ([['control_unit', 'Unit North', 'CU-31', $later], ['control_unit', 'Unit South', 'CU-18', $past], ['gauge', 'Logger 16 bar', 'PL-204', $later], ['gauge', 'Dial gauge 25 bar', 'DG-77', $past]] as [$kind, $name, $serial, $until]) {
+            Equipment::create(['job_id' => $job->id, 'kind' => $kind, 'name' => $name, 'serial' => $serial, 'calibration_until' => $until]);
+        }
+
+        return Equipment::where('serial', 'CU-31')->firstOrFail();
+    }
+
+    /** @return array<int, Joint> by number */
+    private function main(Job $job): array
+    {
+        $pe = PeDimensions::of(180, 11.0);
+        $main = Main::create(['job_id' => $job->id, 'name' => 'Millrace Lane', 'service' => 'water', 'material' => 'PE 100', 'dn_mm' => 180, 'sdr' => 11, 'wall_mm' => $pe->wallMm, 'od_largest_mm' => $pe->largestMeanOdMm, 'length_m' => self::PIPES * self::PIPE_M]);
+        $sections = [
+            Section::create(['main_id' => $main->id, 'name' => 'A', 'from_station_m' => 0, 'to_station_m' => 114, 'low_level_m' => 41.2, 'high_level_m' => 46.8, 'gauge_level_m' => 42.0, 'design_pressure_kpa' => 1000]),
+            Section::create(['main_id' => $main->id, 'name' => 'B', 'from_station_m' => 114, 'to_station_m' => 216, 'low_level_m' => 46.8, 'high_level_m' => 52.5, 'gauge_level_m' => 47.5, 'design_pressure_kpa' => 1000]),
+        ];
+        $joints = [];
+        for ($k = 1; $k <= self::PIPES; $k++) {
+            Pipe::create(['main_id' => $main->id, 'number' => sprintf('P%03d', 200 + $k), 'from_station_m' => ($k - 1) * self::PIPE_M, 'to_station_m' => $k * self::PIPE_M]);
+            if ($k < self::PIPES) {
+                $station = $k * self::PIPE_M;
+                $joints[$k] = Joint::create(['main_id' => $main->id, 'section_id' => $sections[$station < 114 ? 0 : 1]->id, 'number' => $k, 'station_m' => $station, 'method' => Coupler::ID, 'pipe_a' => sprintf('P%03d', 200 + $k), 'pipe_b' => sprintf('P%03d', 201 + $k)]);
+            }
+        }
+
+        return $joints;
+    }
+
+    private function make(Joint $joint, Person $person, Equipment $unit, CarbonImmutable $start, int $seed, FusionFault $fault = FusionFault::None, bool $released = true): void
+    {
+        foreach (SampleReadings::beforeFusion($unit, $seed) as [$key, $value, $before]) {
+            $this->read($joint, $person, $key, $value, $start->subSeconds($before));
+        }
+        $subject = Subject::joint($joint->refresh());
+        $time = Coupler::correctedTimeS($subject->situation()) ?? 260.0;
+        $trace = (new FusionControlUnit(40.0, 0.64, $time, 15.0, $fault))->run($seed);
+        $ended = $start->addSeconds((int) ceil($trace->durationS()));
+        $id = (string) Str::uuid();
+        app(\App\Actions\StoreTrace::class)->execute('fusion', $id, self::samples($trace));
+        $this->fusion->record($joint, $person, $id, $trace, 15.0, $start, $ended, true);
+        $this->read($joint, $person, 'release_written', true, $ended->addSeconds(30));
+        if ($released) {
+            foreach (SampleReadings::afterCooling() as [$key, $value, $after]) {
+                $this->read($joint, $person, $key, $value, $ended->addMinutes(20)->addSeconds($after));
+            }
+        }
+    }
+
+    /** @return list<array{t: float, v: float, i: float}> */
+    private static function samples(FusionTrace $trace): array
+    {
+        return array_map(static fn (array $s): array => ['t' => $s['t'], 'v' => $s['v'], 'i' => $s['i']], $trace->samples);
+    }
+
+    private function read(Joint $joint, Person $person, string $key, mixed $value, CarbonImmutable $at): void
+    {
+        $iso = $at->format('Y-m-d\TH:i:sP');
+        $this->write->execute($person, new Draft((string) Str::uuid(), Journal::READING, 'joint', $joint->id, ['key' => $key, 'value' => $value ?? $iso], $iso));
+    }
+}

@@ -1,0 +1,48 @@
+<?php
+
+declare(strict_types=1);
+
+use App\Http\Controllers\EntryController;
+use App\Http\Controllers\FusionController;
+use App\Http\Controllers\JobController;
+use App\Http\Controllers\JointController;
+use App\Http\Controllers\LineController;
+use App\Http\Controllers\ReckonerController;
+use App\Http\Controllers\ReportController;
+use App\Http\Controllers\SessionController;
+use App\Http\Controllers\TestController;
+use Illuminate\Support\Facades\Route;
+
+Route::prefix('api/v1')->group(function (): void {
+    Route::post('session', [SessionController::class, 'store'])->middleware('throttle:20,1');
+    Route::middleware('auth')->group(function (): void {
+        Route::get('session', [SessionController::class, 'show']);
+        Route::delete('session', [SessionController::class, 'destroy']);
+        Route::get('jobs', [JobController::class, 'index']);
+        Route::get('jobs/{job}', [JobController::class, 'show']);
+        Route::get('jobs/{job}/clocks', [JobController::class, 'clocks']);
+        Route::post('jobs/{job}/clock', [JobController::class, 'advance']);
+        Route::get('jobs/{job}/joint-log.csv', [ReportController::class, 'log']);
+        Route::get('mains/{main}/line', [LineController::class, 'show']);
+        Route::get('joints/{joint}', [JointController::class, 'show']);
+        Route::get('joints/{joint}/record.pdf', [ReportController::class, 'joint']);
+        Route::post('joints/{joint}/fusion-runs', [FusionController::class, 'store']);
+        Route::post('joints/{joint}/fusion-records', [FusionController::class, 'bring']);
+        Route::get('fusion-runs/{run}', [FusionController::class, 'show']);
+        Route::post('fusion-runs/{run}/stop', [FusionController::class, 'stop']);
+        Route::get('fusion-traces/{id}', [FusionController::class, 'trace']);
+        Route::get('entries', [EntryController::class, 'index']);
+        Route::post('entries', [EntryController::class, 'store']);
+        Route::get('sections/{section}/tests', [TestController::class, 'index']);
+        Route::post('sections/{section}/tests', [TestController::class, 'store']);
+        Route::post('tests/{test}/run', [TestController::class, 'start']);
+        Route::get('tests/{test}/trace', [TestController::class, 'trace']);
+        Route::post('tests/{test}/trace', [TestController::class, 'import']);
+        Route::get('tests/{test}/certificate.pdf', [ReportController::class, 'test']);
+        Route::get('reckoner', [ReckonerController::class, 'index']);
+        Route::post('reckoner/{id}', [ReckonerController::class, 'store']);
+    });
+    Route::fallback(static fn () => throw new Symfony\Component\HttpKernel\Exception\NotFoundHttpException);
+});
+
+Route::view('/{any?}', 'app')->where('any', '^(?!api/).*$');
