@@ -1,0 +1,70 @@
+import { Box, Button, Stack, Typography } from '@mui/material';
+import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import { post, type Schemas } from '../api/client';
+import { clocksQuery } from '../api/queries';
+import { useWork } from './session';
+import { dayAndTime, setJobNow, span, timeOfDay, useJobNow } from './time';
+
+/** Every running wait, the next to need a hand first. */
+export function ClocksRail({ onGo }: { onGo: (joint: number) => void }) {
+  const { job } = useWork();
+  const client = useQueryClient();
+  const now = useJobNow();
+  const { data } = useQuery(clocksQuery(job.id));
+  const forward = useMutation({
+    mutationFn: (to: string) => post<Schemas['Clocks']>(`/jobs/${job.id}/clock`, { to }),
+    onSuccess: (clocks) => {
+      setJobNow(clocks.now);
+      void client.invalidateQueries();
+    },
+  });
+  const clocks = data?.clocks ?? [];
+
+  return (
+    <Box component="aside" aria-label="Clocks" sx={{ borderLeft: { md: 1 }, borderTop: { xs: 1, md: 0 }, borderColor: 'divider', bgcolor: 'background.paper' }}>
+      <Stack direction="row" sx={{ alignItems: 'baseline', justifyContent: 'space-between', px: 2, pt: 1.5 }}>
+        <Typography variant="h2">Clocks</Typography>
+        <Typography className="num" sx={{ fontWeight: 700 }} aria-label="Time on the job">
+          {timeOfDay(now, job.time_zone)}
+        </Typography>
+      </Stack>
+      {clocks.length === 0 && <Typography sx={{ px: 2, py: 1 }}>Nothing is waiting.</Typography>}
+      <Stack component="ol" sx={{ listStyle: 'none', m: 0, p: 0 }}>
+        {clocks.map((clock) => {
+          const left = (Date.parse(clock.due_at) - now) / 1000;
+          const due = left <= 0;
+          const whole = (Date.parse(clock.due_at) - Date.parse(clock.starts_at)) / 1000;
+          return (
+            <Box component="li" key={clock.joint_id + clock.id} sx={{ px: 2, py: 1.25, borderBottom: 1, borderColor: 'divider' }}>
+              <Stack direction="row" sx={{ justifyContent: 'space-between', alignItems: 'center' }}>
+                <Button size="small" variant="text" onClick={() => onGo(clock.joint_number)} sx={{ minHeight: 40, px: 0.5, ml: -0.5, minWidth: 0 }}>
+                  Joint {clock.joint_number}
+                </Button>
+                <Typography className="num" sx={{ fontSize: '1.35rem', fontWeight: 700, color: due ? 'hand' : 'text.primary' }}>
+                  {due ? 'now' : span(left)}
+                </Typography>
+              </Stack>
+              <Box sx={{ height: 6, bgcolor: 'earth', my: 0.5 }} aria-hidden>
+                <Box sx={{ height: 6, width: `${Math.min(100, Math.max(0, 100 - (100 * left) / whole))}%`, bgcolor: due ? 'hand' : 'pipe' }} />
+              </Box>
+              <Typography variant="body2" sx={{ fontWeight: 640 }}>
+                {clock.title}, until {left > 43_200 ? dayAndTime(clock.due_at, job.time_zone) : timeOfDay(clock.due_at, job.time_zone)}
+              </Typography>
+              <Typography variant="body2" color={due ? 'hand' : 'text.secondary'}>
+                {clock.then}
+              </Typography>
+              <Typography variant="caption" color="text.secondary">
+                [{clock.source}]
+              </Typography>
+              {job.simulated && !due && (
+                <Button size="small" variant="outlined" fullWidth disabled={forward.isPending} onClick={() => forward.mutate(clock.due_at)} sx={{ mt: 0.5 }}>
+                  Simulated: put clock to {timeOfDay(clock.due_at, job.time_zone)}
+                </Button>
+              )}
+            </Box>
+          );
+        })}
+      </Stack>
+    </Box>
+  );
+}

@@ -1,0 +1,193 @@
+import { useEffect, useMemo, useRef, useState } from 'react';
+import { Link as RouterLink, Navigate, Route, Routes, useLocation, useNavigate } from 'react-router';
+import { Alert, Box, Button, Dialog, DialogContent, DialogTitle, IconButton, Stack, TextField, Typography, useColorScheme, useMediaQuery, useTheme } from '@mui/material';
+import ContrastIcon from '@mui/icons-material/Contrast';
+import LogoutIcon from '@mui/icons-material/Logout';
+import { useQueryClient } from '@tanstack/react-query';
+import { remove } from '../api/client';
+import { sessionQuery } from '../api/queries';
+import { LineStrip } from '../instruments/line/LineStrip';
+import { Neighbours } from '../instruments/line/Neighbours';
+import { BenchView } from '../views/bench/BenchView';
+import { LineView } from '../views/line/LineView';
+import { TestView } from '../views/test/TestView';
+import { ClocksRail } from './ClocksRail';
+import { useKeys, type Keys } from './keys';
+import { useSelection } from './selection';
+import { useWork } from './session';
+import { useOutbox } from './useOutbox';
+
+const HELP: [string, string][] = [
+  ['← →', 'walk from joint to joint'],
+  ['digits, Enter', 'go to that joint'],
+  ['/', 'find a joint'],
+  ['Enter', 'open the joint on the bench'],
+  ['g l · g b · g t', 'Line · Bench · Test'],
+  ['?', 'this list'],
+];
+
+function Find({ input, onGo }: { input: React.RefObject<HTMLInputElement | null>; onGo: (n: number) => boolean }) {
+  const [text, setText] = useState('');
+  const [wrong, setWrong] = useState(false);
+  return (
+    <Box
+      component="form"
+      onSubmit={(e) => {
+        e.preventDefault();
+        const found = onGo(Number(text));
+        setWrong(!found);
+        if (found) {
+          setText('');
+          input.current?.blur();
+        }
+      }}
+    >
+      <TextField
+        size="small"
+        label={wrong ? 'No such joint' : 'Joint no.'}
+        error={wrong}
+        value={text}
+        onChange={(e) => (setText(e.target.value.replace(/\D/g, '')), setWrong(false))}
+        inputRef={input}
+        slotProps={{ htmlInput: { inputMode: 'numeric', style: { width: '5.2rem' } } }}
+        sx={{ bgcolor: 'background.paper', borderRadius: 1 }}
+      />
+    </Box>
+  );
+}
+
+export function Shell() {
+  const { person, job, main, line } = useWork();
+  const { selected, next, joint, select, walk } = useSelection();
+  const navigate = useNavigate();
+  const { pathname } = useLocation();
+  const client = useQueryClient();
+  const find = useRef<HTMLInputElement>(null);
+  const [help, setHelp] = useState(false);
+  const { mode, setMode } = useColorScheme();
+  const phone = useMediaQuery(useTheme().breakpoints.down('sm'));
+  const outbox = useOutbox();
+  const section = main.sections.find((s) => s.id === joint?.section_id) ?? main.sections[0];
+  const views = useMemo(
+    () => [
+      { letter: 'l', name: 'Line', to: `/line/${selected ?? ''}`, on: pathname.startsWith('/line') },
+      { letter: 'b', name: 'Bench', to: `/bench/${selected ?? ''}`, on: pathname.startsWith('/bench') },
+      { letter: 't', name: 'Test', to: `/test/${section?.name ?? ''}`, on: pathname.startsWith('/test') },
+    ],
+    [selected, section, pathname],
+  );
+  const keys: Keys = {
+    walk,
+    find: (digit) => {
+      const input = find.current;
+      if (!input) return;
+      input.focus();
+      const set = Object.getOwnPropertyDescriptor(HTMLInputElement.prototype, 'value')?.set;
+      set?.call(input, digit);
+      input.dispatchEvent(new Event('input', { bubbles: true }));
+    },
+    view: (letter) => {
+      const view = views.find((v) => v.letter === letter);
+      if (view) void navigate(view.to);
+    },
+    help: () => setHelp(true),
+    enter: () => void navigate(`/bench/${selected ?? ''}`),
+  };
+  const latest = useRef(keys);
+  useEffect(() => {
+    latest.current = keys;
+  });
+  useKeys(useMemo<Keys>(() => ({ walk: (by) => latest.current.walk(by), find: (d) => latest.current.find(d), view: (l) => latest.current.view(l), help: () => latest.current.help(), enter: () => latest.current.enter() }), []));
+
+  const go = (n: number) => {
+    const known = line.joints.some((j) => j.number === n);
+    if (known) void navigate(pathname.startsWith('/bench') ? `/bench/${n}` : `/line/${n}`);
+    return known;
+  };
+  const signOut = async () => {
+    await remove('/session').catch(() => undefined);
+    client.clear();
+    client.setQueryData(sessionQuery.queryKey, null);
+  };
+
+  return (
+    <Box sx={{ minHeight: '100dvh', display: 'flex', flexDirection: 'column' }}>
+      <Stack component="header" direction="row" spacing={{ xs: 1, sm: 2 }} sx={{ alignItems: 'center', px: { xs: 1.5, sm: 2 }, py: 0.75, bgcolor: 'background.paper', borderBottom: 1, borderColor: 'divider' }}>
+        <Box sx={{ display: { xs: 'none', md: 'block' }, minWidth: 0 }}>
+          <Typography component="p" noWrap sx={{ fontWeight: 700, lineHeight: 1.2 }}>
+            {main.name}
+          </Typography>
+          <Typography component="p" noWrap variant="body2" color="text.secondary">
+            {job.number} · {main.material} SDR {main.sdr} dn {main.dn_mm}
+            {job.simulated ? ' · simulated' : ''}
+          </Typography>
+        </Box>
+        <Stack component="nav" aria-label="Views" direction="row" sx={{ flex: 1, justifyContent: { xs: 'flex-start', md: 'center' } }}>
+          {views.map((view) => (
+            <Button key={view.name} component={RouterLink} to={view.to} aria-current={view.on ? 'page' : undefined} sx={{ px: { xs: 1.5, sm: 3 }, minWidth: 0, borderRadius: 0, borderBottom: '4px solid', borderBottomColor: view.on ? 'hand' : 'transparent' }}>
+              {view.name}
+            </Button>
+          ))}
+        </Stack>
+        <Find input={find} onGo={go} />
+        <Box sx={{ display: { xs: 'none', lg: 'block' }, textAlign: 'right' }}>
+          <Typography component="p" variant="body2" sx={{ fontWeight: 640 }}>
+            {person.name}
+          </Typography>
+          <Typography component="p" variant="body2" color="text.secondary">
+            {person.role}
+          </Typography>
+        </Box>
+        <Stack direction="row">
+          {!phone && (
+            <IconButton aria-label="Light or dark" onClick={() => setMode(mode === 'dark' ? 'light' : 'dark')}>
+              <ContrastIcon />
+            </IconButton>
+          )}
+          <IconButton aria-label={`Sign out ${person.name}`} onClick={() => void signOut()}>
+            <LogoutIcon />
+          </IconButton>
+        </Stack>
+      </Stack>
+      {outbox.refused.map((said) => (
+        <Alert key={said} severity="error" onClose={outbox.dismiss} sx={{ borderRadius: 0 }}>
+          An entry kept on this device was not taken: {said}
+        </Alert>
+      ))}
+      {outbox.waiting.length > 0 && (
+        <Alert severity="warning" role="status" sx={{ borderRadius: 0 }}>
+          No connection: {outbox.waiting.length === 1 ? 'one entry is' : `${outbox.waiting.length} entries are`} kept on this device and will be sent when it is back. Go on working.
+        </Alert>
+      )}
+      {phone ? (
+        <Neighbours line={line} selected={selected} onSelect={select} />
+      ) : (
+        <LineStrip line={line} sections={main.sections} selected={selected} next={next} onSelect={select} tall={pathname.startsWith('/line')} />
+      )}
+      <Box sx={{ flex: 1, display: 'grid', gridTemplateColumns: { xs: 'minmax(0,1fr)', md: 'minmax(0,1fr) 272px' } }}>
+        <Box component="main" sx={{ p: { xs: 1.5, sm: 2.5 }, minWidth: 0 }}>
+          <Routes>
+            <Route path="/line/:joint?" element={<LineView />} />
+            <Route path="/bench/:joint" element={<BenchView key={selected} />} />
+            <Route path="/test/:section" element={<TestView />} />
+            <Route path="*" element={<Navigate to={`/line/${next ?? ''}`} replace />} />
+          </Routes>
+        </Box>
+        <ClocksRail onGo={(n) => void navigate(`/bench/${n}`)} />
+      </Box>
+      <Dialog open={help} onClose={() => setHelp(false)}>
+        <DialogTitle>Keys</DialogTitle>
+        <DialogContent>
+          {HELP.map(([key, does]) => (
+            <Stack key={key} direction="row" spacing={2} sx={{ py: 0.5 }}>
+              <Typography className="num" sx={{ width: '9rem' }}>
+                {key}
+              </Typography>
+              <Typography>{does}</Typography>
+            </Stack>
+          ))}
+        </DialogContent>
+      </Dialog>
+    </Box>
+  );
+}

@@ -1,0 +1,85 @@
+import { createTheme } from '@mui/material/styles';
+
+const numbers = '"B612 Mono", ui-monospace, monospace';
+
+declare module '@mui/material/styles' {
+  interface Palette {
+    hand: string;
+    earth: string;
+    pipe: string;
+    line: string;
+    go: string;
+    watch: string;
+    mend: string;
+    stop: string;
+  }
+  interface PaletteOptions {
+    hand?: string;
+    earth?: string;
+    pipe?: string;
+    line?: string;
+    go?: string;
+    watch?: string;
+    mend?: string;
+    stop?: string;
+  }
+}
+
+/** Warm clay and slate; one strong accent, `hand`, for what needs a person now. */
+export const theme = createTheme({
+  cssVariables: { colorSchemeSelector: 'data-scheme' },
+  colorSchemes: {
+    light: {
+      palette: {
+        primary: { main: '#22303a', contrastText: '#fff' },
+        secondary: { main: '#a83f0c', contrastText: '#fff' },
+        background: { default: '#f1eae1', paper: '#fffcf8' },
+        text: { primary: '#18222a', secondary: '#4a555d' },
+        divider: '#d5c9bb',
+        hand: '#a83f0c',
+        earth: '#e2d5c5',
+        pipe: '#3d5464',
+        line: '#8c8073',
+        go: '#23633b',
+        watch: '#775600',
+        mend: '#a83f0c',
+        stop: '#96142e',
+      },
+    },
+    dark: {
+      palette: {
+        primary: { main: '#dfe7ec', contrastText: '#131b21' },
+        secondary: { main: '#ff9a5c', contrastText: '#20130a' },
+        background: { default: '#141b20', paper: '#1d262d' },
+        text: { primary: '#f4efe9', secondary: '#bfc6cb' },
+        divider: '#3a464f',
+        hand: '#ff9a5c',
+        earth: '#2b2724',
+        pipe: '#9db4c3',
+        line: '#7e8a92',
+        go: '#7fd29a',
+        watch: '#f0c64a',
+        mend: '#ff9a5c',
+        stop: '#ff8c9c',
+      },
+    },
+  },
+  shape: { borderRadius: 4 },
+  typography: {
+    fontFamily: '"Archivo Variable", system-ui, sans-serif',
+    fontSize: 15,
+    h1: { fontSize: '1.7rem', fontWeight: 680, letterSpacing: '-0.01em' },
+    h2: { fontSize: '1.2rem', fontWeight: 660 },
+    h3: { fontSize: '1rem', fontWeight: 660 },
+    button: { textTransform: 'none', fontWeight: 640, fontSize: '1rem' },
+    overline: { fontSize: '0.75rem', fontWeight: 640, letterSpacing: '0.06em', lineHeight: 1.4 },
+  },
+  components: {
+    MuiButton: { styleOverrides: { root: { minHeight: 48 } }, defaultProps: { disableElevation: true } },
+    MuiIconButton: { styleOverrides: { root: { minWidth: 48, minHeight: 48 } } },
+    MuiToggleButton: { styleOverrides: { root: { minHeight: 52, textTransform: 'none', fontSize: '1rem', fontWeight: 640 } } },
+    MuiPaper: { defaultProps: { elevation: 0, variant: 'outlined' } },
+    MuiInputBase: { styleOverrides: { input: { fontFamily: numbers, fontSize: '1.15rem' } } },
+    MuiCssBaseline: { styleOverrides: { '.num': { fontFamily: numbers, fontVariantNumeric: 'tabular-nums' } } },
+  },
+});

@@ -1,0 +1,35 @@
+import { Box, Typography } from '@mui/material';
+
+const css = (name: string) => `var(--mui-palette-${name})`;
+
+/** The gap between pipe and fitting by clock position, exaggerated: bars past the dashed ring are over the limit. */
+export function GapRing({ title, gaps, limit }: { title: string; gaps: number[] | null; limit: number }) {
+  const inner = 62;
+  const reach = 30;
+  return (
+    <Box component="figure" sx={{ m: 0, textAlign: 'center' }}>
+      <svg viewBox="-112 -112 224 224" width="100%" style={{ maxWidth: 220 }} role="img" aria-label={`${title}: ${gaps ? `gaps ${gaps.join(', ')} mm` : 'not measured yet'}; ${limit} mm allowed`}>
+        <circle r={inner} fill={css('earth')} stroke={css('pipe')} strokeWidth="6" />
+        <circle r={inner + 4 + reach} fill="none" stroke={css('text-secondary')} strokeDasharray="4 4" />
+        {(gaps ?? []).map((gap, k) => {
+          const over = gap > limit;
+          const h = Math.min(46, (gap / limit) * reach);
+          return (
+            <g key={k} transform={`rotate(${(k * 360) / (gaps?.length ?? 1)})`}>
+              <rect x="-9" y={-inner - 4 - h} width="18" height={h} fill={css(over ? 'mend' : 'pipe')} />
+            </g>
+          );
+        })}
+        <text y="-2" textAnchor="middle" fontSize="20" fontWeight="700" className="num" fill={css('text-primary')}>
+          {gaps ? Math.max(...gaps).toFixed(2) : '–'}
+        </text>
+        <text y="17" textAnchor="middle" fontSize="12" fill={css('text-secondary')}>
+          of {limit} mm
+        </text>
+      </svg>
+      <Typography component="figcaption" sx={{ fontWeight: 640 }}>
+        {title}
+      </Typography>
+    </Box>
+  );
+}

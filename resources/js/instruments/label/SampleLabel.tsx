@@ -1,0 +1,36 @@
+import { useEffect, useState } from 'react';
+import { Box, Button, Paper, Stack, Typography } from '@mui/material';
+import type { Schemas } from '../../api/client';
+
+/** The label of a made-up fitting, with real bars, for a simulated job where nobody holds one. */
+export function SampleLabel({ label, onScan }: { label: Schemas['SampleLabel']; onScan: (code: string) => void }) {
+  const [bars, setBars] = useState('');
+  useEffect(() => {
+    let gone = false;
+    void import('bwip-js/browser').then((bwip) => {
+      if (!gone) setBars(bwip.toSVG({ bcid: 'interleaved2of5', text: label.code, height: 12, scale: 2 }));
+    });
+    return () => {
+      gone = true;
+    };
+  }, [label.code]);
+  return (
+    <Paper sx={{ p: 2, bgcolor: '#fff', color: '#111' }} role="group" aria-label="Label of the made-up fitting">
+      <Typography variant="overline" component="p">
+        Simulated job: the made-up fitting in your hand says
+      </Typography>
+      <Stack direction={{ xs: 'column', sm: 'row' }} spacing={3} sx={{ alignItems: 'center' }}>
+        <Box sx={{ width: 300, maxWidth: '100%', '& svg': { width: '100%', height: 64 } }} dangerouslySetInnerHTML={{ __html: bars }} aria-hidden />
+        <Typography className="num" sx={{ flex: 1 }}>
+          dn {label.dn_mm} · {label.voltage_v} V · {label.fusion_time_s} s · cool {label.cooling_min} min · length {label.length_mm} mm
+        </Typography>
+        <Button variant="outlined" onClick={() => onScan(label.code)} sx={{ color: '#111', borderColor: '#111', flex: 'none' }}>
+          Scan it
+        </Button>
+      </Stack>
+      <Typography className="num" variant="body2">
+        {label.code}
+      </Typography>
+    </Paper>
+  );
+}

@@ -1,0 +1,128 @@
+import { useEffect, useRef, useState } from 'react';
+import { Box, IconButton, Stack } from '@mui/material';
+import AddIcon from '@mui/icons-material/Add';
+import RemoveIcon from '@mui/icons-material/Remove';
+import type { Schemas } from '../../api/client';
+import { CouplerGlyph, GlyphPatterns, STATES } from './glyph';
+
+interface Props {
+  line: Schemas['Line'];
+  sections: Schemas['Section'][];
+  selected: number | null;
+  next: number | null;
+  onSelect: (joint: number) => void;
+  tall?: boolean;
+}
+
+const css = (name: string) => `var(--mui-palette-${name})`;
+
+/** The main drawn to station: pipes as bars, joints as glyphs. Drag to pan, wheel or buttons to zoom; the selected joint stays in sight. */
+export function LineStrip({ line, sections, selected, next, onSelect, tall = false }: Props) {
+  const box = useRef<HTMLDivElement>(null);
+  const [width, setWidth] = useState(800);
+  const [perMetre, setPerMetre] = useState(7.5);
+  const [left, setLeft] = useState(0);
+  const drag = useRef<{ x: number; left: number } | null>(null);
+  const height = tall ? 190 : 104;
+  const axis = tall ? 92 : 50;
+  const span = width / perMetre;
+  const clamp = (station: number) => Math.min(Math.max(station, -4), Math.max(-4, line.main.length_m + 4 - span));
+
+  useEffect(() => {
+    const element = box.current;
+    if (!element) return;
+    const observer = new ResizeObserver(() => setWidth(element.clientWidth));
+    observer.observe(element);
+    return () => observer.disconnect();
+  }, []);
+
+  const station = line.joints.find((joint) => joint.number === selected)?.station_m;
+  useEffect(() => {
+    if (station === undefined) return;
+    setLeft((now) => (station < now + span * 0.12 || station > now + span * 0.88 ? clamp(station - span / 2) : clamp(now)));
+    // eslint-disable-next-line react-hooks/exhaustive-deps -- only a new selection or size moves the view
+  }, [station, width, perMetre]);
+
+  const x = (m: number) => (m - left) * perMetre;
+  const zoom = (factor: number, about = width / 2) => {
+    const at = left + about / perMetre;
+    const scale = Math.min(Math.max(perMetre * factor, width / (line.main.length_m + 8)), 40);
+    setPerMetre(scale);
+    setLeft(Math.max(-4, at - about / scale));
+  };
+  const tick = perMetre > 12 ? 5 : perMetre > 5 ? 12 : perMetre > 2 ? 24 : 60;
+  const ticks = Array.from({ length: Math.floor(line.main.length_m / tick) + 1 }, (_, k) => k * tick);
+
+  return (
+    <Box sx={{ position: 'relative', bgcolor: 'earth', borderBottom: 1, borderColor: 'divider' }}>
+      <Box
+        ref={box}
+        sx={{ overflow: 'hidden', touchAction: 'pan-y', cursor: 'grab' }}
+        onWheel={(e) => (e.ctrlKey || Math.abs(e.deltaY) > Math.abs(e.deltaX) ? zoom(e.deltaY < 0 ? 1.2 : 1 / 1.2, e.nativeEvent.offsetX) : setLeft(clamp(left + e.deltaX / perMetre)))}
+        onPointerDown={(e) => (drag.current = { x: e.clientX, left })}
+        onPointerMove={(e) => drag.current && setLeft(clamp(drag.current.left - (e.clientX - drag.current.x) / perMetre))}
+        onPointerUp={() => (drag.current = null)}
+        onPointerLeave={() => (drag.current = null)}
+      >
+        <svg width={width} height={height} role="group" aria-label={`${line.main.name}, drawn to station`} style={{ display: 'block' }}>
+          <GlyphPatterns />
+          {sections.map((section, k) => (
+            <g key={section.id}>
+              <rect x={x(section.from_station_m)} width={(section.to_station_m - section.from_station_m) * perMetre} y={0} height={height} fill={css('background-paper')} opacity={k % 2 === 0 ? 0.35 : 0} />
+              {tall && (
+                <text x={Math.max(12, x(section.from_station_m) + 10)} y={24} fontSize="14" fontWeight="640" fill={css('text-primary')}>
+                  Section {section.name}
+                </text>
+              )}
+            </g>
+          ))}
+          {line.pipes.map((pipe) => (
+            <g key={pipe.number}>
+              <rect x={x(pipe.from_station_m) + 1} y={axis - 10} width={Math.max(1, (pipe.to_station_m - pipe.from_station_m) * perMetre - 2)} height={20} fill={css('pipe')} />
+              <rect x={x(pipe.from_station_m) + 1} y={axis - 7} width={Math.max(1, (pipe.to_station_m - pipe.from_station_m) * perMetre - 2)} height={3} fill={css('background-paper')} opacity="0.35" />
+              {tall && perMetre > 5 && (
+                <text x={(x(pipe.from_station_m) + x(pipe.to_station_m)) / 2} y={axis + 30} textAnchor="middle" fontSize="12" className="num" fill={css('text-secondary')}>
+                  {pipe.number}
+                </text>
+              )}
+            </g>
+          ))}
+          {ticks.map((m) => (
+            <g key={m}>
+              <path d={`M${x(m)} ${height - 24}v6`} stroke={css('text-secondary')} />
+              <text x={x(m)} y={height - 5} textAnchor="middle" fontSize="12" className="num" fill={css('text-secondary')}>
+                {m} m
+              </text>
+            </g>
+          ))}
+          {line.joints.map((joint) => (
+            <g
+              key={joint.id}
+              transform={`translate(${x(joint.station_m)} ${axis})`}
+              role="button"
+              tabIndex={-1}
+              aria-label={`Joint ${joint.number}, ${STATES[joint.state].words}`}
+              onClick={() => onSelect(joint.number)}
+              style={{ cursor: 'pointer' }}
+            >
+              <rect x="-24" y="-34" width="48" height="68" fill="transparent" />
+              {joint.number === next && <path d="M0 -24l-9 -14h18z" fill={css('hand')} />}
+              <CouplerGlyph state={joint.state} selected={joint.number === selected} scale={tall ? 1.15 : 0.92} />
+              <text y={tall ? 52 : -26} x={tall ? 0 : joint.number === next ? 18 : 0} textAnchor="middle" fontSize={tall ? 16 : 13} fontWeight="700" className="num" fill={css('text-primary')}>
+                {joint.number}
+              </text>
+            </g>
+          ))}
+        </svg>
+      </Box>
+      <Stack direction="row" sx={{ position: 'absolute', right: 4, top: 2, bgcolor: 'background.paper', border: 1, borderColor: 'divider', borderRadius: 1 }}>
+        <IconButton aria-label="Zoom out" size="small" onClick={() => zoom(1 / 1.5)}>
+          <RemoveIcon />
+        </IconButton>
+        <IconButton aria-label="Zoom in" size="small" onClick={() => zoom(1.5)}>
+          <AddIcon />
+        </IconButton>
+      </Stack>
+    </Box>
+  );
+}

@@ -1,0 +1,81 @@
+import { Box, Typography } from '@mui/material';
+
+export interface Dial {
+  mean_mm: number;
+  ovality_mm: number;
+  ovality_percent: number;
+  ovality_percent_of_mean: number;
+  long_axis_deg: number | null;
+  amplitude_mm: number | null;
+  residual_mm: number | null;
+  clock: string | null;
+}
+
+const css = (name: string) => `var(--mui-palette-${name})`;
+const R = 92;
+
+/** The pipe end seen from the front: its shape exaggerated, the long axis, and where the clamp squeezes. Figures come from the procedure. */
+export function RoundnessDial({ title, dial, allowed, count }: { title: string; dial: Dial | null; allowed: number; count: number }) {
+  const axis = dial?.long_axis_deg ?? null;
+  const over = dial !== null && dial.ovality_mm > allowed;
+  const point = (deg: number, r: number) => [r * Math.sin((deg * Math.PI) / 180), -r * Math.cos((deg * Math.PI) / 180)] as const;
+  const stretch = dial?.amplitude_mm && allowed > 0 ? Math.min(26, (18 * 2 * dial.amplitude_mm) / allowed) : 0;
+  const shape = Array.from({ length: 73 }, (_, k) => {
+    const deg = k * 5;
+    const [x, y] = point(deg, R - 14 + (axis === null ? 0 : stretch * Math.cos((2 * (deg - axis) * Math.PI) / 180)));
+    return `${k === 0 ? 'M' : 'L'}${x.toFixed(1)} ${y.toFixed(1)}`;
+  }).join('');
+  const colour = over ? 'mend' : 'pipe';
+
+  return (
+    <Box component="figure" sx={{ m: 0, textAlign: 'center' }}>
+      <svg viewBox="-140 -132 280 264" width="100%" style={{ maxWidth: 300 }} role="img" aria-label={`${title}: ${dial ? `out of round by ${dial.ovality_mm.toFixed(2)} mm${dial.clock ? `, long axis ${dial.clock}` : ''}` : 'not measured yet'}`}>
+        <circle r={R - 14} fill="none" stroke={css('line')} strokeDasharray="3 5" />
+        {Array.from({ length: 12 }, (_, k) => {
+          const [x, y] = point(k * 30, 118);
+          return (
+            <text key={k} x={x} y={y + 5} textAnchor="middle" fontSize="14" className="num" fill={css('text-secondary')}>
+              {k === 0 ? 12 : k}
+            </text>
+          );
+        })}
+        {Array.from({ length: count }, (_, k) => {
+          const [x1, y1] = point((k * 180) / count, 103);
+          const [x2, y2] = point((k * 180) / count + 180, 103);
+          return <path key={k} d={`M${x1} ${y1}L${x2} ${y2}`} stroke={css('line')} strokeWidth="1" strokeDasharray="2 4" />;
+        })}
+        <path d={shape} fill={css('earth')} stroke={css(colour)} strokeWidth="9" strokeLinejoin="round" />
+        {axis !== null && (
+          <g transform={`rotate(${axis})`}>
+            <path d="M0 -60V60" stroke={css(colour)} strokeWidth="2" />
+            {over && (
+              <g fill={css('hand')}>
+                <path d="M0 -84l-12 -20h24z" />
+                <path d="M0 84l-12 20h24z" />
+                <rect x="-20" y="-110" width="40" height="7" />
+                <rect x="-20" y="103" width="40" height="7" />
+              </g>
+            )}
+          </g>
+        )}
+        <rect x="-50" y="-25" width="100" height="48" rx="3" fill={css('background-paper')} stroke={css('divider')} />
+        <text y="-4" textAnchor="middle" fontSize="20" fontWeight="700" className="num" fill={css(over ? 'mend' : 'text-primary')}>
+          {dial ? dial.ovality_mm.toFixed(2) : '–'}
+        </text>
+        <text y="14" textAnchor="middle" fontSize="12" fill={css('text-secondary')}>
+          of {allowed.toFixed(1)} mm
+        </text>
+      </svg>
+      <Typography component="figcaption" sx={{ fontWeight: 640 }}>
+        {title}
+        {over && dial.clock ? `: clamp across ${dial.clock}` : ''}
+      </Typography>
+      {dial && (
+        <Typography variant="body2" color="text.secondary" className="num">
+          mean {dial.mean_mm.toFixed(2)} mm · {dial.ovality_percent.toFixed(2)} % of dn
+          {dial.residual_mm !== null && dial.residual_mm > 0.3 ? ` · ${dial.residual_mm.toFixed(2)} mm is not oval: look for a flat` : ''}
+        </Typography>
+      )}
+    </Box>
+  );
+}

@@ -1,0 +1,97 @@
+import { useEffect, useRef } from 'react';
+import uPlot from 'uplot';
+import { Box, useColorScheme } from '@mui/material';
+
+export interface Curve {
+  label: string;
+  unit: string;
+  colour: string;
+  values: (number | null)[];
+  scale: string;
+  dash?: number[];
+}
+export interface Band {
+  from: number;
+  to: number;
+  name: string;
+}
+interface Props {
+  label: string;
+  /** seconds, minutes… as `xTitle` says */
+  x: number[];
+  curves: Curve[];
+  xTitle: string;
+  xMax?: number;
+  ranges: Record<string, [number, number]>;
+  bands?: Band[];
+  height?: number;
+}
+
+const resolve = (element: Element, name: string) => getComputedStyle(element).getPropertyValue(`--mui-palette-${name}`).trim();
+
+/** A trace with its scales, drawn as it grows; bands name the phases behind it. */
+export function TraceChart({ label, x, curves, xTitle, xMax, ranges, bands = [], height = 300 }: Props) {
+  const box = useRef<HTMLDivElement>(null);
+  const plot = useRef<uPlot | null>(null);
+  const { colorScheme } = useColorScheme();
+  const shape = JSON.stringify([curves.map((c) => [c.label, c.colour, c.scale]), xMax, ranges, bands, height, colorScheme]);
+
+  useEffect(() => {
+    const element = box.current;
+    if (!element) return;
+    const ink = resolve(element, 'text-secondary');
+    const grid = resolve(element, 'divider');
+    const font = '12px "B612 Mono"';
+    const scales = [...new Set(curves.map((c) => c.scale))];
+    const made = new uPlot(
+      {
+        width: element.clientWidth,
+        height,
+        legend: { show: false },
+        cursor: { drag: { x: false, y: false } },
+        scales: { x: { time: false, range: (_u, min, max) => [min ?? 0, xMax ?? max ?? 1] }, ...Object.fromEntries(scales.map((s) => [s, { range: () => ranges[s] ?? [0, 1] }])) },
+        axes: [
+          { label: xTitle, labelFont: font, font, stroke: ink, grid: { stroke: grid, width: 1 }, labelSize: 22 },
+          ...scales.map((s, k): uPlot.Axis => {
+            const curve = curves.find((c) => c.scale === s);
+            return { scale: s, side: k === 0 ? 3 : 1, label: `${curve?.label ?? s}, ${curve?.unit ?? ''}`, labelFont: font, font, stroke: k === 0 ? ink : resolve(element, curve?.colour ?? 'line'), grid: { show: k === 0, stroke: grid, width: 1 }, labelSize: 22, size: 58 };
+          }),
+        ],
+        series: [{}, ...curves.map((c): uPlot.Series => ({ label: c.label, scale: c.scale, stroke: resolve(element, c.colour), width: 2.5, points: { show: false }, ...(c.dash ? { dash: c.dash } : {}) }))],
+        hooks: {
+          drawClear: [
+            (u) => {
+              bands.forEach((band, k) => {
+                const [l, r] = [u.valToPos(band.from, 'x', true), u.valToPos(Math.min(band.to, u.scales.x?.max ?? band.to), 'x', true)];
+                u.ctx.fillStyle = resolve(element, 'earth');
+                u.ctx.globalAlpha = k % 2 === 0 ? 0.45 : 0.9;
+                u.ctx.fillRect(l, u.bbox.top, r - l, u.bbox.height);
+                u.ctx.globalAlpha = 1;
+                u.ctx.fillStyle = ink;
+                u.ctx.font = `${13 * devicePixelRatio}px "Archivo Variable"`;
+                if (r - l > u.ctx.measureText(band.name).width + 10) u.ctx.fillText(band.name, l + 6 * devicePixelRatio, u.bbox.top + 18 * devicePixelRatio);
+              });
+            },
+          ],
+        },
+      },
+      [x, ...curves.map((c) => c.values)] as uPlot.AlignedData,
+      element,
+    );
+    plot.current = made;
+    const observer = new ResizeObserver(() => made.setSize({ width: element.clientWidth, height }));
+    observer.observe(element);
+    return () => {
+      observer.disconnect();
+      made.destroy();
+      plot.current = null;
+    };
+    // eslint-disable-next-line react-hooks/exhaustive-deps -- data are set below without building the plot anew
+  }, [shape]);
+
+  useEffect(() => {
+    plot.current?.setData([x, ...curves.map((c) => c.values)] as uPlot.AlignedData);
+  }, [x, curves]);
+
+  return <Box ref={box} role="img" aria-label={label} data-samples={x.length} sx={{ width: '100%', minHeight: height }} />;
+}

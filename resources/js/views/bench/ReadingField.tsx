@@ -1,0 +1,219 @@
+import { useEffect, useId, useRef, useState } from 'react';
+import { Box, Button, FormHelperText, InputAdornment, MenuItem, Stack, TextField, ToggleButton, ToggleButtonGroup, Typography } from '@mui/material';
+import type { Schemas } from '../../api/client';
+import { useWork } from '../../app/session';
+import { jobNow, timeOfDay } from '../../app/time';
+import { positions, shown, stored } from './units';
+
+type Spec = Schemas['ReadingSpec'];
+export interface FieldProps {
+  spec: Spec;
+  reading: Schemas['Reading'] | undefined;
+  error: string | null;
+  busy: boolean;
+  disabled: boolean;
+  onEnter: (value: unknown) => void;
+  draftKey: string;
+}
+
+/** What is being typed survives a reload: it is kept on the device until it has been entered. */
+function useDraft(key: string, entered: string): [string, (text: string) => void, boolean] {
+  const [text, setText] = useState(() => sessionStorage.getItem(key) ?? entered);
+  const last = useRef(entered);
+  useEffect(() => {
+    if (last.current !== entered) {
+      last.current = entered;
+      sessionStorage.removeItem(key);
+      setText(entered);
+    }
+  }, [entered, key]);
+  const type = (next: string) => {
+    if (next === entered) sessionStorage.removeItem(key);
+    else sessionStorage.setItem(key, next);
+    setText(next);
+  };
+  return [text, type, text !== entered];
+}
+
+export function ReadingField(props: FieldProps) {
+  switch (props.spec.kind) {
+    case 'number':
+      return <NumberField {...props} />;
+    case 'series':
+      return <SeriesField {...props} />;
+    case 'yes_no':
+      return <YesNoField {...props} />;
+    case 'choice':
+      return <ChoiceField {...props} />;
+    case 'equipment':
+      return <EquipmentField {...props} />;
+    case 'code':
+      return <CodeField {...props} />;
+    case 'now':
+      return <NowField {...props} />;
+    default:
+      return null;
+  }
+}
+
+const label = (spec: Spec) => (spec.required ? spec.label : `${spec.label} (if any)`);
+
+function NumberField({ spec, reading, error, busy, disabled, onEnter, draftKey }: FieldProps) {
+  const [text, type, changed] = useDraft(draftKey, typeof reading?.value === 'number' ? shown(reading.value, spec) : '');
+  const enter = () => changed && text.trim() !== '' && onEnter(stored(text, spec));
+  return (
+    <TextField
+      fullWidth
+      label={label(spec)}
+      value={text}
+      disabled={disabled}
+      onChange={(e) => type(e.target.value)}
+      onBlur={enter}
+      onKeyDown={(e) => e.key === 'Enter' && enter()}
+      error={error !== null}
+      helperText={error ?? (spec.hint || undefined)}
+      slotProps={{
+        htmlInput: { inputMode: 'decimal', 'aria-busy': busy, style: { minHeight: 30 } },
+        input: {
+          endAdornment: (
+            <InputAdornment position="end">
+              <Typography component="span" className="num" sx={{ fontWeight: 700, color: 'text.primary' }}>
+                {spec.display.symbol}
+              </Typography>
+            </InputAdornment>
+          ),
+        },
+      }}
+    />
+  );
+}
+
+function SeriesField({ spec, reading, error, busy, disabled, onEnter, draftKey }: FieldProps) {
+  const values = Array.isArray(reading?.value) ? (reading.value as number[]) : [];
+  const [text, type, changed] = useDraft(draftKey, values.map((v) => shown(v, spec)).join(' | '));
+  const parts = text === '' ? [] : text.split(' | ');
+  const preferred = spec.counts.includes(4) ? 4 : (spec.counts[0] ?? 4);
+  const [count, setCount] = useState(values.length || Math.max(parts.length, preferred));
+  const whole = spec.instrument === 'gap_ring';
+  const cells = Array.from({ length: count }, (_, k) => parts[k] ?? '');
+  const full = cells.every((cell) => cell.trim() !== '');
+  const set = (at: number, next: string) => type(cells.map((cell, k) => (k === at ? next : cell)).join(' | '));
+  const enter = () => changed && full && onEnter(cells.map((cell) => stored(cell, spec)));
+  return (
+    <Box role="group" aria-label={spec.label}>
+      <Stack direction="row" sx={{ justifyContent: 'space-between', alignItems: 'center', mb: 1, flexWrap: 'wrap', gap: 1 }}>
+        <Typography sx={{ fontWeight: 640 }}>{spec.label}</Typography>
+        {spec.counts.length > 1 && (
+          <ToggleButtonGroup exclusive size="small" value={count} onChange={(_, n: number | null) => n && (setCount(n), type(cells.slice(0, n).concat(Array(Math.max(0, n - cells.length)).fill('')).join(' | ')))} aria-label="How many readings">
+            {spec.counts.map((n) => (
+              <ToggleButton key={n} value={n} sx={{ minWidth: 48, minHeight: 40 }}>
+                {n}
+              </ToggleButton>
+            ))}
+          </ToggleButtonGroup>
+        )}
+      </Stack>
+      <Box sx={{ display: 'grid', gridTemplateColumns: `repeat(${count > 4 ? 3 : 2}, minmax(0, 1fr))`, gap: 1 }} onBlur={(e) => !e.currentTarget.contains(e.relatedTarget) && enter()}>
+        {positions(count, whole).map((name, k) => (
+          <TextField
+            key={name}
+            label={`${name} o'clock`}
+            value={cells[k] ?? ''}
+            disabled={disabled}
+            error={error !== null}
+            onChange={(e) => set(k, e.target.value)}
+            onKeyDown={(e) => e.key === 'Enter' && enter()}
+            slotProps={{ htmlInput: { inputMode: 'decimal', 'aria-busy': busy }, input: { endAdornment: <InputAdornment position="end">{spec.display.symbol}</InputAdornment> } }}
+          />
+        ))}
+      </Box>
+      <FormHelperText error={error !== null}>{error ?? (changed && !full ? 'Judged when all are in.' : spec.hint)}</FormHelperText>
+    </Box>
+  );
+}
+
+function YesNoField({ spec, reading, error, disabled, onEnter }: FieldProps) {
+  const id = useId();
+  const value = typeof reading?.value === 'boolean' ? reading.value : null;
+  return (
+    <Box>
+      <Stack direction="row" spacing={2} sx={{ alignItems: 'center', justifyContent: 'space-between' }}>
+        <Typography id={id} sx={{ flex: 1 }}>
+          {label(spec)}
+        </Typography>
+        <ToggleButtonGroup exclusive value={value} disabled={disabled} onChange={(_, next: boolean | null) => next !== null && onEnter(next)} aria-labelledby={id}>
+          <ToggleButton value={true} sx={{ minWidth: 72, '&.Mui-selected, &.Mui-selected:hover': { bgcolor: 'pipe', color: 'background.paper' } }}>
+            Yes
+          </ToggleButton>
+          <ToggleButton value={false} sx={{ minWidth: 72, '&.Mui-selected, &.Mui-selected:hover': { bgcolor: 'mend', color: 'background.paper' } }}>
+            No
+          </ToggleButton>
+        </ToggleButtonGroup>
+      </Stack>
+      {error && <FormHelperText error>{error}</FormHelperText>}
+    </Box>
+  );
+}
+
+function ChoiceField({ spec, reading, error, disabled, onEnter }: FieldProps) {
+  return (
+    <TextField select fullWidth label={label(spec)} value={typeof reading?.value === 'string' ? reading.value : ''} disabled={disabled} onChange={(e) => onEnter(e.target.value)} error={error !== null} helperText={error ?? (spec.hint || undefined)}>
+      {spec.choices.map((choice) => (
+        <MenuItem key={choice} value={choice} sx={{ minHeight: 52 }}>
+          {choice}
+        </MenuItem>
+      ))}
+    </TextField>
+  );
+}
+
+function EquipmentField({ spec, reading, error, disabled, onEnter }: FieldProps) {
+  const { job } = useWork();
+  const kinds = job.equipment.filter((item) => item.kind === spec.choices[0]);
+  const value = reading?.value as { id?: string } | undefined;
+  return (
+    <TextField select fullWidth label={label(spec)} value={value?.id ?? ''} disabled={disabled} onChange={(e) => onEnter(e.target.value)} error={error !== null} helperText={error ?? undefined}>
+      {kinds.map((item) => (
+        <MenuItem key={item.id} value={item.id} sx={{ minHeight: 52 }}>
+          {item.name} ({item.serial})
+        </MenuItem>
+      ))}
+    </TextField>
+  );
+}
+
+function CodeField({ spec, reading, error, disabled, onEnter, draftKey }: FieldProps) {
+  const [text, type, changed] = useDraft(draftKey, typeof reading?.value === 'string' ? reading.value : '');
+  const digits = text.replace(/\D/g, '').length;
+  const enter = () => changed && text.trim() !== '' && onEnter(text);
+  return (
+    <TextField
+      fullWidth
+      label={label(spec)}
+      value={text}
+      disabled={disabled}
+      onChange={(e) => type(e.target.value)}
+      onKeyDown={(e) => e.key === 'Enter' && enter()}
+      onBlur={enter}
+      error={error !== null}
+      helperText={error ?? `${digits} of 24 digits. ${spec.hint}`}
+      slotProps={{ htmlInput: { inputMode: 'numeric', autoComplete: 'off' } }}
+    />
+  );
+}
+
+function NowField({ spec, reading, error, disabled, onEnter }: FieldProps) {
+  const { job } = useWork();
+  const at = typeof reading?.value === 'string' ? reading.value : null;
+  return (
+    <Box>
+      <Stack direction="row" spacing={2} sx={{ alignItems: 'center' }}>
+        <Button variant={at ? 'outlined' : 'contained'} color={at ? 'primary' : 'secondary'} disabled={disabled} onClick={() => onEnter(new Date(jobNow()).toISOString())} sx={{ minHeight: 56, minWidth: 150 }}>
+          {spec.label} – now
+        </Button>
+        <Typography className="num">{at ? timeOfDay(at, job.time_zone) : spec.hint || 'Press when done.'}</Typography>
+      </Stack>
+      {error && <FormHelperText error>{error}</FormHelperText>}
+    </Box>
+  );
+}

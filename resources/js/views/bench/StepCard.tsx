@@ -1,0 +1,84 @@
+import { useState, type ReactNode } from 'react';
+import { Alert, Box, Paper, Stack, Typography } from '@mui/material';
+import WarningAmberIcon from '@mui/icons-material/WarningAmber';
+import type { QueryKey } from '@tanstack/react-query';
+import { ApiError, type Schemas } from '../../api/client';
+import { Findings } from './Findings';
+import { ReadingField } from './ReadingField';
+import { useEntry } from './useEntry';
+
+interface Props {
+  bench: Schemas['Bench'];
+  step: Schemas['Step'];
+  queryKey: QueryKey;
+  mayEnter: boolean;
+  instrument?: ReactNode;
+  footer?: ReactNode;
+  heading: string;
+}
+
+/** One step: what to do, its cautions, its instrument, its readings, and the verdict of each as it is entered. */
+export function StepCard({ bench, step, queryKey, mayEnter, instrument, footer, heading }: Props) {
+  const entry = useEntry(bench, queryKey);
+  const [errors, setErrors] = useState<Record<string, string>>({});
+  const [kept, setKept] = useState<Record<string, true>>({});
+  const enter = (key: string, value: unknown) => {
+    entry.mutate(
+      { kind: 'reading', payload: { key, value } },
+      {
+        onSuccess: (written) => {
+          setErrors((all) => Object.fromEntries(Object.entries(all).filter(([k]) => k !== key)));
+          setKept((all) => (written ? {} : { ...all, [key]: true }));
+        },
+        onError: (error) => setErrors((all) => ({ ...all, [key]: error instanceof ApiError ? error.message : 'Not entered yet. It is kept here; try again.' })),
+      },
+    );
+  };
+  const findings = bench.verdict.findings.filter((f) => f.step === step.id);
+  const fields = step.readings.filter((spec) => spec.kind !== 'record');
+
+  return (
+    <Paper component="section" aria-label={step.title} sx={{ p: { xs: 1.5, sm: 2.5 } }}>
+      <Typography variant="overline" component="p" color="text.secondary">
+        {heading}
+      </Typography>
+      <Typography variant="h1">{step.title}</Typography>
+      <Typography sx={{ mb: 1.5 }}>{step.instruction}</Typography>
+      {step.cautions.map((caution) => (
+        <Stack key={caution} direction="row" spacing={1} sx={{ mb: 1, px: 1.5, py: 0.75, bgcolor: 'earth', borderLeft: '6px solid', borderLeftColor: 'hand' }}>
+          <WarningAmberIcon fontSize="small" sx={{ color: 'hand', mt: 0.25 }} />
+          <Typography variant="body2">{caution}</Typography>
+        </Stack>
+      ))}
+      {step.not_needed !== '' && (
+        <Alert severity="info" sx={{ mb: 1.5 }}>
+          {step.not_needed}
+        </Alert>
+      )}
+      {instrument && <Box sx={{ my: 2 }}>{instrument}</Box>}
+      <Box sx={{ display: 'grid', gridTemplateColumns: { xs: 'minmax(0,1fr)', sm: 'repeat(2, minmax(0,1fr))' }, gap: 2, my: 2 }}>
+        {fields.map((spec) => (
+          <Box key={spec.key} sx={spec.kind === 'code' || spec.kind === 'now' ? { gridColumn: '1 / -1' } : {}}>
+            <ReadingField
+              spec={spec}
+              reading={bench.readings[spec.key]}
+              error={errors[spec.key] ?? null}
+              busy={entry.isPending && entry.variables.payload.key === spec.key}
+              disabled={!mayEnter}
+              onEnter={(value) => enter(spec.key, value)}
+              draftKey={`draft:${bench.subject_id}:${spec.key}`}
+            />
+            {kept[spec.key] && (
+              <Typography variant="body2" color="hand" role="status">
+                Kept on this device; judged when the connection is back.
+              </Typography>
+            )}
+          </Box>
+        ))}
+      </Box>
+      {!mayEnter && <Alert severity="info">You may read this, not enter readings.</Alert>}
+      {footer}
+      <Findings findings={findings} bench={bench} queryKey={queryKey} label="Findings of this step" />
+    </Paper>
+  );
+}

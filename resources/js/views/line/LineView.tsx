@@ -1,0 +1,84 @@
+import { Link as RouterLink } from 'react-router';
+import { Box, Button, Paper, Stack, Typography } from '@mui/material';
+import { useQuery } from '@tanstack/react-query';
+import { benchQuery } from '../../api/queries';
+import { useSelection } from '../../app/selection';
+import { useWork } from '../../app/session';
+import { timeOfDay } from '../../app/time';
+import { CouplerGlyph, GlyphPatterns, STATES, type JointState } from '../../instruments/line/glyph';
+import { SeverityMark } from '../../instruments/severity/SeverityMark';
+
+/** What stands on the line: the selected joint, how the main is doing, and the one thing to do next. */
+export function LineView() {
+  const { job, line } = useWork();
+  const { joint, next, select } = useSelection();
+  const bench = useQuery({ ...benchQuery(joint?.id ?? ''), enabled: joint !== null });
+  if (!joint) return <Typography>This main has no joints yet.</Typography>;
+  const verdict = bench.data?.verdict;
+  const step = verdict?.steps.find((s) => s.step === verdict.current_step);
+  const bad = verdict?.findings.filter((f) => f.severity === 'mend' || f.severity === 'stop' || f.overrule) ?? [];
+  const counts = Object.keys(STATES).map((state) => [state as JointState, line.joints.filter((j) => j.state === state).length] as const);
+
+  return (
+    <Stack spacing={2.5}>
+      <Paper sx={{ p: 2.5, borderLeft: '8px solid', borderLeftColor: joint.number === next ? 'hand' : 'pipe' }}>
+        <Stack direction={{ xs: 'column', sm: 'row' }} spacing={2} sx={{ justifyContent: 'space-between', alignItems: { sm: 'center' } }}>
+          <Box>
+            <Typography variant="h1">
+              Joint {joint.number}
+              {joint.number === next ? ' – next' : ''}
+            </Typography>
+            <Typography>
+              {STATES[joint.state].words}
+              {step ? `; to do: ${step.title}` : ''} · <span className="num">{joint.pipe_a}</span> to <span className="num">{joint.pipe_b}</span> · station <span className="num">{joint.station_m} m</span>
+            </Typography>
+            {joint.release_at && (
+              <Typography sx={{ fontWeight: 640 }}>
+                Release at <span className="num">{timeOfDay(joint.release_at, job.time_zone)}</span>, test from <span className="num">{joint.test_at ? timeOfDay(joint.test_at, job.time_zone) : '–'}</span>
+              </Typography>
+            )}
+          </Box>
+          <Button component={RouterLink} to={`/bench/${joint.number}`} size="large" variant="contained" color={joint.number === next ? 'secondary' : 'primary'} sx={{ minHeight: 60, px: 4, flex: 'none' }}>
+            {joint.state === 'planned' ? 'Make this joint' : 'Open on the bench'}
+          </Button>
+        </Stack>
+        {bad.map((finding) => (
+          <Stack key={finding.rule} direction="row" spacing={1.5} sx={{ mt: 2 }}>
+            <SeverityMark severity={finding.severity} />
+            <Box>
+              <Typography>
+                <b>{finding.said}</b> {finding.todo}
+              </Typography>
+              {finding.overrule && (
+                <Typography color="text.secondary">
+                  Overruled by {finding.overrule.by} ({finding.overrule.role}): {finding.overrule.reason}
+                </Typography>
+              )}
+            </Box>
+          </Stack>
+        ))}
+      </Paper>
+      {next !== null && joint.number !== next && (
+        <Button variant="outlined" color="secondary" onClick={() => select(next)} sx={{ alignSelf: 'flex-start' }}>
+          Go to the next joint to make: {next}
+        </Button>
+      )}
+      <Stack direction="row" sx={{ flexWrap: 'wrap', columnGap: 3, rowGap: 1 }} role="list" aria-label="Joints by state">
+        {counts.map(([state, count]) => (
+          <Stack key={state} role="listitem" direction="row" spacing={1} sx={{ alignItems: 'center', opacity: count === 0 ? 0.75 : 1 }}>
+            <svg width="30" height="40" viewBox="-17 -24 34 44" aria-hidden>
+              <GlyphPatterns />
+              <CouplerGlyph state={state} selected={false} scale={0.85} />
+            </svg>
+            <Typography>
+              <b className="num">{count}</b> {STATES[state].words}
+            </Typography>
+          </Stack>
+        ))}
+      </Stack>
+      <Button component="a" href={`/api/v1/jobs/${job.id}/joint-log.csv`} variant="text" sx={{ alignSelf: 'flex-start' }}>
+        Joint log as CSV
+      </Button>
+    </Stack>
+  );
+}
