@@ -21,7 +21,7 @@ export function ClocksRail({ onGo }: { onGo: (joint: number) => void }) {
   const clocks = data?.clocks ?? [];
 
   return (
-    <Box component="aside" aria-label="Clocks" sx={{ borderLeft: { md: 1 }, borderTop: { xs: 1, md: 0 }, borderColor: 'divider', bgcolor: 'background.paper' }}>
+    <Box component="aside" aria-label="Clocks" sx={{ borderLeft: { md: '1px solid var(--mui-palette-divider)' }, borderTop: { xs: '1px solid var(--mui-palette-divider)', md: 'none' }, bgcolor: 'background.paper' }}>
       <Stack direction="row" sx={{ alignItems: 'baseline', justifyContent: 'space-between', px: 2, pt: 1.5 }}>
         <Typography variant="h2">Clocks</Typography>
         <Typography className="num" sx={{ fontWeight: 700 }} aria-label="Time on the job">
@@ -66,5 +66,25 @@ export function ClocksRail({ onGo }: { onGo: (joint: number) => void }) {
         })}
       </Stack>
     </Box>
+  );
+}
+
+/** On a phone the rail lies below the work: this line keeps the next wait in sight. */
+export function NextClock({ onGo }: { onGo: (joint: number) => void }) {
+  const { job } = useWork();
+  const now = useJobNow();
+  const { data } = useQuery(clocksQuery(job.id));
+  const clock = data?.clocks[0];
+  if (!clock) return null;
+  const left = (Date.parse(clock.due_at) - now) / 1000;
+  return (
+    <Button onClick={() => onGo(clock.joint_number)} sx={{ borderRadius: 0, justifyContent: 'space-between', px: 2, bgcolor: 'background.paper', borderBottom: 1, borderColor: 'divider' }}>
+      <span>
+        Joint {clock.joint_number}: {clock.title}
+      </span>
+      <Box component="span" className="num" sx={{ fontWeight: 700, color: left <= 0 ? 'hand' : 'text.primary' }}>
+        {left <= 0 ? 'now' : span(left)}
+      </Box>
+    </Button>
   );
 }

@@ -11,7 +11,7 @@ import { Neighbours } from '../instruments/line/Neighbours';
 import { BenchView } from '../views/bench/BenchView';
 import { LineView } from '../views/line/LineView';
 import { TestView } from '../views/test/TestView';
-import { ClocksRail } from './ClocksRail';
+import { ClocksRail, NextClock } from './ClocksRail';
 import { useKeys, type Keys } from './keys';
 import { useSelection } from './selection';
 import { useWork } from './session';
@@ -160,7 +160,10 @@ export function Shell() {
         </Alert>
       )}
       {phone ? (
-        <Neighbours line={line} selected={selected} onSelect={select} />
+        <>
+          <Neighbours line={line} selected={selected} onSelect={select} />
+          <NextClock onGo={(n) => void navigate(`/bench/${n}`)} />
+        </>
       ) : (
         <LineStrip line={line} sections={main.sections} selected={selected} next={next} onSelect={select} tall={pathname.startsWith('/line')} />
       )}

@@ -54,10 +54,10 @@ export function LineStrip({ line, sections, selected, next, onSelect, tall = fal
   const ticks = Array.from({ length: Math.floor(line.main.length_m / tick) + 1 }, (_, k) => k * tick);
 
   return (
-    <Box sx={{ position: 'relative', bgcolor: 'earth', borderBottom: 1, borderColor: 'divider' }}>
+    <Box sx={{ display: 'flex', bgcolor: 'earth', borderBottom: 1, borderColor: 'divider' }}>
       <Box
         ref={box}
-        sx={{ overflow: 'hidden', touchAction: 'pan-y', cursor: 'grab' }}
+        sx={{ flex: 1, minWidth: 0, overflow: 'hidden', touchAction: 'pan-y', cursor: 'grab' }}
         onWheel={(e) => (e.ctrlKey || Math.abs(e.deltaY) > Math.abs(e.deltaX) ? zoom(e.deltaY < 0 ? 1.2 : 1 / 1.2, e.nativeEvent.offsetX) : setLeft(clamp(left + e.deltaX / perMetre)))}
         onPointerDown={(e) => (drag.current = { x: e.clientX, left })}
         onPointerMove={(e) => drag.current && setLeft(clamp(drag.current.left - (e.clientX - drag.current.x) / perMetre))}
@@ -115,7 +115,7 @@ export function LineStrip({ line, sections, selected, next, onSelect, tall = fal
           ))}
         </svg>
       </Box>
-      <Stack direction="row" sx={{ position: 'absolute', right: 4, top: 2, bgcolor: 'background.paper', border: 1, borderColor: 'divider', borderRadius: 1 }}>
+      <Stack sx={{ justifyContent: 'center', bgcolor: 'background.paper', borderLeft: 1, borderColor: 'divider' }}>
         <IconButton aria-label="Zoom out" size="small" onClick={() => zoom(1 / 1.5)}>
           <RemoveIcon />
         </IconButton>

@@ -11,61 +11,67 @@ interface Props {
 }
 
 /** One pipe end to scale: where the stab mark and the scrape mark go, and where they were measured. */
+/** One pipe end cut lengthwise, to scale both ways: where the stab mark and the scrape mark go on its surface, and where they were measured. */
 export function MarksRuler({ stab, scrape, dn, wall, measured }: Props) {
-  const length = scrape * 1.45;
+  const length = scrape * 1.4;
   const px = 620 / length;
-  const top = 56;
-  const pipe = dn * px > 150 ? 150 : dn * px;
-  const w = Math.max(6, wall * px);
+  const top = 62;
+  const w = wall * px;
+  const bore = 34;
+  const base = top + w + bore;
+  const chamfer = Math.min(w / 3, 8);
   const step = length > 600 ? 100 : length > 250 ? 50 : 20;
   const ticks = Array.from({ length: Math.floor(length / step) + 1 }, (_, k) => k * step);
+  const marks = [
+    { at: stab, name: 'stab', colour: 'hand', side: 'end' as const },
+    { at: scrape, name: 'scrape', colour: 'text-primary', side: 'start' as const },
+  ];
   return (
     <Box component="figure" sx={{ m: 0 }}>
-      <svg viewBox={`0 0 660 ${top + pipe + 74}`} width="100%" role="img" aria-label={`Stab mark at ${stab} mm, scrape mark at ${scrape} mm from the end`}>
+      <svg viewBox={`0 0 660 ${base + 60}`} width="100%" role="img" aria-label={`Stab mark at ${stab} mm, scrape mark at ${scrape} mm from the end`}>
         <g transform="translate(20 0)">
-          <rect x="0" y={top} width={length * px} height={pipe} fill={css('earth')} />
-          <rect x="0" y={top} width={scrape * px} height={pipe} fill={css('background-paper')} opacity="0.8" />
-          <rect x="0" y={top} width={length * px} height={w} fill={css('pipe')} />
-          <rect x="0" y={top + pipe - w} width={length * px} height={w} fill={css('pipe')} />
-          <path d={`M${length * px} ${top}q-10 ${pipe / 4} 0 ${pipe / 2}t0 ${pipe / 2}`} fill="none" stroke={css('pipe')} strokeWidth="3" />
-          <text x={(scrape * px) / 2} y={top + pipe / 2 + 5} textAnchor="middle" fontSize="14" fill={css('text-secondary')}>
-            scrape all of this
+          <path d={`M${chamfer} ${top}H${length * px}l-8 ${w / 2}l8 ${w / 2}H0V${top + chamfer}z`} fill={css('pipe')} />
+          <rect x="0" y={top + w} width={length * px - 4} height={bore} fill={css('earth')} />
+          <text x={(length * px) / 2} y={top + w + 22} textAnchor="middle" fontSize="14" fill={css('text-secondary')}>
+            bore of dn {dn}, wall {wall} mm
           </text>
-          {[
-            { at: stab, name: 'stab', colour: 'hand' },
-            { at: scrape, name: 'scrape', colour: 'text-primary' },
-          ].map((mark, k) => (
+          <path d={`M${chamfer} ${top - 3}H${scrape * px}`} stroke={css('hand')} strokeWidth="6" />
+          <text x={(stab * px) / 2} y={top + w / 2 + 5} textAnchor="middle" fontSize="15" fill={css('background-paper')}>
+            scrape this surface to the mark
+          </text>
+          {marks.map((mark) => (
             <g key={mark.name}>
-              <path d={`M${mark.at * px} ${top - 8}V${top + pipe + 8}`} stroke={css(mark.colour)} strokeWidth="4" strokeDasharray={k === 0 ? undefined : '8 5'} />
-              <text x={mark.at * px + (k === 0 ? -8 : 8)} y={top - 26} textAnchor={k === 0 ? 'end' : 'start'} fontSize="15" fill={css('text-primary')}>
+              <path d={`M${mark.at * px} ${top - 20}V${top + 2}`} stroke={css(mark.colour)} strokeWidth="5" />
+              <path d={`M${mark.at * px} ${top}V${base + 8}`} stroke={css(mark.colour)} strokeWidth="2" strokeDasharray="6 5" />
+              <text x={mark.at * px + (mark.side === 'end' ? -9 : 9)} y={top - 32} textAnchor={mark.side} fontSize="15" fill={css('text-primary')}>
                 {mark.name}
               </text>
-              <text x={mark.at * px + (k === 0 ? -8 : 8)} y={top - 7} textAnchor={k === 0 ? 'end' : 'start'} fontSize="19" fontWeight="700" className="num" fill={css(mark.colour)}>
+              <text x={mark.at * px + (mark.side === 'end' ? -9 : 9)} y={top - 12} textAnchor={mark.side} fontSize="19" fontWeight="700" className="num" fill={css(mark.colour)}>
                 {mark.at} mm
               </text>
             </g>
           ))}
           {measured.map((m, k) => (
-            <g key={m.label} transform={`translate(${m.at * px} ${top + pipe - 18 - (k % 2) * 20})`}>
-              <circle r="8" fill={css('text-primary')} />
-              <text y="4.5" textAnchor="middle" fontSize="11" fontWeight="700" fill={css('background-paper')}>
+            <g key={m.label} transform={`translate(${m.at * px} ${top + 12 + k * 18})`}>
+              <circle r="9" fill={css('background-paper')} stroke={css('text-primary')} strokeWidth="2" />
+              <text y="4.5" textAnchor="middle" fontSize="12" fontWeight="700" fill={css('text-primary')}>
                 {m.label}
               </text>
             </g>
           ))}
+          <path d={`M0 ${base + 14}H${length * px}`} stroke={css('text-secondary')} />
           {ticks.map((t) => (
             <g key={t}>
-              <path d={`M${t * px} ${top + pipe + 22}v10`} stroke={css('text-secondary')} />
-              <text x={t * px} y={top + pipe + 50} textAnchor="middle" fontSize="13" className="num" fill={css('text-secondary')}>
+              <path d={`M${t * px} ${base + 14}v10`} stroke={css('text-secondary')} />
+              <text x={t * px} y={base + 44} textAnchor="middle" fontSize="14" className="num" fill={css('text-secondary')}>
                 {t}
               </text>
             </g>
           ))}
-          <path d={`M0 ${top + pipe + 22}H${length * px}`} stroke={css('text-secondary')} />
         </g>
       </svg>
       <Typography component="figcaption" variant="body2" color="text.secondary">
-        To scale along the pipe, mm from the end. Dots A and B: as measured.
+        To scale, mm from the end. A and B: where the stab marks were measured.
       </Typography>
     </Box>
   );

@@ -13,13 +13,15 @@ export interface Dial {
 
 const css = (name: string) => `var(--mui-palette-${name})`;
 const R = 92;
+/** Rounded up, as the verdict prints it: a figure here never looks better than the one judged. */
+const up = (value: number) => (Math.ceil(value * 100 - 1e-7) / 100).toFixed(2);
 
 /** The pipe end seen from the front: its shape exaggerated, the long axis, and where the clamp squeezes. Figures come from the procedure. */
 export function RoundnessDial({ title, dial, allowed, count }: { title: string; dial: Dial | null; allowed: number; count: number }) {
   const axis = dial?.long_axis_deg ?? null;
   const over = dial !== null && dial.ovality_mm > allowed;
   const point = (deg: number, r: number) => [r * Math.sin((deg * Math.PI) / 180), -r * Math.cos((deg * Math.PI) / 180)] as const;
-  const stretch = dial?.amplitude_mm && allowed > 0 ? Math.min(26, (18 * 2 * dial.amplitude_mm) / allowed) : 0;
+  const stretch = dial?.amplitude_mm && allowed > 0 ? Math.min(15, (20 * dial.amplitude_mm) / allowed) : 0;
   const shape = Array.from({ length: 73 }, (_, k) => {
     const deg = k * 5;
     const [x, y] = point(deg, R - 14 + (axis === null ? 0 : stretch * Math.cos((2 * (deg - axis) * Math.PI) / 180)));
@@ -50,17 +52,19 @@ export function RoundnessDial({ title, dial, allowed, count }: { title: string; 
             <path d="M0 -60V60" stroke={css(colour)} strokeWidth="2" />
             {over && (
               <g fill={css('hand')}>
-                <path d="M0 -84l-12 -20h24z" />
-                <path d="M0 84l-12 20h24z" />
-                <rect x="-20" y="-110" width="40" height="7" />
-                <rect x="-20" y="103" width="40" height="7" />
+                {[0, 180].map((turn) => (
+                  <g key={turn} transform={`rotate(${turn}) translate(0 ${-(R - 14 + stretch + 7)})`}>
+                    <path d="M0 0l-11 -14h22z" />
+                    <rect x="-26" y="-21" width="52" height="7" />
+                  </g>
+                ))}
               </g>
             )}
           </g>
         )}
         <rect x="-50" y="-25" width="100" height="48" rx="3" fill={css('background-paper')} stroke={css('divider')} />
         <text y="-4" textAnchor="middle" fontSize="20" fontWeight="700" className="num" fill={css(over ? 'mend' : 'text-primary')}>
-          {dial ? dial.ovality_mm.toFixed(2) : '–'}
+          {dial ? up(dial.ovality_mm) : '–'}
         </text>
         <text y="14" textAnchor="middle" fontSize="12" fill={css('text-secondary')}>
           of {allowed.toFixed(1)} mm
@@ -72,7 +76,7 @@ export function RoundnessDial({ title, dial, allowed, count }: { title: string; 
       </Typography>
       {dial && (
         <Typography variant="body2" color="text.secondary" className="num">
-          mean {dial.mean_mm.toFixed(2)} mm · {dial.ovality_percent.toFixed(2)} % of dn
+          mean {dial.mean_mm.toFixed(2)} mm · {up(dial.ovality_percent)} % of dn, {up(dial.ovality_percent_of_mean)} % of mean
           {dial.residual_mm !== null && dial.residual_mm > 0.3 ? ` · ${dial.residual_mm.toFixed(2)} mm is not oval: look for a flat` : ''}
         </Typography>
       )}

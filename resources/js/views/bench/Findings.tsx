@@ -12,15 +12,15 @@ type Finding = Schemas['Finding'];
 const rank = { stop: 0, mend: 1, watch: 2, go: 3 };
 
 /** What was found, the worst first: measured, allowed, what to do, why, and where the limit comes from. */
-export function Findings({ findings, bench, queryKey, label }: { findings: Finding[]; bench?: Schemas['Bench']; queryKey?: QueryKey; label: string }) {
+export function Findings({ findings, bench, queryKey, label, plain = false }: { findings: Finding[]; bench?: Schemas['Bench']; queryKey?: QueryKey; label: string; plain?: boolean }) {
   const sorted = [...findings].sort((a, b) => rank[a.severity] - rank[b.severity]);
   return (
     <Stack component="ul" aria-label={label} sx={{ listStyle: 'none', p: 0, m: 0 }}>
       {sorted.map((finding) => (
-        <Stack component="li" key={finding.rule} direction="row" spacing={1.5} sx={{ py: 1, borderTop: 1, borderColor: 'divider' }}>
-          <SeverityMark severity={finding.severity} />
+        <Stack component="li" key={finding.rule} direction="row" spacing={1.5} sx={{ py: plain ? 0.5 : 1, ...(plain ? {} : { borderTop: 1, borderColor: 'divider' }) }}>
+          <SeverityMark severity={finding.severity} size={plain ? 20 : 24} />
           <Box sx={{ flex: 1, minWidth: 0 }}>
-            <Typography sx={{ fontWeight: finding.severity === 'go' ? 400 : 640 }}>
+            <Typography variant={plain ? 'body2' : 'body1'} sx={{ fontWeight: finding.severity === 'go' ? 400 : 640 }}>
               {finding.severity !== 'go' && (
                 <Box component="span" sx={{ color: finding.severity, textTransform: 'capitalize' }}>
                   {finding.severity}.{' '}
@@ -28,7 +28,7 @@ export function Findings({ findings, bench, queryKey, label }: { findings: Findi
               )}
               {finding.said}
             </Typography>
-            {finding.todo !== '' && <Typography>{finding.todo}</Typography>}
+            {finding.todo !== '' && <Typography variant={plain ? 'body2' : 'body1'}>{finding.todo}</Typography>}
             <Typography variant="body2" color="text.secondary">
               {finding.severity !== 'go' && finding.why !== '' ? `${finding.why} ` : ''}[{finding.source}]
             </Typography>

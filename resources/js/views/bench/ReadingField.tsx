@@ -35,6 +35,19 @@ function useDraft(key: string, entered: string): [string, (text: string) => void
   return [text, type, text !== entered];
 }
 
+/** Enter and leaving the field both enter it; the same text goes only once unless it was refused. */
+function useOnce(error: string | null) {
+  const sent = useRef<string | null>(null);
+  useEffect(() => {
+    if (error !== null) sent.current = null;
+  }, [error]);
+  return (text: string, send: () => void) => {
+    if (sent.current === text) return;
+    sent.current = text;
+    send();
+  };
+}
+
 export function ReadingField(props: FieldProps) {
   switch (props.spec.kind) {
     case 'number':
@@ -60,7 +73,8 @@ const label = (spec: Spec) => (spec.required ? spec.label : `${spec.label} (if a
 
 function NumberField({ spec, reading, error, busy, disabled, onEnter, draftKey }: FieldProps) {
   const [text, type, changed] = useDraft(draftKey, typeof reading?.value === 'number' ? shown(reading.value, spec) : '');
-  const enter = () => changed && text.trim() !== '' && onEnter(stored(text, spec));
+  const once = useOnce(error);
+  const enter = () => changed && text.trim() !== '' && once(text, () => onEnter(stored(text, spec)));
   return (
     <TextField
       fullWidth
@@ -98,7 +112,8 @@ function SeriesField({ spec, reading, error, busy, disabled, onEnter, draftKey }
   const cells = Array.from({ length: count }, (_, k) => parts[k] ?? '');
   const full = cells.every((cell) => cell.trim() !== '');
   const set = (at: number, next: string) => type(cells.map((cell, k) => (k === at ? next : cell)).join(' | '));
-  const enter = () => changed && full && onEnter(cells.map((cell) => stored(cell, spec)));
+  const once = useOnce(error);
+  const enter = () => changed && full && once(text, () => onEnter(cells.map((cell) => stored(cell, spec))));
   return (
     <Box role="group" aria-label={spec.label}>
       <Stack direction="row" sx={{ justifyContent: 'space-between', alignItems: 'center', mb: 1, flexWrap: 'wrap', gap: 1 }}>
@@ -185,7 +200,8 @@ function EquipmentField({ spec, reading, error, disabled, onEnter }: FieldProps)
 function CodeField({ spec, reading, error, disabled, onEnter, draftKey }: FieldProps) {
   const [text, type, changed] = useDraft(draftKey, typeof reading?.value === 'string' ? reading.value : '');
   const digits = text.replace(/\D/g, '').length;
-  const enter = () => changed && text.trim() !== '' && onEnter(text);
+  const once = useOnce(error);
+  const enter = () => changed && text.trim() !== '' && once(text, () => onEnter(text));
   return (
     <TextField
       fullWidth

@@ -36,6 +36,8 @@ export function StepCard({ bench, step, queryKey, mayEnter, instrument, footer, 
   };
   const findings = bench.verdict.findings.filter((f) => f.step === step.id);
   const fields = step.readings.filter((spec) => spec.kind !== 'record');
+  const beside = (key: string) => findings.filter((f) => (f.readings.find((k) => fields.some((spec) => spec.key === k)) ?? '') === key);
+  const loose = findings.filter((f) => !f.readings.some((k) => fields.some((spec) => spec.key === k)));
 
   return (
     <Paper component="section" aria-label={step.title} sx={{ p: { xs: 1.5, sm: 2.5 } }}>
@@ -68,6 +70,7 @@ export function StepCard({ bench, step, queryKey, mayEnter, instrument, footer, 
               onEnter={(value) => enter(spec.key, value)}
               draftKey={`draft:${bench.subject_id}:${spec.key}`}
             />
+            {beside(spec.key).length > 0 && <Findings plain findings={beside(spec.key)} bench={bench} queryKey={queryKey} label={`Verdict: ${spec.label}`} />}
             {kept[spec.key] && (
               <Typography variant="body2" color="hand" role="status">
                 Kept on this device; judged when the connection is back.
@@ -78,7 +81,7 @@ export function StepCard({ bench, step, queryKey, mayEnter, instrument, footer, 
       </Box>
       {!mayEnter && <Alert severity="info">You may read this, not enter readings.</Alert>}
       {footer}
-      <Findings findings={findings} bench={bench} queryKey={queryKey} label="Findings of this step" />
+      {loose.length > 0 && <Findings findings={loose} bench={bench} queryKey={queryKey} label="Findings of this step" />}
     </Paper>
   );
 }
