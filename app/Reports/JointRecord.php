@@ -24,10 +24,10 @@ final class JointRecord
         $job = $subject->job;
         $rulebook = $subject->rulebook();
         $paper = Paper::named("Joint {$joint->number}", "{$job->number} · {$job->title} · {$job->place}".($job->simulated ? ' · SIMULATED JOB' : ''));
-        $paper->line("Standing: {$joint->state}".($verdict->isComplete() ? '' : ' – evidence still missing'), true);
-        $paper->line("{$subject->procedure->title()} between {$joint->pipe_a} and {$joint->pipe_b}, station {$joint->station_m} m, {$joint->main->material} SDR {$joint->main->sdr} dn {$joint->main->dn_mm}. Judged by rulebook {$rulebook->title}, version {$rulebook->version}.");
+        $paper->say("Standing: {$joint->state}".($verdict->isComplete() ? '' : ' – evidence still missing'), true);
+        $paper->say("{$subject->procedure->title()} between {$joint->pipe_a} and {$joint->pipe_b}, station {$joint->station_m} m, {$joint->main->material} SDR {$joint->main->sdr} dn {$joint->main->dn_mm}. Judged by rulebook {$rulebook->title}, version {$rulebook->version}.");
 
-        $paper->title('Findings');
+        $paper->section('Findings');
         $rows = [];
         foreach ($verdict->findings as $f) {
             $said = $f->said.($f->todo === '' ? '' : ' '.$f->todo);
@@ -38,7 +38,7 @@ final class JointRecord
         }
         $paper->table([16, 114, 50], ['', 'Measured, allowed, what to do', 'Source'], $rows);
 
-        $paper->title('Readings, as entered');
+        $paper->section('Readings, as entered');
         $specs = [];
         foreach ($subject->steps() as $step) {
             foreach ($step->readings as $spec) {
@@ -59,13 +59,13 @@ final class JointRecord
         $paper->table([12, 68, 45, 27, 28], ['No.', 'Reading', 'Value', 'Time', 'By'], $rows);
 
         if ($fusion !== null) {
-            $paper->title('Fusion trace');
+            $paper->section('Fusion trace');
             $samples = $this->traces->read('fusion', (string) $fusion['trace']);
-            $paper->curve(array_map(static fn (array $s): array => [(float) $s['t'], (float) $s['i']], $samples), 'time, s', 'current, A', [], 45);
-            $paper->curve(array_map(static fn (array $s): array => [(float) $s['t'], (float) $s['v']], $samples), 'time, s', 'voltage, V', [], 35);
+            $paper->plot(array_map(static fn (array $s): array => [(float) $s['t'], (float) $s['i']], $samples), 'time, s', 'current, A', [], 45);
+            $paper->plot(array_map(static fn (array $s): array => [(float) $s['t'], (float) $s['v']], $samples), 'time, s', 'voltage, V', [], 35);
         }
         $last = $subject->entries()->last();
-        $paper->line('Last journal entry: '.($last === null ? 'none' : "{$last->seq}, {$last->hash}"));
+        $paper->say('Last journal entry: '.($last === null ? 'none' : "{$last->seq}, {$last->hash}"));
 
         return $paper->bytes();
     }

@@ -49,7 +49,7 @@ final class Paper extends \TCPDF
         $this->SetTextColor(30, 30, 30);
     }
 
-    public function title(string $text): void
+    public function section(string $text): void
     {
         $this->Ln(2);
         $this->setFont('dejavusans', 'B', 10);
@@ -85,7 +85,7 @@ final class Paper extends \TCPDF
         $this->Ln(2);
     }
 
-    public function line(string $text, bool $strong = false): void
+    public function say(string $text, bool $strong = false): void
     {
         $this->setFont('dejavusans', $strong ? 'B' : '', $strong ? 11 : 8);
         $this->MultiCell(0, 5, $text, 0, 'L');
@@ -97,7 +97,7 @@ final class Paper extends \TCPDF
      * @param  list<array{float, float}>  $points
      * @param  list<array{float, float, string}>  $bands  from, to and name along x
      */
-    public function curve(array $points, string $xTitle, string $yTitle, array $bands = [], float $height = 60): void
+    public function plot(array $points, string $xTitle, string $yTitle, array $bands = [], float $height = 60): void
     {
         if (count($points) < 2) {
             return;

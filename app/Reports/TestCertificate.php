@@ -24,20 +24,20 @@ final class TestCertificate
         $method = TestMethods::of($test->method);
         $zone = new \DateTimeZone($job->time_zone);
         $paper = Paper::named("Pressure test {$test->number}, section {$section->name}", "{$job->number} · {$job->title} · {$job->place}".($job->simulated ? ' · SIMULATED JOB' : ''));
-        $paper->line($test->state === 'passed' ? 'PASSED' : 'NOT PASSED', true);
-        $paper->line("{$main->material} SDR {$main->sdr} dn {$main->dn_mm}, station {$section->from_station_m} to {$section->to_station_m} m. Method: {$method->title()} [{$method->source()->tag()}]. From {$test->started_at->setTimezone($zone)->format('Y-m-d H:i')} to {$test->ended_at->setTimezone($zone)->format('Y-m-d H:i')} ({$job->time_zone}).");
+        $paper->say($test->state === 'passed' ? 'PASSED' : 'NOT PASSED', true);
+        $paper->say("{$main->material} SDR {$main->sdr} dn {$main->dn_mm}, station {$section->from_station_m} to {$section->to_station_m} m. Method: {$method->title()} [{$method->source()->tag()}]. From {$test->started_at->setTimezone($zone)->format('Y-m-d H:i')} to {$test->ended_at->setTimezone($zone)->format('Y-m-d H:i')} ({$job->time_zone}).");
         $judged = Entry::with('person')->where('subject_type', 'test')->where('subject_id', $test->id)->where('kind', Journal::TEST_JUDGED)->orderBy('seq')->first();
         if ($judged !== null) {
-            $paper->line("Tester: {$judged->person->name}. ".($judged->data()['simulated'] ? 'Trace of the simulated logger. ' : '')."Journal entry {$judged->seq}, {$judged->hash}.");
+            $paper->say("Tester: {$judged->person->name}. ".($judged->data()['simulated'] ? 'Trace of the simulated logger. ' : '')."Journal entry {$judged->seq}, {$judged->hash}.");
         }
-        $paper->title('Verdict');
+        $paper->section('Verdict');
         $paper->table([16, 114, 50], ['', 'Measured, allowed, what to do', 'Source'], array_map(static fn (array $f): array => [strtoupper($f['severity']), trim($f['said'].' '.$f['todo']), $f['source']], $test->verdict['findings']));
-        $paper->title('Trace');
+        $paper->section('Trace');
         $bands = array_map(static fn (array $p): array => [$p['from_s'] / 60, $p['to_s'] / 60, $p['id']], $test->verdict['phases']);
-        $paper->curve(array_map(static fn (array $s): array => [(float) $s['t'] / 60, (float) $s['p'] / 100], $this->traces->read('test', $test->id)), 'time, min', 'gauge pressure, bar', $bands);
-        $paper->title('Arithmetic');
+        $paper->plot(array_map(static fn (array $s): array => [(float) $s['t'] / 60, (float) $s['p'] / 100], $this->traces->read('test', $test->id)), 'time, min', 'gauge pressure, bar', $bands);
+        $paper->section('Arithmetic');
         $paper->table([70, 70, 40], ['Figure', 'How', 'Value'], array_map(static fn (array $a): array => [$a['title'], $a['formula'], $a['value']], $test->verdict['arithmetic']));
-        $paper->title('Made ready by');
+        $paper->section('Made ready by');
         $rows = [];
         $subject = Subject::section($section);
         $readings = $subject->readings();

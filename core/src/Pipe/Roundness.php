@@ -77,7 +77,7 @@ final readonly class Roundness
         }
         $axis = fmod(rad2deg(atan2($b, $a)) / 2 + 360.0, 180.0);
 
-        return [180.0 - $axis < 1e-9 ? 0.0 : $axis, $amplitude, $residual];
+        return [min($axis, 180.0 - $axis) < 1e-9 ? 0.0 : $axis, $amplitude, $residual];
     }
 
     /** The long axis as a crew says it, to the nearest half hour: "2–8 o'clock". */

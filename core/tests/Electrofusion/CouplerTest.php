@@ -1,0 +1,222 @@
+<?php
+
+declare(strict_types=1);
+
+use Core\Tests\Joint;
+use Diastoma\Core\Rulebook\Rulebooks;
+use Diastoma\Core\Rulebook\Severity;
+use Diastoma\Core\Simulation\FusionFault;
+
+it('accepts a joint made well', function () {
+    $verdict = Joint::madeWell()->judged();
+
+    expect($verdict->isAccepted())->toBeTrue()->and($verdict->severity())->toBe(Severity::Go)->and($verdict->current())->toBeNull()
+        ->and($verdict->rulebookId)->toBe('iso')->and($verdict->rulebookVersion)->toBe(1);
+});
+
+it('judges each reading inside, at and outside its limit', function (string $rule, string $key, mixed $value, string $severity) {
+    expect(Joint::madeWell()->with($key, $value)->finding($rule)['severity'])->toBe($severity);
+})->with([
+    'ambient in the middle' => ['ef.ambient', 'ambient_c', 20.0, 'go'],
+    'ambient at the upper limit passes, near it' => ['ef.ambient', 'ambient_c', 45.0, 'watch'],
+    'ambient just above' => ['ef.ambient', 'ambient_c', 45.1, 'stop'],
+    'ambient at the lower limit' => ['ef.ambient', 'ambient_c', -10.0, 'watch'],
+    'ambient just below' => ['ef.ambient', 'ambient_c', -10.1, 'stop'],
+    // 80 % of the way from 17.5 to 45 °C is 39.5 °C
+    'ambient where watching begins' => ['ef.ambient', 'ambient_c', 39.5, 'go'],
+    'ambient just past that' => ['ef.ambient', 'ambient_c', 39.6, 'watch'],
+    'pipe and fitting 10 K apart' => ['ef.temperature_difference', 'pipe_c', 26.0, 'go'],
+    'pipe and fitting 10.1 K apart' => ['ef.temperature_difference', 'pipe_c', 26.1, 'watch'],
+    'no shelter' => ['ef.sheltered', 'sheltered', false, 'mend'],
+    'wet' => ['ef.zone_dry', 'zone_dry', false, 'mend'],
+    'water escaping' => ['ef.no_medium', 'no_medium', false, 'stop'],
+    'open ends' => ['ef.ends_capped', 'ends_capped', false, 'mend'],
+    'wrong print line' => ['ef.print_line', 'print_line_ok', false, 'stop'],
+    // wall 16.4 mm: 10 % is 1.64 mm, 80 % of that 1.312 mm
+    'gouge at four fifths' => ['ef.gouge.a', 'gouge_a_mm', 1.312, 'go'],
+    'gouge at the limit' => ['ef.gouge.a', 'gouge_a_mm', 1.64, 'watch'],
+    'gouge over' => ['ef.gouge.a', 'gouge_a_mm', 1.65, 'mend'],
+    'bruise' => ['ef.surface', 'surface_sound', false, 'mend'],
+    // three lengths of 210 mm
+    'washed far enough' => ['ef.wash', 'wash_length_mm', 630.0, 'go'],
+    'washed too little' => ['ef.wash', 'wash_length_mm', 629.0, 'mend'],
+    'mud left' => ['ef.mud', 'mud_gone', false, 'mend'],
+    // dn 180: 1.5 % is 2.7 mm, less than 3 mm; four fifths are 2.16 mm
+    'round enough' => ['ef.ovality.a', 'diameters_a_mm', [181.0, 180.0, 178.84, 180.0], 'go'],
+    'oval, watch' => ['ef.ovality.a', 'diameters_a_mm', [181.2, 180.0, 178.9, 180.0], 'watch'],
+    'oval at the limit' => ['ef.ovality.a', 'diameters_a_mm', [181.6, 180.2, 178.9, 180.1], 'watch'],
+    'oval over the limit' => ['ef.ovality.a', 'diameters_a_mm', [181.7, 180.2, 178.9, 180.1], 'mend'],
+    // EN 12201-2 table 1, dn 180: mean 180.0 to 181.1 mm (from memory)
+    'mean at the smallest' => ['ef.mean_od.a', 'diameters_a_mm', [180.0, 180.0], 'go'],
+    'toe-in' => ['ef.mean_od.a', 'diameters_a_mm', [179.9, 179.9], 'mend'],
+    'mean at the largest' => ['ef.mean_od.b', 'diameters_b_mm', [181.1, 181.1], 'go'],
+    'too large' => ['ef.mean_od.b', 'diameters_b_mm', [181.3, 181.2], 'mend'],
+    // 2 % of 180 mm is 3.6 mm
+    'square' => ['ef.square.a', 'out_of_square_a_mm', 2.88, 'go'],
+    'square at the limit' => ['ef.square.a', 'out_of_square_a_mm', 3.6, 'watch'],
+    'out of square' => ['ef.square.b', 'out_of_square_b_mm', 3.7, 'mend'],
+    // stab depth 105 mm ± 3 mm
+    'stab mark in place' => ['ef.stab_mark.a', 'stab_mark_a_mm', 107.0, 'go'],
+    'stab mark at the limit' => ['ef.stab_mark.a', 'stab_mark_a_mm', 102.0, 'watch'],
+    'stab mark off' => ['ef.stab_mark.b', 'stab_mark_b_mm', 109.0, 'mend'],
+    'scrape mark at 125' => ['ef.scrape_mark.a', 'scrape_mark_a_mm', 125.0, 'go'],
+    'scrape mark short' => ['ef.scrape_mark.a', 'scrape_mark_a_mm', 124.9, 'mend'],
+    // mean before 180.25 mm: 0.20 mm radial leaves 179.85 mm
+    'scraped exactly 0.20 mm' => ['ef.scrape.a', 'od_after_a_mm', 179.85, 'go'],
+    'scraped 0.195 mm' => ['ef.scrape.a', 'od_after_a_mm', 179.86, 'mend'],
+    'ink left' => ['ef.ink', 'ink_gone', false, 'mend'],
+    'ribbon broken' => ['ef.ribbon', 'ribbon', 'in pieces', 'watch'],
+    'edge left' => ['ef.chamfer', 'chamfered', false, 'mend'],
+    'second stab mark off' => ['ef.stab_remark.a', 'stab_remark_a_mm', 100.0, 'mend'],
+    'ethanol with MEK' => ['ef.solvent', 'solvent', 'ethanol 99 % + MEK 1 %', 'go'],
+    'something else' => ['ef.solvent', 'solvent', 'something else', 'mend'],
+    // wiped 08:10:10, 120 s to dry
+    'dry on the second' => ['ef.drying', 'dry_at', '2026-11-23T08:12:10+00:00', 'go'],
+    'dry a second early' => ['ef.drying', 'dry_at', '2026-11-23T08:12:09+00:00', 'mend'],
+    'touched' => ['ef.untouched', 'untouched', false, 'mend'],
+    'fitting lay open' => ['ef.bag', 'fresh_from_bag', false, 'mend'],
+    'not fully in' => ['ef.insertion', 'marks_at_edge', false, 'stop'],
+    'gap at four fifths' => ['ef.gap.a', 'gap_a_mm', [0.4, 0.1, 0.1, 0.1], 'go'],
+    'gap at the limit' => ['ef.gap.a', 'gap_a_mm', [0.5, 0.1, 0.1, 0.1], 'watch'],
+    'gap over' => ['ef.gap.b', 'gap_b_mm', [0.1, 0.1, 0.55, 0.1], 'mend'],
+    'no clamp' => ['ef.clamped', 'clamped', false, 'mend'],
+    'out of line' => ['ef.aligned', 'aligned', false, 'mend'],
+    'fuel low' => ['ef.fuel', 'fuel_ok', false, 'mend'],
+    'leads in mud' => ['ef.leads', 'leads_ok', false, 'mend'],
+    // 40 V on 0.64 Ω is 2.5 kW; at 80 % that needs 3.125 kVA
+    'generator just large enough' => ['ef.generator', 'generator_kva', 3.125, 'go'],
+    'generator too small' => ['ef.generator', 'generator_kva', 3.1, 'mend'],
+    'printed voltage agrees with two digits' => ['ef.label.voltage', 'printed_voltage_v', 39.5, 'go'],
+    'printed voltage differs' => ['ef.label.voltage', 'printed_voltage_v', 39.0, 'stop'],
+    'printed time differs' => ['ef.label.time', 'printed_fusion_time_s', 250.0, 'stop'],
+    'printed size differs' => ['ef.label.diameter', 'printed_dn_mm', 160.0, 'stop'],
+    'release a second early' => ['ef.cooling', 'released_at', '2026-11-23T08:41:19+00:00', 'stop'],
+    'release on the second' => ['ef.cooling', 'released_at', '2026-11-23T08:41:20+00:00', 'go'],
+    'moved while cooling' => ['ef.undisturbed', 'undisturbed', false, 'stop'],
+    'release time not written' => ['ef.release_written', 'release_written', false, 'mend'],
+    'indicator down' => ['ef.indicators', 'indicators_up', false, 'stop'],
+    'melt outside' => ['ef.melt', 'no_melt_outside', false, 'stop'],
+    'pipe moved out' => ['ef.marks_after', 'marks_still_at_edge', false, 'stop'],
+    'out of line after' => ['ef.aligned_after', 'still_aligned', false, 'stop'],
+]);
+
+it('tells where the clamp goes and what it allows', function () {
+    // long axis at 60°, 2–8 o'clock: d(θ) = 180.3 + 2·cos 2(θ − 60°) at 0, 30, … 150°
+    $diameters = array_map(static fn (int $k): float => round(180.3 + 2 * cos(2 * deg2rad(30 * $k - 60)), 3), range(0, 5));
+    $finding = Joint::madeWell()->with('diameters_a_mm', $diameters)->finding('ef.ovality.a');
+
+    expect($finding['said'])->toBe('End A: out of round by 4 mm (2.23 % of dn); 2.7 mm allowed.')
+        ->and($finding['todo'])->toContain("Clamp across 2–8 o'clock")->toContain('measure again');
+});
+
+it('asks for re-rounding only where it is told', function () {
+    $round = Joint::madeWell()->judged();
+    $oval = Joint::madeWell()->with('diameters_a_mm', [183.0, 180.2, 178.0, 180.0])->without('fusion')->judged();
+    $standing = static fn ($verdict) => array_values(array_filter($verdict->steps, static fn ($s): bool => $s->step === 'reround'))[0];
+
+    expect($standing($round)->skipped)->toBeTrue()
+        ->and($standing($oval)->missing)->toBe(['clamped_diameters_a_mm']);
+});
+
+it('is content once the clamp has made it round', function () {
+    $joint = Joint::madeWell()->with('diameters_a_mm', [183.0, 180.2, 178.0, 180.0])->with('clamped_diameters_a_mm', [181.0, 180.4, 179.8, 180.2], '08:09:40')->with('od_after_a_mm', 179.8);
+
+    expect($joint->finding('ef.ovality.a')['severity'])->toBe('watch')->and($joint->finding('ef.ovality.a.clamped')['severity'])->toBe('go')
+        ->and($joint->judged()->isAccepted())->toBeTrue();
+});
+
+it('stops a joint that was fused oval, and a measurement made afterwards does not undo it', function () {
+    $oval = Joint::madeWell()->with('diameters_a_mm', [183.0, 180.2, 178.0, 180.0])->with('od_after_a_mm', 179.8);
+    $late = $oval->with('clamped_diameters_a_mm', [180.4, 180.3, 180.2, 180.3], '08:50:00');
+
+    expect($oval->finding('ef.fused_unprepared')['severity'])->toBe('stop')
+        ->and($oval->finding('ef.fused_unprepared')['said'])->toContain('out of round by 5 mm')
+        ->and($late->finding('ef.fused_unprepared')['severity'])->toBe('stop');
+});
+
+it('knows each fault of the control unit', function (FusionFault $fault, array $stops) {
+    $verdict = Joint::madeWell()->with('fusion', Joint::fusion($fault))->judged();
+    $found = [];
+    foreach ($verdict->findings as $f) {
+        if ($f->severity === Severity::Stop && str_starts_with($f->rule, 'ef.fus')) {
+            $found[] = $f->rule;
+        }
+    }
+    expect($found)->toBe($stops);
+})->with([
+    'none' => [FusionFault::None, []],
+    'droop' => [FusionFault::Droop, ['ef.fusion.voltage']],
+    'stopped early' => [FusionFault::EarlyStop, ['ef.fusion.ended_by_unit', 'ef.fusion.time', 'ef.fusion.energy']],
+    'wrong resistance' => [FusionFault::WrongResistance, ['ef.fusion.resistance']],
+]);
+
+it('lets a supervisor overrule a stop, which stays visible', function () {
+    $bad = Joint::madeWell()->with('indicators_up', false);
+    $overruled = $bad->overruled('ef.indicators')->judged();
+    $finding = array_values(array_filter($overruled->findings, static fn ($f): bool => $f->rule === 'ef.indicators'))[0];
+
+    expect($bad->judged()->isAccepted())->toBeFalse()
+        ->and($overruled->isAccepted())->toBeTrue()->and($overruled->isOverruled())->toBeTrue()
+        ->and($finding->severity)->toBe(Severity::Stop)->and($finding->overrule?->by)->toBe('Vera Level')->and($finding->overrule?->reason)->toBe('Owner agreed on site');
+});
+
+it('does not let one overrule settle another stop', function () {
+    $joint = Joint::madeWell()->with('indicators_up', false)->with('no_melt_outside', false)->overruled('ef.indicators');
+
+    expect($joint->judged()->severity())->toBe(Severity::Stop);
+});
+
+it('settles what was left to mend when the stop that sums it up is overruled', function () {
+    $oval = Joint::madeWell()->with('diameters_a_mm', [183.0, 180.2, 178.0, 180.0])->with('od_after_a_mm', 179.8);
+
+    expect($oval->judged()->isAccepted())->toBeFalse()->and($oval->overruled('ef.fused_unprepared')->judged()->isAccepted())->toBeTrue();
+});
+
+it('stops for papers out of date and watches those that run out soon', function (string $key, string $until, string $rule, string $severity) {
+    $record = ['id' => 'u1', 'name' => 'Unit 1', 'calibration_until' => '2027-05-01', 'operator' => 'Ada Trench', 'certificate_until' => '2027-03-01'];
+    $joint = Joint::madeWell()->with('control_unit', [...$record, $key => $until]);
+
+    expect($joint->finding($rule)['severity'])->toBe($severity);
+})->with([
+    'certificate ran out yesterday' => ['certificate_until', '2026-11-22', 'ef.operator.certificate', 'stop'],
+    'certificate runs out today' => ['certificate_until', '2026-11-23', 'ef.operator.certificate', 'watch'],
+    'certificate runs out in 14 days' => ['certificate_until', '2026-12-07', 'ef.operator.certificate', 'go'],
+    'certificate runs out in 13 days' => ['certificate_until', '2026-12-06', 'ef.operator.certificate', 'watch'],
+    'no certificate' => ['certificate_until', '', 'ef.operator.certificate', 'stop'],
+    'calibration ran out' => ['calibration_until', '2026-10-01', 'ef.unit.calibration', 'stop'],
+]);
+
+it('names the step that comes next and what it still wants', function () {
+    $verdict = Joint::madeWell()->without('fusion', 'release_written', 'undisturbed', 'released_at', 'indicators_up', 'no_melt_outside', 'marks_still_at_edge', 'still_aligned', 'printed_cooling_min')->judged();
+
+    expect($verdict->current()?->step)->toBe('label')->and($verdict->current()?->missing)->toBe(['printed_cooling_min']);
+});
+
+it('runs the drying clock from the wipe until it is called dry', function () {
+    $wet = Joint::madeWell()->without('dry_at', 'fusion')->judged()->clocks;
+
+    expect($wet)->toHaveCount(1)->and($wet[0]->id)->toBe('drying')->and($wet[0]->dueAt->format('H:i:s'))->toBe('08:12:10')
+        ->and(Joint::madeWell()->without('fusion')->judged()->clocks)->toBe([]);
+});
+
+it('runs release and test clocks from the end of fusion', function () {
+    // fusion ends 08:21:20; cooling 20 min; test after 4 × 20 min
+    $clocks = Joint::madeWell()->without('released_at')->judged()->clocks;
+
+    expect(array_map(static fn ($c): array => [$c->id, $c->dueAt->format('H:i:s')], $clocks))->toBe([['release', '08:41:20'], ['test', '09:41:20']]);
+});
+
+it('judges by the rulebook of the job', function () {
+    // US school: ovality 1.5 % alone; a wide pipe shows the difference only above dn 200, so here the solvent and scrape depth do.
+    $us = Rulebooks::us();
+    expect(Joint::madeWell()->with('od_after_a_mm', 179.89)->finding('ef.scrape.a', $us)['severity'])->toBe('go')
+        ->and(Joint::madeWell()->with('od_after_a_mm', 179.89)->finding('ef.scrape.a')['severity'])->toBe('mend')
+        ->and(Joint::madeWell()->finding('ef.ambient', $us)['said'])->toBe('Air 57.2 °F; 14 °F to 113 °F allowed.')
+        ->and(Joint::madeWell()->with('solvent', 'acetone (where the state requires it)')->finding('ef.solvent', $us)['severity'])->toBe('go');
+});
+
+it('says nothing of what has not been read', function () {
+    $verdict = Joint::madeWell()->without(...array_map(static fn ($r) => $r->key, Joint::madeWell()->readings()->history))->judged();
+
+    expect($verdict->findings)->toBe([])->and($verdict->isComplete())->toBeFalse()->and($verdict->clocks)->toBe([]);
+});
