@@ -16,7 +16,9 @@ use Illuminate\Support\Str;
 /** Puts the clock of a simulated job forward, on record. A real job's clock is the clock. */
 final class AdvanceClock
 {
-    public function __construct(private readonly Journal $journal) {}
+    public function __construct(private readonly Journal $journal)
+    {
+    }
 
     public function execute(Job $job, Person $person, CarbonImmutable $to, string $why): Job
     {

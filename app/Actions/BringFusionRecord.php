@@ -19,7 +19,9 @@ use Illuminate\Support\Str;
  */
 final class BringFusionRecord
 {
-    public function __construct(private readonly RunFusion $fusion, private readonly StoreTrace $traces) {}
+    public function __construct(private readonly RunFusion $fusion, private readonly StoreTrace $traces)
+    {
+    }
 
     /** @throws Refused if the record belongs to another joint or label, or the joint is fused already */
     public function execute(Joint $joint, Person $person, string $csv, CarbonImmutable $started): void
@@ -33,7 +35,7 @@ final class BringFusionRecord
             throw Refused::conflict('This joint has a fusion on record already. A record is not replaced.');
         }
         $table = SampleTable::of($csv);
-        $this->belongs($table, 'joint', (string) $joint->number, "Joint");
+        $this->belongs($table, 'joint', (string) $joint->number, 'Joint');
         $this->belongs($table, 'label', $readings->text('label_code') ?? '', 'Label');
         $seconds = $table->seconds();
         $volts = $table->need(['voltage_v'], 'the voltage');

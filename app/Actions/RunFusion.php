@@ -29,7 +29,8 @@ final class RunFusion
         private readonly ProjectJoint $project,
         private readonly StoreTrace $traces,
         private readonly AdvanceClock $advance,
-    ) {}
+    ) {
+    }
 
     /** @throws Refused if the label is not read, a stop is open, or the joint is fused already */
     public function start(Joint $joint, Person $person, FusionFault $fault, float $speed, int $seed): FusionRun
@@ -45,7 +46,7 @@ final class RunFusion
             'id' => (string) Str::uuid(), 'joint_id' => $joint->id, 'person_id' => $person->id,
             'voltage_v' => $volts, 'resistance_ohm' => $label?->resistanceOhm(), 'time_s' => $time,
             'fitting_c' => $situation->readings->number('fitting_c') ?? $situation->readings->number('ambient_c'),
-            'fault' => $fault->value, 'seed' => $seed, 'speed' => $speed,
+            'fault' => $fault->value, 'seed' => $seed, 'speed' => $speed, 'finished' => false,
             'started_at' => $subject->job->now(), 'real_started_at' => CarbonImmutable::now('UTC'),
         ]);
     }

@@ -28,7 +28,8 @@ final class RunTest
         private readonly Journal $journal,
         private readonly StoreTrace $traces,
         private readonly AdvanceClock $advance,
-    ) {}
+    ) {
+    }
 
     public function readiness(Section $section): Readiness
     {

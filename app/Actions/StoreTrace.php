@@ -11,7 +11,7 @@ final class StoreTrace
 {
     private const BLOCK = 2000;
 
-    /** @param list<array<string, ?float>> $samples each with t first, the leading value second; null is kept as not-a-number */
+    /** @param  list<array<string, ?float>>  $samples each with t first, the leading value second; null is kept as not-a-number */
     public function execute(string $subjectType, string $subjectId, array $samples): void
     {
         foreach (array_chunk($samples, self::BLOCK) as $number => $block) {

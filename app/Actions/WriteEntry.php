@@ -24,7 +24,9 @@ final class WriteEntry
     /** A device clock may run this far ahead before a reading is refused. Common practice: no figure published. */
     private const CLOCK_SLACK_S = 120;
 
-    public function __construct(private readonly Journal $journal, private readonly ProjectJoint $project) {}
+    public function __construct(private readonly Journal $journal, private readonly ProjectJoint $project)
+    {
+    }
 
     /**
      * @return array{Entry, Verdict, bool} entry, verdict, whether the entry is new
@@ -56,7 +58,7 @@ final class WriteEntry
     private function refuseFuture(Subject $subject, string $deviceAt): void
     {
         if (new \DateTimeImmutable($deviceAt) > $subject->job->now()->addSeconds(self::CLOCK_SLACK_S)) {
-            throw Refused::input("The time of this entry lies in the future. Set the clock of this device; what you entered is kept.", [['field' => 'device_at', 'detail' => 'in the future', 'value' => $deviceAt]]);
+            throw Refused::input('The time of this entry lies in the future. Set the clock of this device; what you entered is kept.', [['field' => 'device_at', 'detail' => 'in the future', 'value' => $deviceAt]]);
         }
     }
 
@@ -91,7 +93,7 @@ final class WriteEntry
             }
         }
 
-        throw Refused::input("This work asks for no reading “{$key}”. Load the page again.", [['field' => 'key', 'detail' => 'unknown', 'value' => $key]]);
+        throw Refused::input("This work asks for no reading “{$key}”. Load the page again.", [['field' => $key, 'detail' => 'unknown reading', 'value' => $key]]);
     }
 
     /**

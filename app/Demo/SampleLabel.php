@@ -10,7 +10,9 @@ use Diastoma\Core\Label\FusionLabel;
 final class SampleLabel
 {
     public const VOLTAGE_V = 40;
+
     public const FUSION_TIME_S = 260;
+
     public const COOLING_MIN = 20;
 
     /** @return array{code: string, dn_mm: int, voltage_v: int, fusion_time_s: int, cooling_min: int, length_mm: int} */

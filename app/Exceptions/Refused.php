@@ -7,7 +7,7 @@ namespace App\Exceptions;
 /** Something the application will not do, in words a crew understands: what is wrong and what to do. */
 final class Refused extends \RuntimeException
 {
-    /** @param list<array<string, mixed>> $faults */
+    /** @param  list<array<string, mixed>>  $faults */
     private function __construct(string $title, public readonly int $status, public readonly array $faults = [])
     {
         parent::__construct($title);
@@ -23,7 +23,7 @@ final class Refused extends \RuntimeException
         return new self($title, 403);
     }
 
-    /** @param list<array<string, mixed>> $faults */
+    /** @param  list<array<string, mixed>>  $faults */
     public static function input(string $title, array $faults = []): self
     {
         return new self($title, 422, $faults);

@@ -17,8 +17,10 @@ use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
 /** A problem document [RFC 9457]: the title is one sentence that says what is wrong and what to do. */
 final readonly class Problem implements Responsable
 {
-    /** @param list<array<string, mixed>> $errors */
-    private function __construct(private int $status, private string $title, private array $errors = []) {}
+    /** @param  list<array<string, mixed>>  $errors */
+    private function __construct(private int $status, private string $title, private array $errors = [])
+    {
+    }
 
     public static function from(\Throwable $e): self
     {

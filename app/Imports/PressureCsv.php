@@ -12,6 +12,7 @@ use Diastoma\Core\Quantity\Temperature;
 final class PressureCsv
 {
     private const PRESSURE = ['pressure_kpa' => 'kPa', 'pressure_bar' => 'bar', 'pressure_mpa' => 'MPa', 'pressure_psi' => 'psi'];
+
     private const TEMPERATURE = ['temperature_c' => '°C', 'temperature_f' => '°F'];
 
     public static function trace(string $text): PressureTrace

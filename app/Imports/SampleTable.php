@@ -15,7 +15,9 @@ final readonly class SampleTable
      * @param  list<string>  $columns  lower case
      * @param  list<list<string>>  $rows
      */
-    private function __construct(public array $columns, public array $rows) {}
+    private function __construct(public array $columns, public array $rows)
+    {
+    }
 
     /** @throws InvalidInput if there is no header or no row */
     public static function of(string $text): self
@@ -44,7 +46,7 @@ final readonly class SampleTable
         return new self($columns, $rows);
     }
 
-    /** @param list<string> $names the first that is there wins */
+    /** @param  list<string>  $names the first that is there wins */
     public function column(array $names): ?string
     {
         foreach ($names as $name) {

@@ -7,7 +7,7 @@ namespace App\Journal;
 /** An entry before it has its place in the chain. */
 final readonly class Draft
 {
-    /** @param array<string, mixed> $payload */
+    /** @param  array<string, mixed>  $payload */
     public function __construct(
         public string $id,
         public string $kind,
@@ -15,5 +15,6 @@ final readonly class Draft
         public string $subjectId,
         public array $payload,
         public string $deviceAt,
-    ) {}
+    ) {
+    }
 }

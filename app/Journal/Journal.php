@@ -21,9 +21,13 @@ use Illuminate\Support\Facades\DB;
 final class Journal
 {
     public const READING = 'reading';
+
     public const OVERRULE = 'overrule';
+
     public const CLOCK = 'clock';
+
     public const TEST_PLANNED = 'test.planned';
+
     public const TEST_JUDGED = 'test.judged';
 
     /**

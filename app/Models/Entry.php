@@ -17,9 +17,13 @@ use Illuminate\Database\Eloquent\Relations\BelongsTo;
 final class Entry extends Model
 {
     public $timestamps = false;
+
     public $incrementing = false;
+
     protected $keyType = 'string';
+
     protected $guarded = [];
+
     protected $casts = ['seq' => 'int'];
 
     /** @return BelongsTo<Person, $this> */

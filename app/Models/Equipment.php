@@ -12,5 +12,6 @@ final class Equipment extends Model
     use HasUuids;
 
     protected $table = 'equipment';
+
     protected $guarded = [];
 }

@@ -14,7 +14,9 @@ final class FusionRun extends Model
     use HasUuids;
 
     protected $guarded = [];
+
     protected $dateFormat = 'Y-m-d H:i:s.v';
+
     protected $casts = ['started_at' => 'immutable_datetime', 'real_started_at' => 'immutable_datetime', 'finished' => 'bool', 'speed' => 'float', 'time_s' => 'float', 'voltage_v' => 'float', 'resistance_ohm' => 'float', 'fitting_c' => 'float', 'stopped_at_s' => 'float', 'seed' => 'int'];
 
     /** @return BelongsTo<Joint, $this> */

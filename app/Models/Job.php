@@ -26,6 +26,7 @@ final class Job extends Model
     use HasUuids;
 
     protected $guarded = [];
+
     protected $casts = ['simulated' => 'bool', 'clock_ahead_s' => 'int', 'journal_seq' => 'int'];
 
     /** @return BelongsTo<Rulebook, $this> */

@@ -20,6 +20,7 @@ final class Joint extends Model
     use HasUuids;
 
     protected $guarded = [];
+
     protected $casts = ['verdict' => 'array', 'station_m' => 'float', 'number' => 'int', 'release_at' => 'immutable_datetime', 'test_at' => 'immutable_datetime'];
 
     /** @return BelongsTo<Main, $this> */

@@ -14,6 +14,7 @@ final class Main extends Model
     use HasUuids;
 
     protected $guarded = [];
+
     protected $casts = ['sdr' => 'float', 'wall_mm' => 'float', 'od_largest_mm' => 'float', 'length_m' => 'float'];
 
     /** @return BelongsTo<Job, $this> */

@@ -19,8 +19,11 @@ final class Person extends User
     use HasUuids;
 
     protected $table = 'people';
+
     protected $guarded = [];
+
     protected $hidden = ['password', 'remember_token'];
+
     protected $casts = ['password' => 'hashed'];
 
     public function isAnyOf(string ...$roles): bool

@@ -14,6 +14,7 @@ final class PressureTest extends Model
     use HasUuids;
 
     protected $guarded = [];
+
     protected $casts = ['plan' => 'array', 'run' => 'array', 'verdict' => 'array', 'number' => 'int', 'started_at' => 'immutable_datetime', 'ended_at' => 'immutable_datetime'];
 
     /** @return BelongsTo<Section, $this> */

@@ -13,5 +13,6 @@ final class Rulebook extends Model
     use HasUuids;
 
     protected $guarded = [];
+
     protected $casts = ['payload' => 'array'];
 }

@@ -34,7 +34,8 @@ final class Subject
         public readonly Job $job,
         public readonly Procedure $procedure,
         public readonly Facts $facts,
-    ) {}
+    ) {
+    }
 
     public static function joint(Joint $joint): self
     {

@@ -10,11 +10,14 @@ use App\Models\Joint;
 use App\Procedures\Subject;
 use Diastoma\Core\Procedure\ReadingKind;
 use Diastoma\Core\Procedure\ReadingSpec;
+use Diastoma\Core\Rulebook\Finding;
 
 /** The paper of one joint: facts, every reading with its time, every finding with its source, the fusion trace, the journal's last hash. */
 final class JointRecord
 {
-    public function __construct(private readonly StoreTrace $traces) {}
+    public function __construct(private readonly StoreTrace $traces)
+    {
+    }
 
     public function of(Subject $subject): string
     {
@@ -29,10 +32,12 @@ final class JointRecord
 
         $paper->section('Findings');
         $rows = [];
-        foreach ($verdict->findings as $f) {
+        $findings = $verdict->findings;
+        usort($findings, static fn (Finding $a, Finding $b): int => $b->severity->rank() <=> $a->severity->rank());
+        foreach ($findings as $f) {
             $said = $f->said.($f->todo === '' ? '' : ' '.$f->todo);
             if ($f->overrule !== null) {
-                $said .= " OVERRULED by {$f->overrule->by} ({$f->overrule->role}), {$f->overrule->at->format('Y-m-d H:i')}: {$f->overrule->reason}";
+                $said .= " OVERRULED by {$f->overrule->by} ({$f->overrule->role}), {$this->time($f->overrule->at->format(DATE_RFC3339), $job->time_zone)}: {$f->overrule->reason}";
             }
             $rows[] = [strtoupper($f->severity->value), $said, $f->source->tag()];
         }

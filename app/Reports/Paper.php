@@ -7,7 +7,7 @@ namespace App\Reports;
 /** One look for every printed record: A4, a heading band, tables, the governing note and page numbers. */
 final class Paper extends \TCPDF
 {
-    private const GOVERNS = "Makers' instructions, the owner's specification and local code govern over every figure here. Made-up data when the job is marked simulated.";
+    private const GOVERNS = "Makers' instructions, the owner's specification and local code govern over every figure here.";
 
     private string $heading = '';
 
@@ -16,6 +16,7 @@ final class Paper extends \TCPDF
     public static function named(string $heading, string $subheading): self
     {
         $paper = new self('P', 'mm', 'A4', true, 'UTF-8');
+        $paper->tcpdflink = false;
         $paper->heading = $heading;
         $paper->subheading = $subheading;
         $paper->SetCreator('Diastoma');

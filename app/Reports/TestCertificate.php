@@ -14,7 +14,9 @@ use Diastoma\Core\PressureTest\TestMethods;
 /** The paper of one pressure test: plan, preparation with names, trace with phases, arithmetic, verdict. */
 final class TestCertificate
 {
-    public function __construct(private readonly StoreTrace $traces) {}
+    public function __construct(private readonly StoreTrace $traces)
+    {
+    }
 
     public function of(PressureTest $test): string
     {

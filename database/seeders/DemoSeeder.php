@@ -32,9 +32,12 @@ use Illuminate\Support\Str;
 final class DemoSeeder extends Seeder
 {
     private const PIPE_M = 12.0;
+
     private const PIPES = 18;
 
-    public function __construct(private readonly WriteEntry $write, private readonly RunFusion $fusion) {}
+    public function __construct(private readonly WriteEntry $write, private readonly RunFusion $fusion)
+    {
+    }
 
     public function run(): void
     {

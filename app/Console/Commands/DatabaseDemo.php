@@ -12,6 +12,7 @@ use Illuminate\Support\Facades\DB;
 final class DatabaseDemo extends Command
 {
     protected $signature = 'db:demo {--if-empty : Do nothing when there is a job already}';
+
     protected $description = 'Loads the made-up demo scenario';
 
     public function handle(): int

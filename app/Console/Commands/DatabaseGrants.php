@@ -11,6 +11,7 @@ use Illuminate\Support\Facades\DB;
 final class DatabaseGrants extends Command
 {
     protected $signature = 'db:grants';
+
     protected $description = 'Sets the rights of the application\'s database user, table by table';
 
     public function handle(): int

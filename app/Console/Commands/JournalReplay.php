@@ -18,6 +18,7 @@ use Illuminate\Console\Command;
 final class JournalReplay extends Command
 {
     protected $signature = 'journal:replay {job? : Number of one job; all without}';
+
     protected $description = 'Rebuilds joints and tests from the journal and says what was different';
 
     public function handle(ProjectJoint $project): int

@@ -11,6 +11,7 @@ use Illuminate\Console\Command;
 final class JournalVerify extends Command
 {
     protected $signature = 'journal:verify {job? : Number of one job; all without}';
+
     protected $description = 'Reads the hash chain of each job and says where it breaks';
 
     public function handle(Verification $verification): int

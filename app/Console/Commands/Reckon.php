@@ -14,9 +14,11 @@ use Illuminate\Console\Command;
 final class Reckon extends Command
 {
     private const BAD_INPUT = 2;
+
     private const FLAGS = JSON_UNESCAPED_UNICODE | JSON_UNESCAPED_SLASHES | JSON_THROW_ON_ERROR;
 
     protected $signature = 'reckon {id? : Which calculation} {--json= : Its input as a JSON object} {--list : List every calculation with inputs and units} {--batch= : File with one {"id","input"} a line; - for standard input}';
+
     protected $description = 'Works out a single calculation of the trade and names its sources';
 
     public function handle(): int

@@ -21,7 +21,9 @@ use Illuminate\Validation\Rule;
 
 final class FusionController
 {
-    public function __construct(private readonly RunFusion $fusion) {}
+    public function __construct(private readonly RunFusion $fusion)
+    {
+    }
 
     public function store(Request $request, Joint $joint): JsonResponse
     {

@@ -22,7 +22,9 @@ use Illuminate\Validation\Rule;
 
 final class TestController
 {
-    public function __construct(private readonly RunTest $tests) {}
+    public function __construct(private readonly RunTest $tests)
+    {
+    }
 
     /** Readiness, the plan as it would be, the preparation to enter, and every test of the section so far. */
     public function index(Section $section): JsonResponse

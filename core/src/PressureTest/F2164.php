@@ -35,6 +35,7 @@ final class F2164 implements TestMethod
     private const REDUCE_MIN = 5.0; // common practice, no figure in the standard
 
     private const BLEEDING_KPA_MIN = 10.0; // from memory: a section that passes falls by 1 kPa a minute at most
+
     private const HOLD_BAND = 0.02; // from memory: how far make-up may let the pressure sag
 
     public function id(): string

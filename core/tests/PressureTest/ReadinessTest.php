@@ -9,7 +9,7 @@ use Diastoma\Core\Procedure\Reading;
 use Diastoma\Core\Procedure\Readings;
 use Diastoma\Core\Rulebook\Rulebooks;
 
-/** @param array<string, mixed> $change */
+/** @param  array<string, mixed>  $change */
 function prepared(array $change = []): Diastoma\Core\Rulebook\Verdict
 {
     $all = [...array_fill_keys(['backfilled', 'ends_braced', 'zone_kept', 'filled_from_low', 'vents_clear', 'relief_set'], true), 'gauge' => ['id' => 'g', 'name' => 'Logger', 'calibration_until' => '2027-01-01'], ...$change];

@@ -3,9 +3,9 @@
 declare(strict_types=1);
 
 use Core\Tests\Joint;
+use Diastoma\Core\Exception\InvalidInput;
 use Diastoma\Core\Procedure\Readings;
 use Diastoma\Core\Procedure\ReadingSpec;
-use Diastoma\Core\Exception\InvalidInput;
 use Diastoma\Core\Quantity\Unit;
 use Diastoma\Core\Quantity\UnitSystem;
 use Diastoma\Core\Rulebook\Rulebook;

@@ -1,0 +1,94 @@
+import { readFile } from 'node:fs/promises';
+import { expect, test } from '@playwright/test';
+import { choose, signIn, waitOut, yes } from './crew';
+
+test('the section becomes ready, is tested with the simulated logger and passes, with the arithmetic shown', async ({ page }) => {
+  await signIn(page, 'tom');
+  await page.goto('/test/A');
+  const readiness = page.getByRole('region', { name: 'Readiness' });
+  await expect(readiness).toContainText('Not ready to test');
+  await expect(readiness).toContainText('9 of 9 joints accepted.');
+  await expect(readiness).toContainText('Still waiting:');
+  await expect(page.getByRole('button', { name: 'Opens when every line above holds' })).toBeDisabled();
+
+  await waitOut(page, 'Earliest pressure test');
+  await expect(readiness).toContainText('Every joint has waited long enough.');
+  const answer = async (gate: string, questions: string[]) => {
+    await readiness.getByRole('listitem').filter({ hasText: gate }).getByRole('button', { name: 'Answer' }).click();
+    for (const question of questions) await yes(page, question);
+  };
+  await answer('Section', ['Backfilled, but for joints to be watched?', 'Ends braced, thrust blocks cured, restraint on?', 'Exclusion zone set and crew told?']);
+  await answer('Fill and vent', ['Filled from the low point, slowly?', 'Every high vent ran clear of air, then shut?']);
+  await answer('Gauge', ['Relief valve set above the test pressure and tried?']);
+  await choose(page, 'Gauge or logger', /Logger 16 bar/);
+  await expect(page.getByRole('heading', { name: 'Ready to test' })).toBeVisible();
+
+  // section A: 1500 kPa at 41.2 m; the gauge at 42.0 m reads 0.8 · 9.80665 = 7.8 kPa less
+  await expect(page.getByRole('region', { name: 'Plan' })).toContainText('14.92 bar');
+  await page.getByRole('button', { name: 'Plan this test' }).click();
+  await expect(page.getByRole('heading', { name: 'Test 1: planned' })).toBeVisible();
+
+  await page.getByLabel('Pressure trace file').setInputFiles({ name: 'wrong.csv', mimeType: 'text/csv', buffer: Buffer.from('time_s,temperature_c\n0,12\n10,12') });
+  await expect(page.getByText('The file has no column for the pressure.')).toBeVisible();
+  await page.getByLabel('Pressure trace file').setInputFiles({ name: 'back.csv', mimeType: 'text/csv', buffer: Buffer.from('time_s,pressure_bar\n0,1\n20,2\n10,3') });
+  await expect(page.getByText('Row 3: time goes backwards')).toBeVisible();
+
+  await page.getByRole('combobox', { name: 'Speed' }).click();
+  await page.getByRole('option', { name: '6000 times' }).click();
+  await page.getByRole('button', { name: 'Start with the simulated logger' }).click();
+  await expect(page.getByRole('heading', { name: 'Test 1: running' })).toBeVisible();
+  const trace = page.getByRole('img', { name: 'Pressure trace with its phases' });
+  await expect.poll(async () => Number(await trace.getAttribute('data-samples'))).toBeGreaterThan(100);
+  await expect(page.getByRole('heading', { name: 'Test 1: passed' })).toBeVisible({ timeout: 30_000 });
+  const result = page.getByRole('region', { name: 'Test 1' });
+  await expect(result).toContainText('% in the test hour; 5 % allowed.');
+  await expect(result.getByRole('table', { name: 'Arithmetic' })).toContainText('expansion − 69 kPa (10 psi)');
+  await expect(result).toContainText('ASTM F2164');
+});
+
+test('joint record, test certificate and joint log come down', async ({ page }) => {
+  await signIn(page, 'ines');
+  const download = async (click: () => Promise<void>) => {
+    const [file] = await Promise.all([page.waitForEvent('download'), click()]);
+    return { name: file.suggestedFilename(), bytes: await readFile(await file.path()) };
+  };
+  await page.goto('/bench/8');
+  const record = await download(() => page.getByRole('link', { name: 'Joint record as PDF' }).click());
+  expect(record.name).toBe('joint-8.pdf');
+  expect(record.bytes.subarray(0, 5).toString()).toBe('%PDF-');
+  await page.goto('/test/A');
+  const certificate = await download(() => page.getByRole('link', { name: 'Test certificate as PDF' }).click());
+  expect(certificate.name).toBe('test-1.pdf');
+  expect(certificate.bytes.subarray(0, 5).toString()).toBe('%PDF-');
+  await page.goto('/line/8');
+  const log = await download(() => page.getByRole('link', { name: 'Joint log as CSV' }).click());
+  expect(log.name).toBe('joint-log-K-2417.csv');
+  const lines = log.bytes.toString().trim().split('\n');
+  expect(lines).toHaveLength(18);
+  expect(lines.find((line) => line.startsWith('"Millrace Lane",9,'))).toContain('overruled');
+});
+
+test('a section that leaks does not pass, is repeated, and a brought trace is judged', async ({ page }) => {
+  await signIn(page, 'tom');
+  await page.goto('/test/A');
+  await page.getByRole('button', { name: 'Plan a repeat test' }).click();
+  await expect(page.getByRole('heading', { name: 'Test 2: planned' })).toBeVisible();
+  await page.getByRole('combobox', { name: 'Simulated section' }).click();
+  await page.getByRole('option', { name: 'with a leak' }).click();
+  await page.getByRole('combobox', { name: 'Speed' }).click();
+  await page.getByRole('option', { name: '6000 times' }).click();
+  await page.getByRole('button', { name: 'Start with the simulated logger' }).click();
+  await expect(page.getByRole('heading', { name: 'Test 2: not passed' })).toBeVisible({ timeout: 30_000 });
+  await expect(page.getByText('Not tight, or air left in.')).toBeVisible();
+
+  await page.getByRole('button', { name: 'Plan a repeat test' }).click();
+  await expect(page.getByRole('heading', { name: 'Test 3: planned' })).toBeVisible();
+  const rows = ['time_min;pressure_bar;temperature_c'];
+  for (let m = 0; m <= 330; m++) {
+    const bar = m < 15 ? (14.9215 * m) / 15 : m <= 257 ? 14.9215 : m < 262 ? 14.9215 - (0.69 * (m - 257)) / 5 : 14.2315 * (1 - (0.02 * Math.min(60, m - 262)) / 60);
+    rows.push(`${m};${bar.toFixed(4).replace('.', ',')};12,0`);
+  }
+  await page.getByLabel('Pressure trace file').setInputFiles({ name: 'trace.csv', mimeType: 'text/csv', buffer: Buffer.from(rows.join('\n')) });
+  await expect(page.getByRole('heading', { name: 'Test 3: passed' })).toBeVisible();
+  await expect(page.getByText('Pressure fell by 2 % in the test hour; 5 % allowed.')).toBeVisible();
+});

@@ -1,0 +1,140 @@
+import { expect, type Page } from '@playwright/test';
+
+/** Signs in as one of the demo's people. */
+export async function signIn(page: Page, who: string) {
+  await page.goto('/');
+  await page.getByLabel('Sign-in name').fill(`${who}@demo`);
+  await page.getByLabel('Password').fill('trench');
+  await page.getByRole('button', { name: 'Sign in' }).click();
+  await expect(page.getByRole('navigation', { name: 'Views' })).toBeVisible();
+}
+
+export const step = (page: Page, title: string) => page.getByRole('region', { name: title, exact: true });
+
+export async function goToStep(page: Page, title: string) {
+  await page.getByRole('navigation', { name: 'Steps' }).getByRole('button', { name: new RegExp(title) }).first().click();
+  await expect(step(page, title)).toBeVisible();
+}
+
+const saved = (page: Page) => page.waitForResponse((reply) => reply.url().endsWith('/api/v1/entries') && reply.request().method() === 'POST');
+
+export async function number(page: Page, label: string, value: string) {
+  const reply = saved(page);
+  const field = page.getByRole('textbox', { name: label });
+  await field.fill(value);
+  await field.press('Enter');
+  expect((await reply).status(), `${label} = ${value}`).toBeLessThan(300);
+}
+
+export async function yes(page: Page, question: string, answer = 'Yes') {
+  const reply = saved(page);
+  await page.getByRole('group', { name: question }).getByRole('button', { name: answer }).click();
+  expect((await reply).status(), question).toBeLessThan(300);
+}
+
+export async function choose(page: Page, label: string, option: RegExp | string) {
+  const reply = saved(page);
+  await page.getByRole('combobox', { name: label }).click();
+  await page.getByRole('option', { name: option }).click();
+  expect((await reply).status(), label).toBeLessThan(300);
+}
+
+export async function series(page: Page, group: string, values: number[]) {
+  const boxes = page.getByRole('group', { name: group }).getByRole('textbox');
+  await expect(boxes).toHaveCount(values.length);
+  const reply = saved(page);
+  for (const [k, value] of values.entries()) await boxes.nth(k).fill(String(value));
+  await boxes.last().press('Enter');
+  expect((await reply).status(), group).toBeLessThan(300);
+}
+
+export async function now(page: Page, label: string) {
+  const reply = saved(page);
+  await page.getByRole('button', { name: `${label} – now` }).click();
+  expect((await reply).status(), label).toBeLessThan(300);
+}
+
+/** Puts the simulated job's clock to the end of the first wait whose title matches. */
+export async function waitOut(page: Page, title: string) {
+  const clock = page.getByRole('complementary', { name: 'Clocks' }).getByRole('listitem').filter({ hasText: title }).last();
+  await clock.getByRole('button', { name: /Simulated: put clock to/ }).click();
+  await page.waitForResponse((reply) => reply.url().includes('/clock'));
+}
+
+interface Ends {
+  a: number[];
+  b: number[];
+  clamped?: number[];
+}
+
+/** Makes a joint up to the point where it can be fused; leaves re-rounding out unless figures under the clamp are given. */
+export async function prepareJoint(page: Page, ends: Ends) {
+  await goToStep(page, 'Conditions');
+  await choose(page, 'Control unit', /Unit North/);
+  await number(page, 'Air temperature at the joint', '14');
+  await number(page, 'Pipe surface temperature', '15');
+  await number(page, 'Fitting temperature', '16');
+  for (const question of ['Sheltered from rain, wind and direct sun?', 'Dry, inside and out?', 'Free of escaping water or gas?', 'Far ends capped against draught?']) await yes(page, question);
+  await goToStep(page, 'Inspect');
+  await yes(page, 'Print lines agree with the drawing (material, dn, SDR)?');
+  await number(page, 'End A: deepest gouge', '0.3');
+  await number(page, 'End B: deepest gouge', '0');
+  await yes(page, 'No bruise, flat or embedded stone in the zone?');
+  await goToStep(page, 'Wash');
+  await number(page, "Coupler's length, end to end", '210');
+  await number(page, 'Washed length, the shorter end', '660');
+  await yes(page, 'No mud or film left to feel or see?');
+  await goToStep(page, 'Diameters');
+  await series(page, 'End A: outside diameters', ends.a);
+  await series(page, 'End B: outside diameters', ends.b);
+  await goToStep(page, 'Square cut');
+  await number(page, 'End A: out of square', '1');
+  await number(page, 'End B: out of square', '1.5');
+  await goToStep(page, 'Marks');
+  await expect(page.getByRole('img', { name: 'Stab mark at 105 mm, scrape mark at 125 mm from the end' })).toBeVisible();
+  for (const [label, value] of [['End A: stab mark from the end', '105'], ['End B: stab mark from the end', '105'], ['End A: scrape mark from the end', '126'], ['End B: scrape mark from the end', '126']] as const) await number(page, label, value);
+  await goToStep(page, 'Scrape');
+  const mean = (d: number[]) => d.reduce((sum, x) => sum + x, 0) / d.length;
+  await number(page, 'End A: mean diameter after scraping', (mean(ends.a) - 0.5).toFixed(2));
+  await number(page, 'End B: mean diameter after scraping', (mean(ends.b) - 0.5).toFixed(2));
+  await yes(page, 'All ink gone on both ends?');
+  await choose(page, 'The ribbon came off', 'in one piece');
+  await goToStep(page, 'Mark again');
+  await yes(page, 'Chamfered outside, deburred inside?');
+  await number(page, 'End A: new stab mark from the end', '105');
+  await number(page, 'End B: new stab mark from the end', '105');
+  if (ends.clamped) {
+    await goToStep(page, 'Re-round');
+    await series(page, 'End A: diameters under the clamp', ends.clamped);
+  }
+  await goToStep(page, 'Clean');
+  await choose(page, 'Cleaning agent', /isopropanol ≥ 96/);
+  await now(page, 'Wiped');
+  await waitOut(page, 'Solvent drying');
+  await now(page, 'Dry');
+  await yes(page, 'Nothing and nobody has touched it since?');
+  await goToStep(page, 'Assemble');
+  await yes(page, 'Fitting in its closed bag until now?');
+  await yes(page, "Both stab marks at the fitting's edge?");
+  await series(page, "End A: gap by feeler, from 12 o'clock", [0.2, 0.25, 0.3, 0.2]);
+  await series(page, "End B: gap by feeler, from 12 o'clock", [0.2, 0.2, 0.2, 0.2]);
+  await yes(page, 'Alignment clamp on and tight?');
+  await yes(page, 'Level on top and on the side, free of stress?');
+  await goToStep(page, 'Power');
+  await number(page, 'Generator size', '6');
+  await yes(page, 'Fuel for the whole weld and voltage steady?');
+  await yes(page, 'Leads clean and dry, not over an edge or in mud?');
+  await goToStep(page, 'Label');
+}
+
+export async function readLabel(page: Page) {
+  await number(page, 'Printed size dn', '180');
+  await number(page, 'Printed fusion voltage', '40');
+  await number(page, 'Printed fusion time', '260');
+  await number(page, 'Printed cooling time', '20');
+}
+
+export async function lookAtIt(page: Page) {
+  await goToStep(page, 'Look at it');
+  for (const question of ['Melt indicators up on both sides?', 'No melt outside the fitting?', 'Marks still at the edge?', 'Still in line?']) await yes(page, question);
+}

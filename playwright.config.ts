@@ -1,0 +1,23 @@
+import { defineConfig } from '@playwright/test';
+
+const port = process.env.DIASTOMA_E2E_PORT ?? '8080';
+
+// One worker: the scenarios share one server and one made-up job, in the order of their files.
+export default defineConfig({
+  testDir: 'e2e',
+  outputDir: 'var/e2e-results',
+  workers: 1,
+  fullyParallel: false,
+  timeout: 120_000,
+  expect: { timeout: 10_000 },
+  reporter: [['list'], ['junit', { outputFile: 'var/e2e.xml' }]],
+  use: {
+    baseURL: `http://127.0.0.1:${port}`,
+    viewport: { width: 1280, height: 800 },
+    actionTimeout: 10_000,
+    launchOptions: {
+      executablePath: '/usr/bin/chromium',
+      args: ['--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync'],
+    },
+  },
+});

@@ -1,0 +1,117 @@
+<?php
+
+declare(strict_types=1);
+
+use App\Models\Entry;
+use Illuminate\Support\Str;
+
+it('judges a reading the moment it is entered', function () {
+    $joint = $this->joint(9);
+    $reply = $this->signIn()->enter($joint, 'ambient_c', 46)->assertCreated();
+    $finding = collect($reply->json('bench.verdict.findings'))->firstWhere('rule', 'ef.ambient');
+
+    expect($finding['severity'])->toBe('stop')->and($finding['said'])->toBe('Air 46 °C; -10 °C to 45 °C allowed.')->and($finding['limit'])->toEqual(45)
+        ->and($finding['margin'])->toEqual(-1)->and($finding['source'])->toContain('common practice')->and($finding['todo'])->not->toBe('')
+        ->and($joint->refresh()->state)->toBe('stop');
+});
+
+it('stores an entry once, however often it is sent', function () {
+    $joint = $this->joint(9);
+    $draft = $this->draft($joint, 'ambient_c', 12.5);
+    $this->signIn()->postJson('/api/v1/entries', $draft)->assertStatus(201);
+    $before = $this->job()->journal_seq;
+    $again = $this->postJson('/api/v1/entries', $draft)->assertStatus(200);
+
+    expect($this->job()->journal_seq)->toBe($before)->and(Entry::whereKey($draft['id'])->count())->toBe(1)->and($again->json('bench.readings.ambient_c.value'))->toEqual(12.5);
+});
+
+it('stores readings that the server spells otherwise once as well', function (string $key, mixed $value) {
+    $draft = $this->draft($this->joint(9), $key, $key === 'control_unit' ? $this->unit() : ($key === 'wiped_at' ? $this->job()->now()->format('Y-m-d\TH:i:s\Z') : $value));
+    $this->signIn()->postJson('/api/v1/entries', $draft)->assertStatus(201);
+    $this->postJson('/api/v1/entries', $draft)->assertStatus(200);
+})->with([['control_unit', null], ['wiped_at', null], ['label_code', ' 7312 0418 1801 4006 4526 0007 '], ['gouge_a_mm', 0]]);
+
+it('refuses the same id for something else', function () {
+    $draft = $this->draft($this->joint(9), 'ambient_c', 12.5);
+    $this->signIn()->postJson('/api/v1/entries', $draft)->assertCreated();
+    $this->postJson('/api/v1/entries', [...$draft, 'payload' => ['key' => 'ambient_c', 'value' => 13]])->assertStatus(409);
+});
+
+it('supersedes and keeps what was entered before', function () {
+    $joint = $this->joint(9);
+    $this->signIn()->enter($joint, 'ambient_c', 12);
+    $this->enter($joint, 'ambient_c', 14)->assertJsonPath('bench.readings.ambient_c.times', 2)->assertJsonPath('bench.readings.ambient_c.value', 14);
+    $entries = $this->getJson("/api/v1/entries?subject_type=joint&subject_id={$joint->id}")->assertOk()->json('entries');
+
+    expect(array_column(array_column($entries, 'payload'), 'value'))->toEqual([12, 14]);
+});
+
+it('refuses what cannot be, says what to do, and stores nothing', function (string $key, mixed $value, string $says) {
+    $before = $this->job()->journal_seq;
+    $this->signIn()->enter($this->joint(9), $key, $value)->assertStatus(422)->assertHeader('Content-Type', 'application/problem+json')
+        ->assertJsonPath('title', fn (string $title): bool => str_contains($title, $says))->assertJsonPath('errors.0.field', $key);
+    expect($this->job()->journal_seq)->toBe($before);
+})->with([
+    'a diameter of 0' => ['diameters_a_mm', [0, 180, 180, 180], 'reading 1: 0 mm cannot be right here'],
+    'text in a number' => ['gouge_a_mm', 'deep', '“deep” is not a number'],
+    'a label with a wrong digit' => ['label_code', '731204181801400645260008', 'The check digit is 8; these digits need 7'],
+    'a short label' => ['label_code', '7312', 'has 4 digits'],
+    'equipment of another kind' => ['control_unit', 'not-a-unit', 'not on the job'],
+    'a key that is not asked for' => ['colour', 'blue', 'asks for no reading'],
+]);
+
+it('refuses a time in the future', function () {
+    $this->signIn()->enter($this->joint(9), 'ambient_c', 12, now()->addHour()->format('Y-m-d\TH:i:sP'))->assertStatus(422)->assertJsonPath('title', fn (string $t): bool => str_contains($t, 'lies in the future'));
+    $this->enter($this->joint(9), 'wiped_at', now()->addHour()->format('Y-m-d\TH:i:sP'))->assertStatus(422);
+});
+
+it('refuses an entry that is not whole', function (array $change) {
+    $this->signIn()->postJson('/api/v1/entries', [...$this->draft($this->joint(9), 'ambient_c', 12), ...$change])->assertStatus(422);
+})->with([[['id' => 'x']], [['subject_type' => 'pipe']], [['device_at' => 'yesterday']], [['payload' => null]], [['kind' => 'clock']]]);
+
+it('stops for a certificate out of date, and the paper stays as it was that day', function () {
+    $joint = $this->joint(9);
+    $reply = $this->signIn('olaf@demo')->enter($joint, 'control_unit', $this->unit())->assertCreated();
+    $finding = collect($reply->json('bench.verdict.findings'))->firstWhere('rule', 'ef.operator.certificate');
+    $this->person('olaf@demo')->update(['certificate_until' => now()->addYear()->toDateString()]);
+    $later = $this->getJson("/api/v1/joints/{$joint->id}")->json('verdict.findings');
+
+    expect($finding['severity'])->toBe('stop')->and($finding['said'])->toContain('Olaf Reed ran out on')
+        ->and(collect($later)->firstWhere('rule', 'ef.operator.certificate')['severity'])->toBe('stop');
+});
+
+it('stops for a control unit out of calibration', function () {
+    $reply = $this->signIn()->enter($this->joint(9), 'control_unit', $this->unit('CU-18'));
+
+    expect(collect($reply->json('bench.verdict.findings'))->firstWhere('rule', 'ef.unit.calibration')['severity'])->toBe('stop');
+});
+
+it('lets only those enter who may', function (string $who, int $status) {
+    $this->signIn($who)->enter($this->joint(9), 'ambient_c', 12)->assertStatus($status);
+})->with([['ada@demo', 201], ['vera@demo', 201], ['root@demo', 201], ['tom@demo', 403], ['ines@demo', 403]]);
+
+it('lets only those prepare a test who may', function (string $who, int $status) {
+    $this->signIn($who)->enter($this->section('A'), 'backfilled', true)->assertStatus($status);
+})->with([['tom@demo', 201], ['vera@demo', 201], ['ada@demo', 403], ['ines@demo', 403]]);
+
+function overrule(Tests\TestCase $test, string $rule, string $reason): Illuminate\Testing\TestResponse
+{
+    $joint = (fn () => $this->joint(11))->call($test);
+
+    return $test->postJson('/api/v1/entries', ['id' => (string) Str::uuid(), 'kind' => 'overrule', 'subject_type' => 'joint', 'subject_id' => $joint->id, 'payload' => ['rule' => $rule, 'reason' => $reason], 'device_at' => now()->format('Y-m-d\TH:i:sP')]);
+}
+
+it('lets a supervisor or an inspector overrule a stop with a reason that stays', function (string $who) {
+    $reply = overrule($this->signIn($who), 'ef.fusion.time', 'Maker allows this in writing')->assertCreated();
+    $finding = collect($reply->json('bench.verdict.findings'))->firstWhere('rule', 'ef.fusion.time');
+
+    expect($finding['severity'])->toBe('stop')->and($finding['overrule']['reason'])->toBe('Maker allows this in writing')->and($finding['overrule']['by'])->toBe($this->person($who)->name);
+})->with(['vera@demo', 'ines@demo']);
+
+it('refuses an overrule', function (string $who, string $rule, string $reason, int $status, string $says) {
+    overrule($this->signIn($who), $rule, $reason)->assertStatus($status)->assertJsonPath('title', fn (string $t): bool => str_contains($t, $says));
+})->with([
+    'by a jointer' => ['ada@demo', 'ef.fusion.time', 'I would like to go home', 403, 'Only a supervisor or an inspector'],
+    'without a reason' => ['vera@demo', 'ef.fusion.time', 'ok', 422, 'Give the reason'],
+    'of what is no stop' => ['vera@demo', 'ef.ambient', 'It was warm enough', 409, 'no open stop'],
+]);

@@ -1,0 +1,88 @@
+<?php
+
+declare(strict_types=1);
+
+use Illuminate\Support\Facades\Route;
+use Opis\JsonSchema\Validator;
+
+/** @return array<string, mixed> */
+function openApi(): array
+{
+    return json_decode((string) file_get_contents(base_path('docs/openapi.json')), true, flags: JSON_THROW_ON_ERROR);
+}
+
+/** Holds a reply against the schema that docs/openapi.json names for it; says what differs. */
+function differs(string $method, string $path, int $status, string $json): string
+{
+    $document = json_decode((string) file_get_contents(base_path('docs/openapi.json')), flags: JSON_THROW_ON_ERROR);
+    $responses = $document->paths->{$path}->{$method}->responses;
+    $content = (array) ($responses->{(string) $status} ?? $responses->default)->content;
+    $schema = (object) ['$id' => 'https://example.test/api', ...(array) array_values($content)[0]->schema, 'components' => $document->components];
+    $result = (new Validator)->validate(json_decode($json), $schema);
+
+    return $result->isValid() ? '' : json_encode((new Opis\JsonSchema\Errors\ErrorFormatter)->format($result->error()), JSON_THROW_ON_ERROR);
+}
+
+it('describes every route and no other', function () {
+    $routes = [];
+    foreach (Route::getRoutes() as $route) {
+        if (str_starts_with($route->uri(), 'api/v1/') && ! $route->isFallback) {
+            foreach (array_diff($route->methods(), ['HEAD']) as $method) {
+                $routes[] = strtolower($method).' '.substr($route->uri(), 6);
+            }
+        }
+    }
+    $described = [];
+    foreach (openApi()['paths'] as $path => $operations) {
+        foreach (array_diff(array_keys($operations), ['parameters']) as $method) {
+            $described[] = "{$method} {$path}";
+        }
+    }
+    sort($routes);
+    sort($described);
+    expect($described)->toBe($routes);
+});
+
+it('can fail', fn () => expect(differs('get', '/session', 200, '{"id":5}'))->not->toBe(''));
+
+it('answers as described', function (string $method, string $path, Closure $url, array $body, int $status) {
+    $url = $url->call($this->signIn('vera@demo'));
+    $reply = $this->json($method, "/api/v1{$url}", $body)->assertStatus($status);
+
+    expect(differs($method, $path, $status, (string) $reply->getContent()))->toBe('');
+})->with([
+    'session' => ['get', '/session', fn () => '/session', [], 200],
+    'jobs' => ['get', '/jobs', fn () => '/jobs', [], 200],
+    'job' => ['get', '/jobs/{job}', fn () => "/jobs/{$this->job()->id}", [], 200],
+    'clocks' => ['get', '/jobs/{job}/clocks', fn () => "/jobs/{$this->job()->id}/clocks", [], 200],
+    'line' => ['get', '/mains/{main}/line', fn () => "/mains/{$this->job()->mains()->value('id')}/line", [], 200],
+    'bench of a joint not begun' => ['get', '/joints/{joint}', fn () => "/joints/{$this->joint(12)->id}", [], 200],
+    'bench of a joint made' => ['get', '/joints/{joint}', fn () => "/joints/{$this->joint(3)->id}", [], 200],
+    'bench of a stopped joint' => ['get', '/joints/{joint}', fn () => "/joints/{$this->joint(11)->id}", [], 200],
+    'entries' => ['get', '/entries', fn () => "/entries?subject_type=joint&subject_id={$this->joint(3)->id}", [], 200],
+    'tests' => ['get', '/sections/{section}/tests', fn () => "/sections/{$this->section('A')->id}/tests", [], 200],
+    'reckoner' => ['get', '/reckoner', fn () => '/reckoner', [], 200],
+    'reckon' => ['post', '/reckoner/{id}', fn () => '/reckoner/ef.energy', ['voltage_v' => 40, 'resistance_ohm' => 0.64, 'time_s' => 260], 200],
+    'a problem' => ['post', '/reckoner/{id}', fn () => '/reckoner/ef.energy', [], 422],
+    'an unready section' => ['post', '/sections/{section}/tests', fn () => "/sections/{$this->section('B')->id}/tests", ['method' => 'f2164'], 409],
+    'clock forward' => ['post', '/jobs/{job}/clock', fn () => "/jobs/{$this->job()->id}/clock", ['to' => '2020-01-01T00:00:00Z'], 200],
+]);
+
+it('answers writing, fusing and testing as described', function () {
+    $section = $this->section('A');
+    $test = planned($this->signIn('tom@demo'), $section);
+    $run = $this->postJson("/api/v1/tests/{$test->id}/run", ['speed' => 100000])->assertOk();
+    $this->travel(1)->seconds();
+    $trace = $this->getJson("/api/v1/tests/{$test->id}/trace")->assertOk();
+    $entry = $this->signIn()->enter($this->joint(9), 'ambient_c', 12)->assertCreated();
+    prepare($this, $this->joint(10));
+    $fusion = $this->postJson("/api/v1/joints/{$this->joint(10)->id}/fusion-runs", ['speed' => 2])->assertCreated();
+    $going = $this->getJson("/api/v1/fusion-runs/{$fusion->json('id')}")->assertOk();
+
+    expect(differs('post', '/tests/{test}/run', 200, (string) $run->getContent()))->toBe('')
+        ->and(differs('get', '/tests/{test}/trace', 200, (string) $trace->getContent()))->toBe('')
+        ->and($trace->json('test.state'))->toBe('passed')
+        ->and(differs('post', '/entries', 201, (string) $entry->getContent()))->toBe('')
+        ->and(differs('post', '/joints/{joint}/fusion-runs', 201, (string) $fusion->getContent()))->toBe('')
+        ->and(differs('get', '/fusion-runs/{run}', 200, (string) $going->getContent()))->toBe('');
+});

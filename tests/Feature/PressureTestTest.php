@@ -1,0 +1,139 @@
+<?php
+
+declare(strict_types=1);
+
+use App\Imports\PressureCsv;
+use App\Models\Joint;
+use App\Models\PressureTest;
+use App\Models\Section;
+use Diastoma\Core\Exception\InvalidInput;
+use Illuminate\Http\UploadedFile;
+
+/** Every gate opened as people would: joints accepted, waits over, questions answered. */
+function makeReady(Tests\TestCase $test, Section $section): void
+{
+    Joint::where('section_id', $section->id)->update(['state' => 'accepted', 'test_at' => now()->subMinute()]);
+    foreach (['backfilled', 'ends_braced', 'zone_kept', 'filled_from_low', 'vents_clear', 'relief_set'] as $key) {
+        (fn () => $this->enter($section, $key, true)->assertCreated())->call($test);
+    }
+    (fn () => $this->enter($section, 'gauge', $this->unit('PL-204'))->assertCreated())->call($test);
+}
+
+function planned(Tests\TestCase $test, Section $section): PressureTest
+{
+    makeReady($test, $section);
+
+    return PressureTest::findOrFail($test->postJson("/api/v1/sections/{$section->id}/tests", ['method' => 'f2164'])->assertCreated()->json('id'));
+}
+
+/** A logger's CSV of a test that holds, or loses a share in the test hour. */
+function loggerCsv(PressureTest $test, float $fall = 0.0): string
+{
+    [$expansion, $hour] = [$test->plan['gauge_expansion_kpa'], $test->plan['gauge_test_kpa']];
+    $lines = ['temperature_c,pressure_bar,time_min'];
+    for ($minute = 0; $minute <= 330; $minute++) {
+        $kpa = match (true) {
+            $minute < 15 => $expansion * $minute / 15,
+            $minute <= 257 => $expansion,
+            $minute < 262 => $expansion - ($expansion - $hour) * ($minute - 257) / 5,
+            default => $hour * (1 - $fall * min(60, $minute - 262) / 60),
+        };
+        $lines[] = '12.0,'.round($kpa / 100, 5).",{$minute}";
+    }
+
+    return implode("\n", $lines);
+}
+
+function upload(Tests\TestCase $test, PressureTest $pressureTest, string $csv): Illuminate\Testing\TestResponse
+{
+    return $test->post("/api/v1/tests/{$pressureTest->id}/trace", ['file' => UploadedFile::fake()->createWithContent('trace.csv', $csv)], ['Accept' => 'application/json']);
+}
+
+it('says which joints and waits are missing', function () {
+    $gates = collect($this->signIn('tom@demo')->getJson("/api/v1/sections/{$this->section('A')->id}/tests")->assertOk()->json('gates'))->keyBy('id');
+
+    expect($gates['joints']['said'])->toBe('3 of 9 not accepted yet: 7, 8, 9.')->and($gates['waits']['said'])->toBe('Still waiting: 7.')->and($gates['site']['holds'])->toBeFalse();
+});
+
+it('plans nothing before the section is ready', function () {
+    $this->signIn('tom@demo')->postJson("/api/v1/sections/{$this->section('A')->id}/tests", ['method' => 'f2164'])->assertStatus(409)->assertJsonPath('title', fn (string $t): bool => str_contains($t, 'not ready') && str_contains($t, '7, 8, 9'));
+});
+
+it('plans the pressures at the gauge', function () {
+    // section A: design 1000 kPa, low 41.2 m, gauge 42.0 m, high 46.8 m: 1500 − 0.8·9.80665 = 1492.15468 at the gauge
+    $test = planned($this->signIn('tom@demo'), $this->section('A'));
+
+    expect($test->plan['gauge_expansion_kpa'])->toEqualWithDelta(1492.15468, 1e-9)->and($test->plan['gauge_test_kpa'])->toEqualWithDelta(1423.15468, 1e-9)
+        ->and($test->plan['high_test_kpa'])->toEqualWithDelta(1423.15468 - 4.8 * 9.80665, 1e-9);
+    $this->postJson("/api/v1/sections/{$this->section('A')->id}/tests", ['method' => 'f2164'])->assertStatus(409);
+});
+
+it('lets only those plan who may', function (string $who) {
+    makeReady($this->signIn('tom@demo'), $this->section('A'));
+    $this->signIn($who)->postJson("/api/v1/sections/{$this->section('A')->id}/tests", ['method' => 'f2164'])->assertStatus(403);
+})->with(['ada@demo', 'ines@demo']);
+
+it('refuses a method it does not know', function () {
+    makeReady($this->signIn('tom@demo'), $this->section('A'));
+    $this->postJson("/api/v1/sections/{$this->section('A')->id}/tests", ['method' => 'guess'])->assertStatus(422)->assertJsonPath('title', fn (string $t): bool => str_contains($t, 'Known: f2164'));
+});
+
+it('runs on the simulated logger to its verdict', function (string $fault, string $state) {
+    $test = planned($this->signIn('tom@demo'), $this->section('A'));
+    $before = $this->job()->now();
+    $this->postJson("/api/v1/tests/{$test->id}/run", ['speed' => 3600, 'fault' => $fault, 'seed' => 9])->assertOk()->assertJsonPath('state', 'running');
+    $this->travel(2)->seconds();
+    $half = $this->getJson("/api/v1/tests/{$test->id}/trace")->assertOk();
+    expect($half->json('test.state'))->toBe('running')->and(count($half->json('samples')))->toBeGreaterThan(400)->toBeLessThan(700);
+    $this->travel(6)->seconds();
+    $done = $this->getJson("/api/v1/tests/{$test->id}/trace")->assertOk();
+
+    expect($done->json('test.state'))->toBe($state)->and(count($done->json('samples')))->toBe(1281)->and($done->json('test.verdict.arithmetic'))->toHaveCount(7)
+        ->and($before->diffInMinutes($this->job()->now()))->toBeGreaterThan(319.0);
+    $this->postJson("/api/v1/tests/{$test->id}/run")->assertStatus(409)->assertJsonPath('title', fn (string $t): bool => str_contains($t, 'never edited'));
+})->with([['none', 'passed'], ['leak', 'failed']]);
+
+it('names the old test in a repeat', function () {
+    $section = $this->section('A');
+    $test = planned($this->signIn('tom@demo'), $section);
+    upload($this, $test, loggerCsv($test, 0.10))->assertCreated()->assertJsonPath('state', 'failed');
+    $this->postJson("/api/v1/sections/{$section->id}/tests", ['method' => 'f2164'])->assertCreated()->assertJsonPath('number', 2)->assertJsonPath('repeat_of', $test->id);
+});
+
+it('judges a trace that was brought', function (float $fall, string $state) {
+    $test = planned($this->signIn('tom@demo'), $this->section('A'));
+    upload($this, $test, loggerCsv($test, $fall))->assertCreated()->assertJsonPath('state', $state);
+    expect($this->getJson("/api/v1/tests/{$test->id}/trace?since=19000")->json('samples'))->toHaveCount(14);
+})->with([[0.0, 'passed'], [0.049, 'passed'], [0.06, 'failed']]);
+
+it('refuses a trace it cannot read and keeps the test as it was', function (string $csv, string $says) {
+    $test = planned($this->signIn('tom@demo'), $this->section('A'));
+    upload($this, $test, $csv)->assertStatus(422)->assertJsonPath('title', fn (string $t): bool => str_contains($t, $says));
+    expect($test->refresh()->state)->toBe('planned');
+})->with([
+    'no pressure' => ["time_s,temperature_c\n0,1\n1,1", 'no column for the pressure. Name it pressure_kpa or pressure_bar'],
+    'no time' => ["pressure_bar\n1\n2", 'no column for the time'],
+    'time going backwards' => ["time_s,pressure_kpa\n0,1\n20,1\n10,1", 'Row 3: time goes backwards'],
+    'text' => ["time_s,pressure_kpa\n0,1\n1,high", 'Row 3, column pressure_kpa: “high” is not a number'],
+    'a time that is none' => ["time,pressure_kpa\nsometime,1\nlater,2", 'is not a time'],
+    'nothing' => ['time_s,pressure_kpa', 'no samples'],
+]);
+
+// Conversions: NIST SP 811, appendix B.8.
+it('reads columns in any order, unit and decimal', function (string $csv, array $first) {
+    expect(PressureCsv::trace($csv)->samples[1])->toEqualWithDelta($first, 1e-3);
+})->with([
+    'kPa' => ["time_s,pressure_kpa\n0,100\n10,110", ['t' => 10.0, 'p' => 110.0, 'c' => null]],
+    'bar with decimal comma' => ["pressure_bar;time_min\n1,0;0\n1,1;1", ['t' => 60.0, 'p' => 110.0, 'c' => null]],
+    'psi and °F' => ["time_s\tpressure_psi\ttemperature_f\n0\t10\t50\n1\t100\t68", ['t' => 1.0, 'p' => 689.4757, 'c' => 20.0]],
+    'clock times with zones' => ["Time,Pressure_kPa\n2026-11-23T10:00:00+01:00,1\n2026-11-23T09:01:00Z,2", ['t' => 60.0, 'p' => 2.0, 'c' => null]],
+    'a byte order mark and a gap in temperature' => ["\xEF\xBB\xBFtime_s,pressure_kpa,temperature_c\n0,1,12\n5,2,\n", ['t' => 5.0, 'p' => 2.0, 'c' => null]],
+]);
+
+it('reads a long record', function () {
+    $lines = ['time_s,pressure_kpa'];
+    for ($k = 0; $k < 50_000; $k++) {
+        $lines[] = ($k / 10).','.(1000 + $k % 7);
+    }
+    expect(PressureCsv::trace(implode("\n", $lines))->samples)->toHaveCount(50_000)->and(fn () => PressureCsv::trace("time_s,pressure_kpa\n0,1"))->toThrow(InvalidInput::class);
+});

@@ -1,0 +1,58 @@
+<?php
+
+declare(strict_types=1);
+
+use Symfony\Component\Process\Process;
+
+/** The text of a PDF, read by poppler. */
+function pdfText(string $pdf): string
+{
+    expect(substr($pdf, 0, 5))->toBe('%PDF-');
+    $read = new Process(['pdftotext', '-layout', '-', '-'], input: $pdf);
+    $read->mustRun();
+
+    return $read->getOutput();
+}
+
+it('prints a joint record with readings, findings, sources and the journal hash', function () {
+    $reply = $this->signIn('ines@demo')->get("/api/v1/joints/{$this->joint(3)->id}/record.pdf")->assertOk()->assertHeader('Content-Type', 'application/pdf');
+    $text = pdfText((string) $reply->getContent());
+
+    expect($text)->toContain('Joint 3')->toContain('Standing: accepted')->toContain('DVS 2207-1')->toContain('End A: outside diameters')->toContain('Ada Brook')
+        ->toContain('Fusion trace')->toContain('SIMULATED JOB')->toContain('Last journal entry')->toContain("owner's specification and local code govern");
+});
+
+it('prints a stop and who overruled it', function () {
+    $joint = $this->joint(11);
+    $this->signIn('vera@demo')->postJson('/api/v1/entries', ['id' => '44444444-4444-4444-8444-444444444444', 'kind' => 'overrule', 'subject_type' => 'joint', 'subject_id' => $joint->id, 'payload' => ['rule' => 'ef.fusion.ended_by_unit', 'reason' => 'Left in as a training piece'], 'device_at' => now()->format('Y-m-d\TH:i:sP')])->assertCreated();
+    $text = preg_replace('/\s+/', ' ', pdfText((string) $this->get("/api/v1/joints/{$joint->id}/record.pdf")->getContent()));
+
+    expect($text)->toContain('STOP')->toContain('OVERRULED')->toContain('by Vera Holm (supervisor)')->toContain('Left in as a training piece')->not->toContain('tcpdf');
+});
+
+it('certifies nothing before the test has run', function () {
+    $test = planned($this->signIn('tom@demo'), $this->section('A'));
+    $this->getJson("/api/v1/tests/{$test->id}/certificate.pdf")->assertStatus(409);
+});
+
+it('prints a test certificate with plan, arithmetic, names and verdict', function (float $fall, string $word) {
+    $test = planned($this->signIn('tom@demo'), $this->section('A'));
+    upload($this, $test, loggerCsv($test, $fall))->assertCreated();
+    $text = pdfText((string) $this->get("/api/v1/tests/{$test->id}/certificate.pdf")->assertOk()->getContent());
+
+    expect($text)->toContain($word)->toContain('ASTM F2164')->toContain('1492.2 kPa')->toContain('Tom Sluice')->toContain('Ends braced')->toContain('Logger 16 bar');
+})->with([[0.0, 'PASSED'], [0.2, 'NOT PASSED']]);
+
+it('writes the joint log a line a joint', function () {
+    $csv = $this->signIn()->get("/api/v1/jobs/{$this->job()->id}/joint-log.csv")->assertOk()->streamedContent();
+    $rows = array_map(static fn (string $line): array => str_getcsv($line, ',', '"', ''), explode("\n", trim($csv)));
+    $log = array_map(static fn (array $row): array => array_combine($rows[0], $row), array_slice($rows, 1));
+
+    expect($log)->toHaveCount(17)->and($log[2]['joint'])->toBe('3')->and($log[2]['state'])->toBe('accepted')->and($log[2]['operator'])->toBe('Ada Brook')->and($log[2]['label_code'])->toBe('731204181801400645260007')
+        ->and($log[10]['open_findings'])->toContain('did not run to its end')->and($log[12]['state'])->toBe('planned');
+});
+
+it('keeps a spreadsheet from running what people typed', function () {
+    $this->joint(12)->update(['pipe_a' => '=HYPERLINK("x")']);
+    expect($this->signIn()->get("/api/v1/jobs/{$this->job()->id}/joint-log.csv")->streamedContent())->toContain("'=HYPERLINK");
+});
