@@ -1,11 +1,9 @@
 import { useMatch, useNavigate } from 'react-router';
 import { useWork } from './session';
 
-/** The joint that needs a hand next: one begun and open first, else the first not begun. */
-export function nextJoint(joints: { number: number; state: string }[]): number | null {
-  const open = joints.find((j) => j.state === 'in_work' || j.state === 'mend');
-  return (open ?? joints.find((j) => j.state === 'planned'))?.number ?? null;
-}
+/** The joint that needs a hand next: the first along the line that is not begun, in work or to mend. */
+export const nextJoint = (joints: { number: number; state: string }[]): number | null =>
+  joints.find((j) => ['planned', 'in_work', 'mend'].includes(j.state))?.number ?? null;
 
 export function useSelection() {
   const { line } = useWork();

@@ -9,6 +9,7 @@ import { useEntry } from './useEntry';
 
 type Finding = Schemas['Finding'];
 
+const WORDS = { go: '', watch: 'Watch.', mend: 'Mend.', stop: 'Stop.' };
 const rank = { stop: 0, mend: 1, watch: 2, go: 3 };
 
 /** What was found, the worst first: measured, allowed, what to do, why, and where the limit comes from. */
@@ -22,8 +23,8 @@ export function Findings({ findings, bench, queryKey, label, plain = false }: { 
           <Box sx={{ flex: 1, minWidth: 0 }}>
             <Typography variant={plain ? 'body2' : 'body1'} sx={{ fontWeight: finding.severity === 'go' ? 400 : 640 }}>
               {finding.severity !== 'go' && (
-                <Box component="span" sx={{ color: finding.severity, textTransform: 'capitalize' }}>
-                  {finding.severity}.{' '}
+                <Box component="span" sx={{ color: finding.severity }}>
+                  {WORDS[finding.severity]}{' '}
                 </Box>
               )}
               {finding.said}

@@ -1,0 +1,31 @@
+<?php
+
+declare(strict_types=1);
+
+// Verdicts per second of a full coupler in the core, one process, no framework.
+require dirname(__DIR__).'/vendor/autoload.php';
+
+use Core\Tests\Joint;
+use Diastoma\Core\Electrofusion\Coupler\Coupler;
+use Diastoma\Core\Rulebook\Rulebooks;
+
+const ROUNDS = 9;
+const EACH = 2000;
+
+$readings = Joint::madeWell()->readings();
+$facts = Joint::facts();
+$rulebook = Rulebooks::iso();
+$coupler = new Coupler;
+for ($i = 0; $i < EACH; $i++) {
+    $coupler->judge($readings, $facts, $rulebook);
+}
+$rates = [];
+for ($round = 0; $round < ROUNDS; $round++) {
+    $start = hrtime(true);
+    for ($i = 0; $i < EACH; $i++) {
+        $coupler->judge($readings, $facts, $rulebook);
+    }
+    $rates[] = EACH / ((hrtime(true) - $start) / 1e9);
+}
+sort($rates);
+printf("coupler verdicts per second (%d findings each): median %.0f, least %.0f, most %.0f over %d rounds of %d\n", count($coupler->judge($readings, $facts, $rulebook)->findings), $rates[intdiv(ROUNDS, 2)], $rates[0], $rates[ROUNDS - 1], ROUNDS, EACH);
