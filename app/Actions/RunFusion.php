@@ -131,7 +131,7 @@ final class RunFusion
             'trace' => $id, 'simulated' => $simulated, 'joint' => $joint->number,
         ];
         $this->journal->append($subject->job, $person, new Draft($id, Journal::READING, 'joint', $joint->id, ['key' => 'fusion', 'value' => $value], $ended->format('Y-m-d\TH:i:sP')));
-        $subject->forgetEntries();
+        $subject->catchUp();
         $this->project->execute($subject);
     }
 }

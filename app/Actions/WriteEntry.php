@@ -29,7 +29,7 @@ final class WriteEntry
     }
 
     /**
-     * @return array{Entry, Verdict, bool} entry, verdict, whether the entry is new
+     * @return array{Entry, Verdict, bool, Subject} entry, verdict, whether the entry is new, and the subject as it stands now
      *
      * @throws Refused if this person may not, or the time cannot be
      */
@@ -38,7 +38,7 @@ final class WriteEntry
         $subject = Subject::find($draft->subjectType, $draft->subjectId);
         $sent = ['sent' => Journal::fingerprint($draft->payload)];
         if (Entry::query()->whereKey($draft->id)->exists()) {
-            return [$this->journal->append($subject->job, $person, new Draft($draft->id, $draft->kind, $draft->subjectType, $draft->subjectId, [...$draft->payload, ...$sent], $draft->deviceAt))[0], $subject->verdict(), false];
+            return [$this->journal->append($subject->job, $person, new Draft($draft->id, $draft->kind, $draft->subjectType, $draft->subjectId, [...$draft->payload, ...$sent], $draft->deviceAt))[0], $subject->verdict(), false, $subject];
         }
         $this->refuseFuture($subject, $draft->deviceAt);
         $payload = match ($draft->kind) {
@@ -49,9 +49,9 @@ final class WriteEntry
 
         return DB::transaction(function () use ($subject, $person, $draft, $payload, $sent): array {
             [$entry, $new] = $this->journal->append($subject->job, $person, new Draft($draft->id, $draft->kind, $draft->subjectType, $draft->subjectId, [...$payload, ...$sent], $draft->deviceAt));
-            $subject->forgetEntries();
+            $subject->catchUp();
 
-            return [$entry, $this->project->execute($subject), $new];
+            return [$entry, $this->project->execute($subject), $new, $subject];
         });
     }
 

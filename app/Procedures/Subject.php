@@ -28,6 +28,8 @@ final class Subject
 
     private ?Rulebook $rulebook = null;
 
+    private ?Readings $readings = null;
+
     private function __construct(
         public readonly string $type,
         public readonly Joint|Section $model,
@@ -63,9 +65,13 @@ final class Subject
         return $this->entries ??= Entry::with('person')->where('subject_type', $this->type)->where('subject_id', $this->model->id)->orderBy('seq')->get();
     }
 
-    public function forgetEntries(): void
+    /** Takes in what has been written since the entries were read, by whomever. Under the job's lock nothing is missed. */
+    public function catchUp(): void
     {
-        $this->entries = null;
+        $known = $this->entries();
+        $later = Entry::with('person')->where('subject_type', $this->type)->where('subject_id', $this->model->id)->where('seq', '>', $known->last()->seq ?? 0)->orderBy('seq')->get();
+        $this->entries = $known->concat($later);
+        $this->readings = null;
     }
 
     public function rulebook(): Rulebook
@@ -74,6 +80,11 @@ final class Subject
     }
 
     public function readings(): Readings
+    {
+        return $this->readings ??= $this->read();
+    }
+
+    private function read(): Readings
     {
         $history = $overrules = [];
         foreach ($this->entries() as $entry) {

@@ -9,7 +9,6 @@ use App\Http\Bench;
 use App\Journal\Draft;
 use App\Models\Entry;
 use App\Models\Person;
-use App\Procedures\Subject;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 
@@ -25,8 +24,7 @@ final class EntryController
         /** @var Person $person */
         $person = $request->user();
         $deviceAt = str_ends_with($given['device_at'], 'Z') ? substr($given['device_at'], 0, -1).'+00:00' : $given['device_at'];
-        [$entry, $verdict, $new] = $write->execute($person, new Draft($given['id'], $given['kind'], $given['subject_type'], $given['subject_id'], $given['payload'], $deviceAt));
-        $subject = Subject::find($given['subject_type'], $given['subject_id']);
+        [$entry, $verdict, $new, $subject] = $write->execute($person, new Draft($given['id'], $given['kind'], $given['subject_type'], $given['subject_id'], $given['payload'], $deviceAt));
 
         return new JsonResponse(['entry' => self::entry($entry), 'bench' => Bench::of($subject, $verdict)], $new ? 201 : 200);
     }

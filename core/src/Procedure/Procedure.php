@@ -34,14 +34,13 @@ abstract class Procedure
         $standings = [];
         foreach ($this->steps($situation) as $step) {
             $found = $this->findings($step, $situation->knowing($findings));
-            $open = array_filter($found, static fn (Finding $f): bool => $f->isOpen());
-            $standings[] = new StepStanding(
-                $step->id,
-                $step->title,
-                $step->missing($readings),
-                $found === [] ? null : Severity::worst(array_map(static fn (Finding $f): Severity => $f->severity, $open)),
-                $step->notNeeded !== '',
-            );
+            $worst = $found === [] ? null : Severity::Go;
+            foreach ($found as $finding) {
+                if ($worst !== null && $finding->overrule === null && $finding->severity->isWorseThan($worst)) {
+                    $worst = $finding->severity;
+                }
+            }
+            $standings[] = new StepStanding($step->id, $step->title, $step->missing($readings), $worst, $step->notNeeded !== '');
             array_push($findings, ...$found);
         }
 
@@ -52,12 +51,13 @@ abstract class Procedure
     private function findings(Step $step, Situation $situation): array
     {
         $found = [];
+        $readings = $situation->readings;
         foreach ($step->rules as $rule) {
             $finding = $rule->judge($situation);
             if ($finding === null) {
                 continue;
             }
-            $overrule = $finding->severity->rank() >= Severity::Mend->rank() ? $this->overruleOf($step, $finding, $situation->readings) : null;
+            $overrule = $readings->overrules !== [] && $finding->severity->rank() >= Severity::Mend->rank() ? $this->overruleOf($step, $finding, $readings) : null;
             $found[] = $finding->placed($step->id, $overrule);
         }
 

@@ -13,14 +13,27 @@ use Diastoma\Core\Rulebook\Rulebook;
 final readonly class Situation
 {
     /** @param  list<Finding>  $findings what the steps before have found */
-    public function __construct(public Readings $readings, public Facts $facts, public Rulebook $rulebook, public array $findings = [])
+    public function __construct(public Readings $readings, public Facts $facts, public Rulebook $rulebook, public array $findings = [], private Memo $memo = new Memo)
     {
     }
 
     /** @param  list<Finding>  $findings */
     public function knowing(array $findings): self
     {
-        return new self($this->readings, $this->facts, $this->rulebook, $findings);
+        return new self($this->readings, $this->facts, $this->rulebook, $findings, $this->memo);
+    }
+
+    /**
+     * A figure made of these readings, facts and limits alone, worked out once for all rules that ask.
+     *
+     * @template T
+     *
+     * @param  \Closure(): T  $work
+     * @return T
+     */
+    public function once(string $key, \Closure $work): mixed
+    {
+        return $this->memo->recall($key, $work);
     }
 
     public function limit(string $id): float

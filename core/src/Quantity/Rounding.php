@@ -11,7 +11,8 @@ enum Rounding
     case Up;
     case Down;
 
-    public function print(float $value, int $decimals): string
+    /** The number rounded to so many decimals; never −0. */
+    public function round(float $value, int $decimals): float
     {
         $scale = 10 ** $decimals;
         $scaled = $value * $scale;
@@ -22,6 +23,11 @@ enum Rounding
             self::Down => floor($scaled + $slack),
         };
 
-        return number_format($rounded / $scale + 0.0, $decimals, '.', '');
+        return $rounded / $scale + 0.0;
+    }
+
+    public function print(float $value, int $decimals): string
+    {
+        return number_format($this->round($value, $decimals), $decimals, '.', '');
     }
 }

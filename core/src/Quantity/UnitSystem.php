@@ -64,12 +64,8 @@ enum UnitSystem: string
     public function print(float $value, Unit $unit, Rounding $rounding = Rounding::Nearest): string
     {
         $display = $this->display($unit);
-        $number = $rounding->print($value * $display['factor'] + $display['offset'], $display['decimals']);
-        if (str_contains($number, '.')) {
-            $number = rtrim(rtrim($number, '0'), '.');
-        }
-        $number = $number === '-0' ? '0' : $number;
+        $number = $rounding->round($value * $display['factor'] + $display['offset'], $display['decimals']);
 
-        return $display['symbol'] === '' ? $number : $number.' '.$display['symbol'];
+        return $display['symbol'] === '' ? (string) $number : $number.' '.$display['symbol'];
     }
 }

@@ -1,3 +1,4 @@
+import { useEffect, useRef } from 'react';
 import { useMatch, useNavigate } from 'react-router';
 import { useWork } from './session';
 
@@ -14,10 +15,16 @@ export function useSelection() {
   const given = Number((bench ?? onLine)?.params.joint);
   const selected = line.joints.some((j) => j.number === given) ? given : next;
   const select = (number: number) => void navigate(bench ? `/bench/${number}` : `/line/${number}`);
+  const last = useRef(selected); // two quick presses must both count, before the page has drawn the first
+  useEffect(() => {
+    last.current = selected;
+  }, [selected]);
   const walk = (by: -1 | 1) => {
-    const at = line.joints.findIndex((j) => j.number === selected);
+    const at = line.joints.findIndex((j) => j.number === last.current);
     const joint = line.joints[at + by];
-    if (joint) select(joint.number);
+    if (!joint) return;
+    last.current = joint.number;
+    select(joint.number);
   };
   return { selected, next, joint: line.joints.find((j) => j.number === selected) ?? null, select, walk };
 }

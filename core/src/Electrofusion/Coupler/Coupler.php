@@ -77,10 +77,12 @@ final class Coupler extends Procedure
     /** Release and earliest test; null before the fusion has ended. */
     public static function coolingClocks(Situation $s): ?Clocks
     {
-        $end = self::fusionEnd($s);
-        $minutes = $s->readings->number('printed_cooling_min');
+        return $s->once('clocks', static function () use ($s): ?Clocks {
+            $end = self::fusionEnd($s);
+            $minutes = $s->readings->number('printed_cooling_min');
 
-        return $end === null || $minutes === null ? null : Clocks::of($end, $minutes, $s->limit('ef.test_factor'));
+            return $end === null || $minutes === null ? null : Clocks::of($end, $minutes, $s->limit('ef.test_factor'));
+        });
     }
 
     /** @return list<Clock> */

@@ -207,8 +207,10 @@ final class Preparation
     /** Marks worked out for the coupler at hand; null before its length is known. */
     public static function marks(Situation $s): ?Marks
     {
-        $length = $s->readings->number('fitting_length_mm');
+        return $s->once('marks', static function () use ($s): ?Marks {
+            $length = $s->readings->number('fitting_length_mm');
 
-        return $length === null ? null : Marks::of($length, 'coupler', $s->rulebook);
+            return $length === null ? null : Marks::of($length, 'coupler', $s->rulebook);
+        });
     }
 }

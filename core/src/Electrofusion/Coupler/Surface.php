@@ -156,7 +156,10 @@ final class Surface
     /** @return list<ReadingSpec> */
     private static function bothEnds(string $key, string $label, string $instrument): array
     {
-        return array_map(static fn (string $end): ReadingSpec => ReadingSpec::number("{$key}_{$end}_mm", 'End '.strtoupper($end).": {$label}", Unit::Millimetre, 1, 2000, '', $instrument), ['a', 'b']);
+        /** @var array<string, list<ReadingSpec>> $known nothing in them depends on the joint */
+        static $known = [];
+
+        return $known[$key] ??= array_map(static fn (string $end): ReadingSpec => ReadingSpec::number("{$key}_{$end}_mm", 'End '.strtoupper($end).": {$label}", Unit::Millimetre, 1, 2000, '', $instrument), ['a', 'b']);
     }
 
     /** @param  'a'|'b'  $end */

@@ -31,17 +31,14 @@ final readonly class LabelAgrees implements Rule
         if ($code === null) {
             return null;
         }
-        /** @var array{string, ?FusionLabel}|null $last the label last decoded: several rules ask for the same one */
-        static $last = null;
-        if ($last === null || $last[0] !== $code) {
-            try {
-                $last = [$code, FusionLabel::of($code)];
-            } catch (InvalidInput) {
-                $last = [$code, null];
-            }
-        }
 
-        return $last[1];
+        return $s->once('label', static function () use ($code): ?FusionLabel {
+            try {
+                return FusionLabel::of($code);
+            } catch (InvalidInput) {
+                return null;
+            }
+        });
     }
 
     public function judge(Situation $situation): ?Finding

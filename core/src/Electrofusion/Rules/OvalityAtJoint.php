@@ -44,9 +44,13 @@ final readonly class OvalityAtJoint implements Rule
      */
     public static function roundness(Situation $s, string $end, bool $underClamp): ?Roundness
     {
-        $series = $s->readings->series(($underClamp ? 'clamped_' : '')."diameters_{$end}_mm");
+        $key = ($underClamp ? 'clamped_' : '')."diameters_{$end}_mm";
 
-        return $series === null ? null : Roundness::of($series, $s->facts->number('dn_mm'));
+        return $s->once($key, static function () use ($s, $key): ?Roundness {
+            $series = $s->readings->series($key);
+
+            return $series === null ? null : Roundness::of($series, $s->facts->number('dn_mm'));
+        });
     }
 
     public static function mustBeReRounded(Situation $s): bool
