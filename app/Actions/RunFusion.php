@@ -100,7 +100,7 @@ final class RunFusion
             return $run;
         }
         $trace = $this->trace($run);
-        if ($this->elapsed($run) < $trace->durationS()) {
+        if ($run->stopped_at_s === null && $this->elapsed($run) < $trace->durationS()) {
             return $run;
         }
 

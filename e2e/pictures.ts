@@ -1,0 +1,90 @@
+import { test, type Page } from '@playwright/test';
+import { choose, goToStep, lookAtIt, now, prepareJoint, readLabel, series, signIn, waitOut, yes } from './crew';
+
+const take = async (page: Page, name: string) => {
+  await page.evaluate(() => window.scrollTo(0, 0));
+  await page.waitForTimeout(500);
+  await page.screenshot({ path: `docs/screenshots/${name}.png` });
+};
+
+async function coolAndLook(page: Page) {
+  await goToStep(page, 'Cool');
+  await yes(page, 'Release time written on the fitting?');
+  await waitOut(page, 'Cooling, clamps stay on');
+  await goToStep(page, 'Release');
+  await yes(page, 'Undisturbed the whole time?');
+  await now(page, 'Clamps off');
+  await lookAtIt(page);
+}
+
+test('pictures of every main view', async ({ page }) => {
+  await signIn(page, 'ada');
+  await take(page, 'line');
+  await page.setViewportSize({ width: 390, height: 844 });
+  await take(page, 'line-phone');
+  await page.setViewportSize({ width: 1280, height: 800 });
+
+  await page.goto('/bench/9');
+  await goToStep(page, 'Diameters');
+  await series(page, 'End A: outside diameters', [178.9, 179.9, 182.4, 181.0]);
+  await series(page, 'End B: outside diameters', [180.4, 180.2, 180.3, 180.5]);
+  await take(page, 'bench-dial');
+  await page.setViewportSize({ width: 390, height: 844 });
+  await page.reload();
+  await page.getByRole('navigation', { name: 'Steps' }).getByRole('button', { name: /Diameters/ }).click();
+  await take(page, 'bench-phone');
+  await page.setViewportSize({ width: 1280, height: 800 });
+
+  const fuse = async (joint: number, picture: boolean) => {
+    await page.goto(`/bench/${joint}`);
+    await prepareJoint(page, { a: [180.6, 180.2, 180.1, 180.3], b: [180.4, 180.3, 180.2, 180.3] });
+    if (picture) {
+      await goToStep(page, 'Marks');
+      await take(page, 'bench-marks');
+      await goToStep(page, 'Label');
+    }
+    await page.getByRole('button', { name: 'Scan it' }).click();
+    await readLabel(page);
+    if (picture) await take(page, 'bench-label');
+    await goToStep(page, 'Fuse');
+    await page.getByRole('button', { name: 'Start fusion' }).click();
+    await page.getByRole('timer').waitFor();
+    if (picture) {
+      await page.waitForTimeout(8000);
+      await take(page, 'bench-fusing');
+    }
+    await page.getByText('The control unit ended the fusion itself.').waitFor({ timeout: 30_000 });
+    await coolAndLook(page);
+  };
+  await fuse(8, true);
+  await fuse(9, false);
+  await page.goto('/bench/7');
+  await goToStep(page, 'Release');
+  await yes(page, 'Undisturbed the whole time?');
+  await now(page, 'Clamps off');
+  await lookAtIt(page);
+  await page.goto('/bench/11');
+  await goToStep(page, 'Fuse');
+  await take(page, 'bench-stop');
+
+  await page.getByRole('button', { name: /Sign out/ }).click();
+  await signIn(page, 'tom');
+  await page.goto('/test/A');
+  await waitOut(page, 'Earliest pressure test');
+  await page.goto('/test/A');
+  await take(page, 'test-readiness');
+  const readiness = page.getByRole('region', { name: 'Readiness' });
+  const answer = async (gate: string, questions: string[]) => {
+    await readiness.getByRole('listitem').filter({ hasText: gate }).getByRole('button', { name: 'Answer' }).click();
+    for (const question of questions) await yes(page, question);
+  };
+  await answer('Section', ['Backfilled, but for joints to be watched?', 'Ends braced, thrust blocks cured, restraint on?', 'Exclusion zone set and crew told?']);
+  await answer('Fill and vent', ['Filled from the low point, slowly?', 'Every high vent ran clear of air, then shut?']);
+  await answer('Gauge', ['Relief valve set above the test pressure and tried?']);
+  await choose(page, 'Gauge or logger', /Logger 16 bar/);
+  await page.getByRole('button', { name: 'Plan this test' }).click();
+  await page.getByRole('button', { name: 'Start with the simulated logger' }).click();
+  await page.getByRole('heading', { name: 'Test 1: passed' }).waitFor({ timeout: 60_000 });
+  await page.waitForTimeout(1500);
+  await take(page, 'test-trace');
+});
