@@ -108,7 +108,7 @@ export function LineStrip({ line, sections, selected, next, onSelect, tall = fal
               <rect x="-24" y="-34" width="48" height="68" fill="transparent" />
               {joint.number === next && <path d="M0 -24l-9 -14h18z" fill={css('hand')} />}
               <CouplerGlyph state={joint.state} selected={joint.number === selected} scale={tall ? 1.15 : 0.92} />
-              <text y={tall ? 52 : -26} x={tall ? 0 : joint.number === next ? 18 : 0} textAnchor="middle" fontSize={tall ? 16 : 13} fontWeight="700" className="num" fill={css('text-primary')}>
+              <text y={tall ? 52 : -31} x={tall ? 0 : joint.number === next ? 18 : 0} textAnchor="middle" fontSize={tall ? 16 : 13} fontWeight="700" className="num" fill={css('text-primary')}>
                 {joint.number}
               </text>
             </g>

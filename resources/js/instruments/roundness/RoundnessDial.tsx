@@ -21,7 +21,7 @@ export function RoundnessDial({ title, dial, allowed, count }: { title: string; 
   const axis = dial?.long_axis_deg ?? null;
   const over = dial !== null && dial.ovality_mm > allowed;
   const point = (deg: number, r: number) => [r * Math.sin((deg * Math.PI) / 180), -r * Math.cos((deg * Math.PI) / 180)] as const;
-  const stretch = dial?.amplitude_mm && allowed > 0 ? Math.min(15, (20 * dial.amplitude_mm) / allowed) : 0;
+  const stretch = dial?.amplitude_mm && allowed > 0 ? Math.min(12, (16 * dial.amplitude_mm) / allowed) : 0;
   const shape = Array.from({ length: 73 }, (_, k) => {
     const deg = k * 5;
     const [x, y] = point(deg, R - 14 + (axis === null ? 0 : stretch * Math.cos((2 * (deg - axis) * Math.PI) / 180)));
@@ -31,10 +31,10 @@ export function RoundnessDial({ title, dial, allowed, count }: { title: string; 
 
   return (
     <Box component="figure" sx={{ m: 0, textAlign: 'center' }}>
-      <svg viewBox="-140 -132 280 264" width="100%" style={{ maxWidth: 300 }} role="img" aria-label={`${title}: ${dial ? `out of round by ${dial.ovality_mm.toFixed(2)} mm${dial.clock ? `, long axis ${dial.clock}` : ''}` : 'not measured yet'}`}>
+      <svg viewBox="-148 -142 296 284" width="100%" style={{ maxWidth: 300 }} role="img" aria-label={`${title}: ${dial ? `out of round by ${dial.ovality_mm.toFixed(2)} mm${dial.clock ? `, long axis ${dial.clock}` : ''}` : 'not measured yet'}`}>
         <circle r={R - 14} fill="none" stroke={css('line')} strokeDasharray="3 5" />
         {Array.from({ length: 12 }, (_, k) => {
-          const [x, y] = point(k * 30, 118);
+          const [x, y] = point(k * 30, 128);
           return (
             <text key={k} x={x} y={y + 5} textAnchor="middle" fontSize="14" className="num" fill={css('text-secondary')}>
               {k === 0 ? 12 : k}

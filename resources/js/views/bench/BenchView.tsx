@@ -71,7 +71,7 @@ function Bench({ bench }: { bench: Schemas['Bench'] }) {
             Back
           </Button>
           {at < steps.length - 1 ? (
-            <Button fullWidth variant="contained" color={stepDone ? 'secondary' : 'primary'} onClick={() => setAt(at + 1)} sx={{ minHeight: 56 }}>
+            <Button fullWidth variant="contained" color={stepDone && bench.verdict.severity !== 'stop' ? 'secondary' : 'primary'} onClick={() => setAt(at + 1)} sx={{ minHeight: 56 }}>
               {stepDone ? `Next: ${steps[at + 1]?.title}` : `Leave open (${standing?.missing.length} missing) and go to ${steps[at + 1]?.title}`}
             </Button>
           ) : (

@@ -17,6 +17,9 @@ interface Props {
   heading: string;
 }
 
+/** What must be the first thing seen. */
+const bad = (finding: Schemas['Finding']) => finding.severity === 'mend' || finding.severity === 'stop';
+
 /** One step: what to do, its cautions, its instrument, its readings, and the verdict of each as it is entered. */
 export function StepCard({ bench, step, queryKey, mayEnter, instrument, footer, heading }: Props) {
   const entry = useEntry(bench, queryKey);
@@ -57,6 +60,7 @@ export function StepCard({ bench, step, queryKey, mayEnter, instrument, footer, 
           {step.not_needed}
         </Alert>
       )}
+      {loose.some(bad) && <Findings findings={loose.filter(bad)} bench={bench} queryKey={queryKey} label="What is wrong" />}
       {instrument && <Box sx={{ my: 2 }}>{instrument}</Box>}
       <Box sx={{ display: 'grid', gridTemplateColumns: { xs: 'minmax(0,1fr)', sm: 'repeat(2, minmax(0,1fr))' }, gap: 2, my: 2 }}>
         {fields.map((spec) => (
@@ -81,7 +85,7 @@ export function StepCard({ bench, step, queryKey, mayEnter, instrument, footer, 
       </Box>
       {!mayEnter && <Alert severity="info">You may read this, not enter readings.</Alert>}
       {footer}
-      {loose.length > 0 && <Findings findings={loose} bench={bench} queryKey={queryKey} label="Findings of this step" />}
+      {loose.some((f) => !bad(f)) && <Findings findings={loose.filter((f) => !bad(f))} bench={bench} queryKey={queryKey} label="Findings of this step" />}
     </Paper>
   );
 }
