@@ -13,9 +13,10 @@ install_packages() {
   for pair in mariadbd:mariadb-server php:php8.2-cli composer:composer node:nodejs npm:npm "$@"; do
     command -v "${pair%%:*}" >/dev/null || missing+=("${pair##*:}")
   done
-  local ext
+  local ext modules=""
+  command -v php >/dev/null && modules="$(php -m)"
   for ext in pdo_mysql:php8.2-mysql mbstring:php8.2-mbstring intl:php8.2-intl dom:php8.2-xml zip:php8.2-zip gd:php8.2-gd curl:php8.2-curl; do
-    command -v php >/dev/null && php -m | grep -qix "${ext%%:*}" || missing+=("${ext##*:}")
+    grep -qix "${ext%%:*}" <<<"$modules" || missing+=("${ext##*:}")
   done
   if [ ${#missing[@]} -gt 0 ]; then
     say "Installing: ${missing[*]}"
@@ -32,12 +33,14 @@ install_libraries() {
   want="$(cat composer.json | sha256sum | cut -d' ' -f1)"
   if [ ! -f vendor/autoload.php ] || [ "$(cat var/composer.stamp 2>/dev/null)" != "$want" ]; then
     say "Installing PHP libraries"
+    rm -f var/composer.stamp
     composer install --no-progress --quiet || die "composer install failed"
     echo "$want" >var/composer.stamp
   fi
   want="$(cat package.json package-lock.json | sha256sum | cut -d' ' -f1)"
   if [ ! -d node_modules ] || [ "$(cat var/npm.stamp 2>/dev/null)" != "$want" ]; then
     say "Installing front-end libraries"
+    rm -f var/npm.stamp # an install that is cut short must be done again
     npm ci --no-audit --no-fund --loglevel=error >var/npm.log 2>&1 || die "npm ci failed, see var/npm.log"
     echo "$want" >var/npm.stamp
   fi
@@ -96,4 +99,22 @@ migrate() {
   php artisan db:grants >>var/migrate.log 2>&1 || { cat var/migrate.log >&2; die "setting database rights failed"; }
 }
 
-stop_process() { [ -n "${1:-}" ] && kill "$1" 2>/dev/null && wait "$1" 2>/dev/null || true; }
+free_port() { php -r '$s = stream_socket_server("tcp://127.0.0.1:0"); preg_match("/(\d+)$/", stream_socket_get_name($s, false), $m); echo $m[1];'; }
+
+# serve PORT LOG [WORKERS]: the application on loopback, in a process group of its own so that its workers end with it. Sets WEB_PID.
+serve() {
+  PHP_CLI_SERVER_WORKERS="${3:-4}" setsid php -d opcache.enable_cli=1 -d opcache.jit=tracing -d opcache.jit_buffer_size=64M \
+    -d upload_max_filesize=64M -d post_max_size=65M -d memory_limit=512M -d variables_order=EGPCS \
+    -S "127.0.0.1:$1" -t public bin/router.php >"var/$2.log" 2>&1 </dev/null &
+  WEB_PID=$!
+  local i
+  for i in $(seq 1 50); do port_taken "$1" && return 0; sleep 0.1; done
+  tail -5 "var/$2.log" >&2
+  die "the web server did not start, see var/$2.log"
+}
+
+stop_process() {
+  [ -n "${1:-}" ] || return 0
+  kill -TERM -- "-$1" 2>/dev/null || kill -TERM "$1" 2>/dev/null || true
+  wait "$1" 2>/dev/null || true
+}
