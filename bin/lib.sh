@@ -27,8 +27,16 @@ install_packages() {
   fi
 }
 
+# Debian 12's own Node is 18; the front end's tools need 20.
+need_node() {
+  local major
+  major="$(node -p 'process.versions.node.split(".")[0]')"
+  [ "$major" -ge 20 ] || die "Node $major is too old: the front end needs Node 20 or newer. Install it, then start again."
+}
+
 # A stamp of the files that decide what is installed: a second start does nothing here.
 install_libraries() {
+  need_node
   local want
   want="$(cat composer.json | sha256sum | cut -d' ' -f1)"
   if [ ! -f vendor/autoload.php ] || [ "$(cat var/composer.stamp 2>/dev/null)" != "$want" ]; then
