@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test';
-import { goToStep, lookAtIt, now, number, prepareJoint, readLabel, signIn, step, waitOut, yes } from './crew';
+import { coolAndRelease, goToStep, lookAtIt, number, prepareJoint, readLabel, release, signIn, step } from './crew';
 
 test('bad input is refused in words and nothing entered is lost', async ({ page }) => {
   await signIn(page, 'ada');
@@ -81,12 +81,7 @@ test('a joint is made from the bag to the cold look, each reading judged as it i
   await expect(clocks.getByRole('listitem').filter({ hasText: 'Joint 8' }).filter({ hasText: 'Cooling, clamps stay on' })).toBeVisible();
   await expect(clocks.getByRole('listitem').filter({ hasText: 'Joint 8' }).filter({ hasText: 'Earliest pressure test' })).toBeVisible();
 
-  await goToStep(page, 'Cool');
-  await yes(page, 'Release time written on the fitting?');
-  await waitOut(page, 'Cooling, clamps stay on');
-  await goToStep(page, 'Release');
-  await yes(page, 'Undisturbed the whole time?');
-  await now(page, 'Clamps off');
+  await coolAndRelease(page);
   await expect(step(page, 'Release')).toContainText('Released after the full wait.');
   await lookAtIt(page);
   await expect(page.getByRole('button', { name: 'Joint 8, accepted' })).toBeVisible();
@@ -97,9 +92,7 @@ test('a joint is made from the bag to the cold look, each reading judged as it i
 test('the joint that was cooling when the day began is released and accepted', async ({ page }) => {
   await signIn(page, 'ada');
   await page.goto('/bench/7');
-  await goToStep(page, 'Release');
-  await yes(page, 'Undisturbed the whole time?');
-  await now(page, 'Clamps off');
+  await release(page);
   await lookAtIt(page);
   await expect(page.getByRole('button', { name: 'Joint 7, accepted' })).toBeVisible();
 });

@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test';
-import { goToStep, lookAtIt, now, prepareJoint, readLabel, signIn, step, waitOut, yes } from './crew';
+import { coolAndRelease, goToStep, lookAtIt, prepareJoint, readLabel, signIn, step } from './crew';
 
 test('an operator whose certificate ran out is told so', async ({ page }) => {
   await signIn(page, 'olaf');
@@ -39,12 +39,7 @@ test('an oval pipe not clamped and a fusion stopped early are mend, then stop, w
   await expect(page.getByRole('button', { name: 'Overrule this stop' })).toHaveCount(0);
   await expect(page.getByRole('button', { name: 'Joint 9, stopped' })).toBeVisible();
 
-  await goToStep(page, 'Cool');
-  await yes(page, 'Release time written on the fitting?');
-  await waitOut(page, 'Cooling, clamps stay on');
-  await goToStep(page, 'Release');
-  await yes(page, 'Undisturbed the whole time?');
-  await now(page, 'Clamps off');
+  await coolAndRelease(page);
   await lookAtIt(page);
   await expect(page.getByRole('button', { name: 'Joint 9, stopped' })).toBeVisible();
 });

@@ -1,6 +1,6 @@
 import { readFile } from 'node:fs/promises';
 import { expect, test } from '@playwright/test';
-import { choose, signIn, waitOut, yes } from './crew';
+import { makeSectionReady, signIn, waitOut } from './crew';
 
 test('the section becomes ready, is tested with the simulated logger and passes, with the arithmetic shown', async ({ page }) => {
   await signIn(page, 'tom');
@@ -13,14 +13,7 @@ test('the section becomes ready, is tested with the simulated logger and passes,
 
   await waitOut(page, 'Earliest pressure test');
   await expect(readiness).toContainText('Every joint has waited long enough.');
-  const answer = async (gate: string, questions: string[]) => {
-    await readiness.getByRole('listitem').filter({ hasText: gate }).getByRole('button', { name: 'Answer' }).click();
-    for (const question of questions) await yes(page, question);
-  };
-  await answer('Section', ['Backfilled, but for joints to be watched?', 'Ends braced, thrust blocks cured, restraint on?', 'Exclusion zone set and crew told?']);
-  await answer('Fill and vent', ['Filled from the low point, slowly?', 'Every high vent ran clear of air, then shut?']);
-  await answer('Gauge', ['Relief valve set above the test pressure and tried?']);
-  await choose(page, 'Gauge or logger', /Logger 16 bar/);
+  await makeSectionReady(page);
   await expect(page.getByRole('heading', { name: 'Ready to test' })).toBeVisible();
 
   // section A: 1500 kPa at 41.2 m; the gauge at 42.0 m reads 0.8 · 9.80665 = 7.8 kPa less

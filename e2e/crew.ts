@@ -138,3 +138,30 @@ export async function lookAtIt(page: Page) {
   await goToStep(page, 'Look at it');
   for (const question of ['Melt indicators up on both sides?', 'No melt outside the fitting?', 'Marks still at the edge?', 'Still in line?']) await yes(page, question);
 }
+
+/** From the end of the fusion to the cold joint, all well. */
+export async function coolAndRelease(page: Page) {
+  await goToStep(page, 'Cool');
+  await yes(page, 'Release time written on the fitting?');
+  await waitOut(page, 'Cooling, clamps stay on');
+  await release(page);
+}
+
+export async function release(page: Page) {
+  await goToStep(page, 'Release');
+  await yes(page, 'Undisturbed the whole time?');
+  await now(page, 'Clamps off');
+}
+
+/** Answers every question that keeps the section shown from its test. */
+export async function makeSectionReady(page: Page) {
+  const readiness = page.getByRole('region', { name: 'Readiness' });
+  const answer = async (gate: string, questions: string[]) => {
+    await readiness.getByRole('listitem').filter({ hasText: gate }).getByRole('button', { name: 'Answer' }).click();
+    for (const question of questions) await yes(page, question);
+  };
+  await answer('Section', ['Backfilled, but for joints to be watched?', 'Ends braced, thrust blocks cured, restraint on?', 'Exclusion zone set and crew told?']);
+  await answer('Fill and vent', ['Filled from the low point, slowly?', 'Every high vent ran clear of air, then shut?']);
+  await answer('Gauge', ['Relief valve set above the test pressure and tried?']);
+  await choose(page, 'Gauge or logger', /Logger 16 bar/);
+}

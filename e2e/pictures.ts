@@ -1,21 +1,11 @@
 import { test, type Page } from '@playwright/test';
-import { choose, goToStep, lookAtIt, now, prepareJoint, readLabel, series, signIn, waitOut, yes } from './crew';
+import { coolAndRelease, goToStep, lookAtIt, makeSectionReady, prepareJoint, readLabel, release, series, signIn, waitOut } from './crew';
 
 const take = async (page: Page, name: string) => {
   await page.evaluate(() => window.scrollTo(0, 0));
   await page.waitForTimeout(500);
   await page.screenshot({ path: `docs/screenshots/${name}.png` });
 };
-
-async function coolAndLook(page: Page) {
-  await goToStep(page, 'Cool');
-  await yes(page, 'Release time written on the fitting?');
-  await waitOut(page, 'Cooling, clamps stay on');
-  await goToStep(page, 'Release');
-  await yes(page, 'Undisturbed the whole time?');
-  await now(page, 'Clamps off');
-  await lookAtIt(page);
-}
 
 test('pictures of every main view', async ({ page }) => {
   await signIn(page, 'ada');
@@ -54,14 +44,13 @@ test('pictures of every main view', async ({ page }) => {
       await take(page, 'bench-fusing');
     }
     await page.getByText('The control unit ended the fusion itself.').waitFor({ timeout: 30_000 });
-    await coolAndLook(page);
+    await coolAndRelease(page);
+    await lookAtIt(page);
   };
   await fuse(8, true);
   await fuse(9, false);
   await page.goto('/bench/7');
-  await goToStep(page, 'Release');
-  await yes(page, 'Undisturbed the whole time?');
-  await now(page, 'Clamps off');
+  await release(page);
   await lookAtIt(page);
   await page.goto('/bench/11');
   await goToStep(page, 'Fuse');
@@ -73,15 +62,7 @@ test('pictures of every main view', async ({ page }) => {
   await waitOut(page, 'Earliest pressure test');
   await page.goto('/test/A');
   await take(page, 'test-readiness');
-  const readiness = page.getByRole('region', { name: 'Readiness' });
-  const answer = async (gate: string, questions: string[]) => {
-    await readiness.getByRole('listitem').filter({ hasText: gate }).getByRole('button', { name: 'Answer' }).click();
-    for (const question of questions) await yes(page, question);
-  };
-  await answer('Section', ['Backfilled, but for joints to be watched?', 'Ends braced, thrust blocks cured, restraint on?', 'Exclusion zone set and crew told?']);
-  await answer('Fill and vent', ['Filled from the low point, slowly?', 'Every high vent ran clear of air, then shut?']);
-  await answer('Gauge', ['Relief valve set above the test pressure and tried?']);
-  await choose(page, 'Gauge or logger', /Logger 16 bar/);
+  await makeSectionReady(page);
   await page.getByRole('button', { name: 'Plan this test' }).click();
   await page.getByRole('button', { name: 'Start with the simulated logger' }).click();
   await page.getByRole('heading', { name: 'Test 1: passed' }).waitFor({ timeout: 60_000 });

@@ -27,7 +27,6 @@ final readonly class ReadingSpec
         public string $hint = '',
         public bool $required = true,
         public string $instrument = '',
-        public bool $toldHere = true,
         private ?\Closure $check = null,
     ) {
     }
@@ -77,13 +76,7 @@ final readonly class ReadingSpec
 
     public function optional(): self
     {
-        return new self($this->key, $this->label, $this->kind, $this->unit, $this->min, $this->max, $this->choices, $this->counts, $this->hint, false, $this->instrument, $this->toldHere);
-    }
-
-    /** Beside what it is checked against the form shows nothing: the value must be read off the real thing. */
-    public function readBlind(): self
-    {
-        return new self($this->key, $this->label, $this->kind, $this->unit, $this->min, $this->max, $this->choices, $this->counts, $this->hint, $this->required, $this->instrument, false);
+        return new self($this->key, $this->label, $this->kind, $this->unit, $this->min, $this->max, $this->choices, $this->counts, $this->hint, false, $this->instrument, $this->check);
     }
 
     /**
@@ -180,7 +173,7 @@ final readonly class ReadingSpec
         return [
             'key' => $this->key, 'label' => $this->label, 'kind' => $this->kind->value, 'unit' => $this->unit->value,
             'display' => $units->display($this->unit), 'min' => $this->min, 'max' => $this->max, 'choices' => $this->choices,
-            'counts' => $this->counts, 'hint' => $this->hint, 'required' => $this->required, 'instrument' => $this->instrument, 'told_here' => $this->toldHere,
+            'counts' => $this->counts, 'hint' => $this->hint, 'required' => $this->required, 'instrument' => $this->instrument,
         ];
     }
 }

@@ -96,9 +96,9 @@ final class Assembly
 
         return new Step('label', 'Label', 'Scan the bar code on the fitting, or type its 24 digits. Then enter what is printed in plain figures beside it.', [
             ReadingSpec::code('label_code', 'Bar code, 24 digits', 'The scanner types them by itself', static fn (string $code): string => FusionLabel::of($code)->code),
-            ReadingSpec::number('printed_dn_mm', 'Printed size dn', Unit::Millimetre, 16, 2000, '', 'label_card')->readBlind(),
-            ReadingSpec::number('printed_voltage_v', 'Printed fusion voltage', Unit::Volt, 8, 80, '', 'label_card')->readBlind(),
-            ReadingSpec::number('printed_fusion_time_s', 'Printed fusion time', Unit::Second, 10, 9999, '', 'label_card')->readBlind(),
+            ReadingSpec::number('printed_dn_mm', 'Printed size dn', Unit::Millimetre, 16, 2000, '', 'label_card'),
+            ReadingSpec::number('printed_voltage_v', 'Printed fusion voltage', Unit::Volt, 8, 80, '', 'label_card'),
+            ReadingSpec::number('printed_fusion_time_s', 'Printed fusion time', Unit::Second, 10, 9999, '', 'label_card'),
             ReadingSpec::number('printed_cooling_min', 'Printed cooling time', Unit::Minute, 1, 600, 'Only printed: the bar code does not carry it', 'label_card'),
             ReadingSpec::number('printed_correction_percent_per_k', 'Printed time correction, % per K', Unit::Percent, 0, 2, 'Leave out when the label gives none', 'label_card')->optional(),
         ], $rules, [], [...$guide, 'corrected_time_s' => Coupler::correctedTimeS($s)]);
