@@ -78,7 +78,7 @@ start_database() {
     mkdir -p "$dir"
     mariadb-install-db --no-defaults $user --datadir="$dir" --auth-root-authentication-method=normal --skip-test-db >"$ROOT/var/$1.log" 2>&1 || die "mariadb-install-db failed, see var/$1.log"
   fi
-  mariadbd --no-defaults $user --datadir="$dir" --socket="$dir/mysqld.sock" --pid-file="$dir/mysqld.pid" --port="$port" --bind-address=127.0.0.1 \
+  setsid mariadbd --no-defaults $user --datadir="$dir" --socket="$dir/mysqld.sock" --pid-file="$dir/mysqld.pid" --port="$port" --bind-address=127.0.0.1 \
     --innodb-buffer-pool-size=256M --max-allowed-packet=64M --character-set-server=utf8mb4 ${DIASTOMA_DB_FLAGS:-} >>"$ROOT/var/$1.log" 2>&1 &
   DB_PID=$!
   local i

@@ -1,6 +1,14 @@
 import { readFile } from 'node:fs/promises';
-import { expect, test } from '@playwright/test';
+import { expect, test, type Page } from '@playwright/test';
 import { makeSectionReady, signIn, waitOut } from './crew';
+
+/** The eight hours without pressure that stand between two tests. */
+async function rest(page: Page) {
+  const gate = page.getByRole('region', { name: 'Readiness' }).getByRole('listitem').filter({ hasText: 'Rest after the last test' });
+  await expect(gate).toContainText('Keep it without pressure');
+  await gate.getByRole('button', { name: /Simulated: put clock to/ }).click();
+  await expect(gate).toContainText('The pipe has rested long enough.');
+}
 
 test('the section becomes ready, is tested with the simulated logger and passes, with the arithmetic shown', async ({ page }) => {
   await signIn(page, 'tom');
@@ -64,6 +72,7 @@ test('joint record, test certificate and joint log come down', async ({ page }) 
 test('a section that leaks does not pass, is repeated, and a brought trace is judged', async ({ page }) => {
   await signIn(page, 'tom');
   await page.goto('/test/A');
+  await rest(page);
   await page.getByRole('button', { name: 'Plan a repeat test' }).click();
   await expect(page.getByRole('heading', { name: 'Test 2: planned' })).toBeVisible();
   await page.getByRole('combobox', { name: 'Simulated section' }).click();
@@ -74,6 +83,7 @@ test('a section that leaks does not pass, is repeated, and a brought trace is ju
   await expect(page.getByRole('heading', { name: 'Test 2: not passed' })).toBeVisible({ timeout: 30_000 });
   await expect(page.getByText('Not tight, or air left in.')).toBeVisible();
 
+  await rest(page);
   await page.getByRole('button', { name: 'Plan a repeat test' }).click();
   await expect(page.getByRole('heading', { name: 'Test 3: planned' })).toBeVisible();
   const rows = ['time_min;pressure_bar;temperature_c'];

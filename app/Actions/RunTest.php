@@ -38,7 +38,10 @@ final class RunTest
             'accepted' => in_array($joint->state, ['accepted', 'overruled'], true), 'test_at' => $joint->test_at?->toDateTimeImmutable(),
         ])->all();
 
-        return Readiness::of(array_values($joints), Subject::section($section)->verdict(), $section->main->job->now()->toDateTimeImmutable());
+        $last = $section->tests()->whereNotNull('ended_at')->get()->last();
+        $rest = $last?->ended_at?->addMinutes((int) ceil(60 * TestMethods::of($last->method)->restHours()));
+
+        return Readiness::of(array_values($joints), Subject::section($section)->verdict(), $section->main->job->now()->toDateTimeImmutable(), $rest?->toDateTimeImmutable());
     }
 
     /** What the crew would set on the gauge, from the section's facts. */

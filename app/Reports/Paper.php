@@ -79,9 +79,13 @@ final class Paper extends \TCPDF
             if ($this->GetY() + $height > 275) {
                 $this->AddPage();
             }
+            $top = $this->GetY();
             foreach ($row as $i => $text) {
-                $this->MultiCell($widths[$i], $height, $text, 'B', 'L', false, $i === count($row) - 1 ? 1 : 0);
+                $this->MultiCell($widths[$i], $height, $text, 0, 'L', false, $i === count($row) - 1 ? 1 : 0);
             }
+            $this->SetLineStyle(['width' => 0.1, 'color' => [190, 180, 168]]);
+            $this->Line(15, $top + $height, 195, $top + $height);
+            $this->SetY($top + $height + 0.4);
         }
         $this->Ln(2);
     }

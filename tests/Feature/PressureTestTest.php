@@ -97,6 +97,8 @@ it('names the old test in a repeat', function () {
     $section = $this->section('A');
     $test = planned($this->signIn('tom@demo'), $section);
     upload($this, $test, loggerCsv($test, 0.10))->assertCreated()->assertJsonPath('state', 'failed');
+    $this->postJson("/api/v1/sections/{$section->id}/tests", ['method' => 'f2164'])->assertStatus(409)->assertJsonPath('title', fn (string $t): bool => str_contains($t, 'Rest after the last test'));
+    $this->job()->increment('clock_ahead_s', 8 * 3600);
     $this->postJson("/api/v1/sections/{$section->id}/tests", ['method' => 'f2164'])->assertCreated()->assertJsonPath('number', 2)->assertJsonPath('repeat_of', $test->id);
 });
 

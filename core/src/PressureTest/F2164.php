@@ -30,6 +30,8 @@ final class F2164 implements TestMethod
 
     private const LONGEST_H = 8.0;
 
+    private const REST_H = 8.0;
+
     private const RAISE_MIN = 15.0; // common practice, no figure in the standard
 
     private const REDUCE_MIN = 5.0; // common practice, no figure in the standard
@@ -51,6 +53,11 @@ final class F2164 implements TestMethod
     public function source(): Source
     {
         return Source::standard('ASTM F2164');
+    }
+
+    public function restHours(): float
+    {
+        return self::REST_H;
     }
 
     /** @throws InvalidInput if the design pressure is not above 0, the levels are the wrong way round, or the high point would see no pressure */
@@ -78,7 +85,7 @@ final class F2164 implements TestMethod
                 self::phase('reduce', 'Reduce', self::REDUCE_MIN, $test, $test, $expansion, 'Bleed water slowly to the test pressure, shut the valve.'),
                 self::phase('test', 'Test hour', self::TEST_MIN, $test * (1 - self::BAND), $test, $test * (1 + self::BAND), 'Add no water, take none out. Watch.'),
             ],
-            ['At most 8 h under test pressure in all; depressurise and wait 8 h before a repeat [ASTM F2164].', 'Times for raising and reducing are common practice.'],
+            ['At most 8 h under test pressure in all; depressurise and wait 8 h before a repeat [ASTM F2164].', 'Times for raising and reducing are common practice. That make-up may let the pressure sag by 2 % in the expansion is a value from memory.'],
         );
     }
 
@@ -179,7 +186,7 @@ final class F2164 implements TestMethod
         $fine = Compare::atMost($highest, $ceiling);
 
         return $this->finding('test.f2164.ceiling', $fine ? Severity::Go : Severity::Stop,
-            'Highest gauge reading '.Rounding::Up->print($highest, 1).' kPa; '.Rounding::Down->print($ceiling, 1).' kPa allowed (1.5 × design at the low point, 1 % for the gauge).',
+            'Highest gauge reading '.Rounding::Up->print($highest, 1).' kPa; '.Rounding::Down->print($ceiling, 1).' kPa allowed (1.5 × design at the low point, and 1 % for the gauge: value from memory).',
             $fine ? '' : 'The low point was overloaded. Tell the engineer before anything else; inspect the section.', $highest, $ceiling, $ceiling - $highest, Unit::KiloPascal);
     }
 

@@ -16,8 +16,9 @@ final readonly class Readiness
 
     /**
      * @param  list<array{number: string, state: string, accepted: bool, test_at: ?\DateTimeImmutable}>  $joints  every joint of the section
+     * @param  ?\DateTimeImmutable  $restUntil  until when the section rests after its last test; null when it has had none
      */
-    public static function of(array $joints, Verdict $preparation, \DateTimeImmutable $now): self
+    public static function of(array $joints, Verdict $preparation, \DateTimeImmutable $now, ?\DateTimeImmutable $restUntil = null): self
     {
         $open = array_values(array_filter($joints, static fn (array $j): bool => ! $j['accepted']));
         $waits = array_values(array_filter($joints, static fn (array $j): bool => $j['test_at'] !== null && $j['test_at'] > $now));
@@ -36,6 +37,12 @@ final readonly class Readiness
                 'said' => $waits === [] ? 'Every joint has waited long enough.' : 'Still waiting: '.self::names($waits).'.',
             ],
         ];
+        if ($restUntil !== null) {
+            $gates[] = [
+                'id' => 'rest', 'title' => 'Rest after the last test', 'holds' => $restUntil <= $now, 'until' => $restUntil > $now ? $restUntil->format(\DateTimeInterface::RFC3339) : null,
+                'said' => $restUntil <= $now ? 'The pipe has rested long enough.' : 'Keep it without pressure: the pipe must shrink back before it is tested again.',
+            ];
+        }
         foreach ($preparation->steps as $step) {
             $missing = count($step->missing);
             $bad = [];

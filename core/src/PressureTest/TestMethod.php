@@ -15,6 +15,9 @@ interface TestMethod
 
     public function source(): Source;
 
+    /** How long a section must stand without pressure before it is tested again, h. */
+    public function restHours(): float;
+
     public function plan(float $designKpa, float $gaugeLevelM, float $lowLevelM, float $highLevelM): TestPlan;
 
     public function judge(PressureTrace $trace, TestPlan $plan): TestVerdict;

@@ -50,3 +50,11 @@ it('stays shut and says why', function (array $joints, array $change, string $ga
 ]);
 
 it('waits no longer at the very second', fn () => expect(Readiness::of([jointAt('7', true, '2026-11-23T10:00:00+00:00')], prepared(), new DateTimeImmutable('2026-11-23T10:00:00+00:00'))->isReady())->toBeTrue());
+
+// ASTM F2164: 8 h without pressure before a repeat.
+it('keeps a section at rest between two tests', function (string $restUntil, bool $ready) {
+    $readiness = Readiness::of([jointAt('1', true)], prepared(), new DateTimeImmutable('2026-11-23T10:00:00+00:00'), new DateTimeImmutable($restUntil));
+    $gate = array_column($readiness->gates, null, 'id')['rest'];
+
+    expect($readiness->isReady())->toBe($ready)->and($gate['holds'])->toBe($ready)->and($gate['until'] === null)->toBe($ready);
+})->with([['2026-11-23T10:00:00+00:00', true], ['2026-11-23T10:00:01+00:00', false]]);

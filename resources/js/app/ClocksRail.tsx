@@ -5,19 +5,30 @@ import { clocksQuery } from '../api/queries';
 import { useWork } from './session';
 import { dayAndTime, setJobNow, span, timeOfDay, useJobNow } from './time';
 
-/** Every running wait, the next to need a hand first. */
-export function ClocksRail({ onGo }: { onGo: (joint: number) => void }) {
+/** On a simulated job nobody need wait: puts its clock forward, on record. */
+export function ForwardButton({ to }: { to: string }) {
   const { job } = useWork();
   const client = useQueryClient();
-  const now = useJobNow();
-  const { data } = useQuery(clocksQuery(job.id));
   const forward = useMutation({
-    mutationFn: (to: string) => post<Schemas['Clocks']>(`/jobs/${job.id}/clock`, { to }),
+    mutationFn: () => post<Schemas['Clocks']>(`/jobs/${job.id}/clock`, { to }),
     onSuccess: (clocks) => {
       setJobNow(clocks.now);
       void client.invalidateQueries();
     },
   });
+  if (!job.simulated) return null;
+  return (
+    <Button size="small" variant="outlined" fullWidth disabled={forward.isPending} onClick={() => forward.mutate()} sx={{ mt: 0.5 }}>
+      Simulated: put clock to {timeOfDay(to, job.time_zone)}
+    </Button>
+  );
+}
+
+/** Every running wait, the next to need a hand first. */
+export function ClocksRail({ onGo }: { onGo: (joint: number) => void }) {
+  const { job } = useWork();
+  const now = useJobNow();
+  const { data } = useQuery(clocksQuery(job.id));
   const clocks = data?.clocks ?? [];
 
   return (
@@ -56,11 +67,7 @@ export function ClocksRail({ onGo }: { onGo: (joint: number) => void }) {
               <Typography variant="caption" color="text.secondary">
                 [{clock.source}]
               </Typography>
-              {job.simulated && !due && (
-                <Button size="small" variant="outlined" fullWidth disabled={forward.isPending} onClick={() => forward.mutate(clock.due_at)} sx={{ mt: 0.5 }}>
-                  Simulated: put clock to {timeOfDay(clock.due_at, job.time_zone)}
-                </Button>
-              )}
+              {!due && <ForwardButton to={clock.due_at} />}
             </Box>
           );
         })}

@@ -4,6 +4,7 @@ import { Alert, Box, Button, CircularProgress, Paper, Stack, Typography } from '
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { post, type Schemas } from '../../api/client';
 import { sectionTestsQuery } from '../../api/queries';
+import { ForwardButton } from '../../app/ClocksRail';
 import { useWork } from '../../app/session';
 import { dayAndTime } from '../../app/time';
 import { StepCard } from '../bench/StepCard';
@@ -89,8 +90,9 @@ function Ready({ data, repeat }: { data: Schemas['SectionTests']; repeat: boolea
                   <Typography sx={{ fontWeight: 640 }}>{gate.title}</Typography>
                   <Typography>
                     {gate.said}
-                    {gate.until ? ` The last may be tested from ${dayAndTime(gate.until, job.time_zone)}.` : ''}
+                    {gate.until ? ` Until ${dayAndTime(gate.until, job.time_zone)}.` : ''}
                   </Typography>
+                  {gate.id === 'rest' && gate.until && <ForwardButton to={gate.until} />}
                 </Box>
                 {step >= 0 && (
                   <Button variant={gate.holds ? 'text' : 'outlined'} color={gate.holds ? 'primary' : 'secondary'} aria-expanded={shown === gate.id} onClick={() => setShown(shown === gate.id ? null : gate.id)}>
