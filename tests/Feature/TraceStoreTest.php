@@ -10,12 +10,12 @@ it('gives every sample back bit for bit', function () {
     mt_srand(7);
     $samples = [];
     for ($k = 0; $k < 4500; $k++) {
-        $samples[] = ['t' => $k / 3, 'p' => mt_rand() / 997, 'c' => $k % 5 === 0 ? null : 12 + sin($k)];
+        $samples[] = ['t' => fdiv($k, 3), 'p' => fdiv(mt_rand(), 997), 'c' => $k % 5 === 0 ? null : 12 + sin($k)];
     }
     $id = (string) Str::uuid();
     app(StoreTrace::class)->execute('test', $id, $samples);
 
-    expect(app(StoreTrace::class)->read('test', $id))->toBe($samples);
+    expect(app(StoreTrace::class)->read('test', $id) === $samples)->toBeTrue(); // not toBe: its report on 4500 samples takes minutes
 });
 
 it('keeps the smallest and largest of each block', function () {

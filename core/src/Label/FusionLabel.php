@@ -36,39 +36,17 @@ final readonly class FusionLabel
     /** @throws InvalidInput if the code is not 24 digits, is all zeros, or its check digit is wrong */
     public static function of(string $code): self
     {
-        $digits = str_replace([' ', '-'], '', trim($code));
-        if (preg_match('/\A\d*\z/', $digits) !== 1) {
-            throw InvalidInput::field('code', 'The label holds something other than digits. Scan it again, or type the 24 digits under the bars.', $code);
-        }
-        if (strlen($digits) !== self::LENGTH) {
-            throw InvalidInput::field('code', 'The label code has '.strlen($digits).' digits; it must have 24. Scan the whole bar code again, or type the digits under the bars.', $code, self::LENGTH);
-        }
-        if (trim($digits, '0') === '') {
-            throw InvalidInput::field('code', 'The label code is all zeros. No fitting carries that: scan the label on the fitting.', $code);
-        }
-        $expected = self::checkDigit(substr($digits, 0, 23));
-        if ((int) $digits[23] !== $expected) {
-            throw InvalidInput::field('code', "The check digit is {$digits[23]}; these digits need {$expected}. One digit is misread: scan again, or compare each digit with the label.", $code, $expected);
-        }
-
-        return new self($digits);
+        return new self(CheckDigit::digits($code, self::LENGTH, 'label'));
     }
 
     /**
-     * The digit that makes 3·Σ(odd places) + Σ(even places) a multiple of 10. Blind to swaps of neighbours that differ by 5.
-     *
      * @param  string  $first23  digits 1 to 23
      *
      * @pure
      */
     public static function checkDigit(string $first23): int
     {
-        $sum = 0;
-        foreach (str_split($first23) as $i => $digit) {
-            $sum += ($i % 2 === 0 ? 3 : 1) * (int) $digit;
-        }
-
-        return (10 - $sum % 10) % 10;
+        return CheckDigit::of($first23);
     }
 
     public function diameterMm(): float
