@@ -13,11 +13,11 @@ use App\Models\Person;
 use App\Procedures\Subject;
 use Carbon\CarbonImmutable;
 use Diastoma\Core\Electrofusion\Coupler\Coupler;
+use Diastoma\Core\Electrofusion\Diagnosis\TraceClass;
 use Diastoma\Core\Electrofusion\FusionTrace;
 use Diastoma\Core\Electrofusion\Rules\LabelAgrees;
 use Diastoma\Core\Rulebook\Severity;
 use Diastoma\Core\Simulation\FusionControlUnit;
-use Diastoma\Core\Simulation\FusionFault;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Str;
 
@@ -33,7 +33,7 @@ final class RunFusion
     }
 
     /** @throws Refused if the label is not read, a stop is open, or the joint is fused already */
-    public function start(Joint $joint, Person $person, FusionFault $fault, float $speed, int $seed): FusionRun
+    public function start(Joint $joint, Person $person, TraceClass $fault, float $speed, int $seed): FusionRun
     {
         $subject = Subject::joint($joint);
         $situation = $subject->situation();
@@ -80,7 +80,7 @@ final class RunFusion
 
     public function trace(FusionRun $run): FusionTrace
     {
-        return (new FusionControlUnit($run->voltage_v, $run->resistance_ohm, $run->time_s, $run->fitting_c, FusionFault::from($run->fault)))->run($run->seed, $run->stopped_at_s);
+        return (new FusionControlUnit($run->voltage_v, $run->resistance_ohm, $run->time_s, $run->fitting_c, TraceClass::from($run->fault)))->run($run->seed, $run->stopped_at_s);
     }
 
     public function stop(FusionRun $run): FusionRun

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Core\Tests;
 
 use Diastoma\Core\Electrofusion\Coupler\Coupler;
+use Diastoma\Core\Electrofusion\Diagnosis\TraceClass;
 use Diastoma\Core\Label\FusionLabel;
 use Diastoma\Core\Procedure\Facts;
 use Diastoma\Core\Procedure\Reading;
@@ -14,7 +15,6 @@ use Diastoma\Core\Rulebook\Rulebook;
 use Diastoma\Core\Rulebook\Rulebooks;
 use Diastoma\Core\Rulebook\Verdict;
 use Diastoma\Core\Simulation\FusionControlUnit;
-use Diastoma\Core\Simulation\FusionFault;
 
 /** A dn 180 SDR 11 coupler joint made well, of which a test changes what it is about. */
 final class Joint
@@ -58,7 +58,7 @@ final class Joint
     }
 
     /** @return array<string, mixed> */
-    public static function fusion(FusionFault $fault = FusionFault::None, int $seed = 7): array
+    public static function fusion(TraceClass $fault = TraceClass::Good, int $seed = 7): array
     {
         $trace = (new FusionControlUnit(40.0, 0.64, 260.0, 16.0, $fault))->run($seed);
         $end = (new \DateTimeImmutable('2026-11-23T08:17:00+00:00'))->modify('+'.(int) ceil($trace->durationS()).' seconds');
@@ -127,6 +127,6 @@ final class Joint
             }
         }
 
-        return ['severity' => 'none', 'said' => '', 'todo' => ''];
+        return ['severity' => 'good', 'said' => '', 'todo' => ''];
     }
 }

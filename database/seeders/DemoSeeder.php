@@ -20,11 +20,11 @@ use App\Models\Section;
 use App\Procedures\Subject;
 use Carbon\CarbonImmutable;
 use Diastoma\Core\Electrofusion\Coupler\Coupler;
+use Diastoma\Core\Electrofusion\Diagnosis\TraceClass;
 use Diastoma\Core\Electrofusion\FusionTrace;
 use Diastoma\Core\Pipe\PeDimensions;
 use Diastoma\Core\Rulebook\Rulebooks;
 use Diastoma\Core\Simulation\FusionControlUnit;
-use Diastoma\Core\Simulation\FusionFault;
 use Illuminate\Database\Seeder;
 use Illuminate\Support\Str;
 
@@ -53,8 +53,8 @@ final class DemoSeeder extends Seeder
         foreach ([1, 2, 3, 4, 5, 6] as $k => $number) {
             $this->make($joints[$number], $ada, $unit, $now->subMinutes(400 - 45 * $k), $number);
         }
-        $this->make($joints[11], $ada, $unit, $now->subMinutes(440), 11, FusionFault::EarlyStop, false);
-        $this->make($joints[7], $ada, $unit, $now->subMinutes(12), 7, FusionFault::None, false);
+        $this->make($joints[11], $ada, $unit, $now->subMinutes(440), 11, TraceClass::EarlyStop, false);
+        $this->make($joints[7], $ada, $unit, $now->subMinutes(12), 7, TraceClass::Good, false);
     }
 
     private function people(): Person
@@ -105,7 +105,7 @@ final class DemoSeeder extends Seeder
         return $joints;
     }
 
-    private function make(Joint $joint, Person $person, Equipment $unit, CarbonImmutable $start, int $seed, FusionFault $fault = FusionFault::None, bool $released = true): void
+    private function make(Joint $joint, Person $person, Equipment $unit, CarbonImmutable $start, int $seed, TraceClass $fault = TraceClass::Good, bool $released = true): void
     {
         foreach (SampleReadings::beforeFusion($unit, $seed) as [$key, $value, $before]) {
             $this->read($joint, $person, $key, $value, $start->subSeconds($before));

@@ -14,7 +14,7 @@ use App\Models\Joint;
 use App\Models\Person;
 use App\Procedures\Subject;
 use Carbon\CarbonImmutable;
-use Diastoma\Core\Simulation\FusionFault;
+use Diastoma\Core\Electrofusion\Diagnosis\TraceClass;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use Illuminate\Validation\Rule;
@@ -27,10 +27,10 @@ final class FusionController
 
     public function store(Request $request, Joint $joint): JsonResponse
     {
-        $given = $request->validate(['fault' => [Rule::enum(FusionFault::class)], 'speed' => 'numeric|min:1|max:1000', 'seed' => 'integer|min:0']);
+        $given = $request->validate(['fault' => [Rule::enum(TraceClass::class)], 'speed' => 'numeric|min:1|max:1000', 'seed' => 'integer|min:0']);
         /** @var Person $person */
         $person = $request->user();
-        $run = $this->fusion->start($joint, $person, FusionFault::from($given['fault'] ?? 'none'), (float) ($given['speed'] ?? 1), (int) ($given['seed'] ?? random_int(0, 1_000_000)));
+        $run = $this->fusion->start($joint, $person, TraceClass::from($given['fault'] ?? 'good'), (float) ($given['speed'] ?? 1), (int) ($given['seed'] ?? random_int(0, 1_000_000)));
 
         return new JsonResponse($this->state($run, -1.0), 201);
     }

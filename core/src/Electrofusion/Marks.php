@@ -7,10 +7,10 @@ namespace Diastoma\Core\Electrofusion;
 use Diastoma\Core\Exception\InvalidInput;
 use Diastoma\Core\Rulebook\Rulebook;
 
-/** Where to mark a pipe end for a coupler, mm from the end. */
+/** Where to mark a pipe end for a coupler, mm from the end; or the barrel for a saddle, mm along the pipe. */
 final readonly class Marks
 {
-    private function __construct(public float $stabMm, public float $scrapeMm, public float $washMm)
+    private function __construct(public ?float $stabMm, public float $scrapeMm, public float $washMm)
     {
     }
 
@@ -35,5 +35,19 @@ final readonly class Marks
             ($kind === 'slip_coupler' ? $fittingLengthMm : $stab) + $extra,
             $rulebook->value('ef.wash.fitting_lengths') * $fittingLengthMm,
         );
+    }
+
+    /**
+     * A saddle covers its own width: that is scraped (the mark just outside it), and one width to each side is washed with it [common practice].
+     *
+     * @throws InvalidInput if the footprint is not a positive number
+     */
+    public static function ofSaddle(float $footprintMm, Rulebook $rulebook): self
+    {
+        if (! is_finite($footprintMm) || $footprintMm <= 0.0) {
+            throw InvalidInput::field('footprint_mm', "The saddle's footprint is {$footprintMm} mm. Measure it along the pipe: it is more than 0.", $footprintMm, 0);
+        }
+
+        return new self(null, $footprintMm, $rulebook->value('ef.wash.fitting_lengths') * $footprintMm);
     }
 }

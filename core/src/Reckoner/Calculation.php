@@ -42,6 +42,9 @@ final readonly class Calculation
                 continue;
             }
             if (! array_key_exists($input->name, $raw)) {
+                if ($input->optional) {
+                    continue;
+                }
                 $faults[] = InvalidInput::field($input->name, "{$input->name} is missing.");
 
                 continue;

@@ -12,6 +12,14 @@ final readonly class Given
     {
     }
 
+    /** An optional number; null when it was left out. */
+    public function maybe(string $name): ?float
+    {
+        $value = $this->values[$name] ?? null;
+
+        return is_float($value) ? $value : null;
+    }
+
     public function number(string $name): float
     {
         $value = $this->values[$name] ?? null;

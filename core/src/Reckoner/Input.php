@@ -17,12 +17,19 @@ final readonly class Input
         public array $choices = [],
         public ?float $above = null,
         public ?float $default = null,
+        public bool $optional = false,
     ) {
     }
 
     public static function number(string $name, string $unit, ?float $above = null, ?float $default = null): self
     {
         return new self($name, InputKind::Number, $unit, [], $above, $default);
+    }
+
+    /** The same input, but it may be left out. */
+    public function optional(): self
+    {
+        return new self($this->name, $this->kind, $this->unit, $this->choices, $this->above, $this->default, true);
     }
 
     public static function numbers(string $name, string $unit): self
@@ -112,7 +119,7 @@ final readonly class Input
     {
         return [
             'name' => $this->name, 'kind' => $this->kind->value, 'unit' => $this->unit, 'choices' => $this->choices,
-            'above' => $this->above, 'default' => $this->default, 'required' => $this->default === null,
+            'above' => $this->above, 'default' => $this->default, 'required' => $this->default === null && ! $this->optional,
         ];
     }
 }

@@ -25,4 +25,10 @@ final class Noise
 
         return $deviation * sqrt(-2 * log($u)) * cos(2 * M_PI * $v);
     }
+
+    /** Evenly from 0 up to, but not including, 1. */
+    public function uniform(): float
+    {
+        return $this->random->getInt(0, 2147483647) / 2147483648;
+    }
 }

@@ -3,9 +3,9 @@
 declare(strict_types=1);
 
 use Core\Tests\Joint;
+use Diastoma\Core\Electrofusion\Diagnosis\TraceClass;
 use Diastoma\Core\Rulebook\Rulebooks;
 use Diastoma\Core\Rulebook\Severity;
-use Diastoma\Core\Simulation\FusionFault;
 
 it('accepts a joint made well', function () {
     $verdict = Joint::madeWell()->judged();
@@ -134,7 +134,7 @@ it('stops a joint that was fused oval, and a measurement made afterwards does no
         ->and($late->finding('ef.fused_unprepared')['severity'])->toBe('stop');
 });
 
-it('knows each fault of the control unit', function (FusionFault $fault, array $stops) {
+it('knows each fault of the control unit', function (TraceClass $fault, array $stops) {
     $verdict = Joint::madeWell()->with('fusion', Joint::fusion($fault))->judged();
     $found = [];
     foreach ($verdict->findings as $f) {
@@ -144,10 +144,10 @@ it('knows each fault of the control unit', function (FusionFault $fault, array $
     }
     expect($found)->toBe($stops);
 })->with([
-    'none' => [FusionFault::None, []],
-    'droop' => [FusionFault::Droop, ['ef.fusion.voltage']],
-    'stopped early' => [FusionFault::EarlyStop, ['ef.fusion.ended_by_unit', 'ef.fusion.time', 'ef.fusion.energy']],
-    'wrong resistance' => [FusionFault::WrongResistance, ['ef.fusion.resistance']],
+    'good' => [TraceClass::Good, []],
+    'droop' => [TraceClass::VoltageDroop, ['ef.fusion.voltage']],
+    'stopped early' => [TraceClass::EarlyStop, ['ef.fusion.ended_by_unit', 'ef.fusion.time', 'ef.fusion.energy']],
+    'wrong resistance' => [TraceClass::WrongResistance, ['ef.fusion.resistance']],
 ]);
 
 it('lets a supervisor overrule a stop, which stays visible', function () {

@@ -2,10 +2,10 @@
 
 declare(strict_types=1);
 
+use Diastoma\Core\Electrofusion\Diagnosis\TraceClass;
 use Diastoma\Core\Electrofusion\FusionTrace;
 use Diastoma\Core\PressureTest\F2164;
 use Diastoma\Core\Simulation\FusionControlUnit;
-use Diastoma\Core\Simulation\FusionFault;
 use Diastoma\Core\Simulation\Noise;
 use Diastoma\Core\Simulation\PressureFault;
 use Diastoma\Core\Simulation\PressureLogger;
@@ -27,12 +27,12 @@ it('keeps to Ohm\'s law and to its label', function (float $volts, float $ohm, f
 })->with([[40.0, 0.64, 260.0, 15.0], [39.5, 1.2, 90.0, -10.0], [24.0, 0.4, 600.0, 40.0], [40.0, 0.64, 259.5, 20.0]]);
 
 it('injects each fault', function () {
-    $run = static fn (FusionFault $fault): FusionTrace => (new FusionControlUnit(40.0, 0.64, 260.0, 15.0, $fault))->run(1);
+    $run = static fn (TraceClass $fault): FusionTrace => (new FusionControlUnit(40.0, 0.64, 260.0, 15.0, $fault))->run(1);
 
-    expect(min(array_column($run(FusionFault::Droop)->samples, 'v')))->toBeLessThan(37.0)
-        ->and($run(FusionFault::EarlyStop)->endCode)->toBe('stopped_by_operator')->and($run(FusionFault::EarlyStop)->durationS())->toBe(156.0)
-        ->and($run(FusionFault::WrongResistance)->startResistanceAt20(15.0))->toEqualWithDelta(0.8, 0.02)
-        ->and($run(FusionFault::None)->endCode)->toBe('complete');
+    expect(min(array_column($run(TraceClass::VoltageDroop)->samples, 'v')))->toBeLessThan(37.0)
+        ->and($run(TraceClass::EarlyStop)->endCode)->toBe('stopped_by_operator')->and($run(TraceClass::EarlyStop)->durationS())->toBe(156.0)
+        ->and($run(TraceClass::WrongResistance)->startResistanceAt20(15.0))->toEqualWithDelta(0.8, 0.02)
+        ->and($run(TraceClass::Good)->endCode)->toBe('complete');
 });
 
 it('stops when the operator does', function () {

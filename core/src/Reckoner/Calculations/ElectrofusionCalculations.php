@@ -7,6 +7,7 @@ namespace Diastoma\Core\Reckoner\Calculations;
 use Diastoma\Core\Electrofusion\Clocks;
 use Diastoma\Core\Electrofusion\Energy;
 use Diastoma\Core\Electrofusion\Marks;
+use Diastoma\Core\Exception\InvalidInput;
 use Diastoma\Core\Label\FusionLabel;
 use Diastoma\Core\Reckoner\Calculation;
 use Diastoma\Core\Reckoner\Given;
@@ -20,8 +21,8 @@ final class ElectrofusionCalculations
     public static function all(): array
     {
         return [
-            new Calculation('ef.marks', 'Stab depth, scrape and wash length of a pipe end for a coupler',
-                [Input::number('fitting_length_mm', 'mm', 0.0), Input::choice('kind', ['coupler', 'slip_coupler']), Input::choice('rulebook', ['iso', 'us'])],
+            new Calculation('ef.marks', 'Stab depth, scrape and wash length of a pipe end for a coupler; footprint and wash length for a saddle',
+                [Input::number('fitting_length_mm', 'mm', 0.0)->optional(), Input::number('footprint_mm', 'mm', 0.0)->optional(), Input::choice('kind', ['coupler', 'slip_coupler', 'saddle']), Input::choice('rulebook', ['iso', 'us'])],
                 ['stab_depth_mm', 'scrape_length_mm', 'wash_length_mm'],
                 [Source::commonPractice('half the coupler; iso: scrape 20 mm beyond; wash three fitting lengths'), Source::fromMemory('', 'us: scrape 12.7 mm (1/2 in) beyond')],
                 self::marks(...)),
@@ -41,11 +42,18 @@ final class ElectrofusionCalculations
         ];
     }
 
-    /** @return array<string, float> */
+    /** @return array<string, ?float> */
     private static function marks(Given $given): array
     {
         $rulebook = $given->text('rulebook') === 'us' ? Rulebooks::us() : Rulebooks::iso();
-        $marks = Marks::of($given->number('fitting_length_mm'), $given->text('kind') === 'slip_coupler' ? 'slip_coupler' : 'coupler', $rulebook);
+        $kind = $given->text('kind');
+        $wanted = $kind === 'saddle' ? 'footprint_mm' : 'fitting_length_mm';
+        $other = $kind === 'saddle' ? 'fitting_length_mm' : 'footprint_mm';
+        if ($given->maybe($other) !== null) {
+            throw InvalidInput::field($other, "A {$kind} is marked by its {$wanted}; leave {$other} out.", $given->maybe($other));
+        }
+        $length = $given->maybe($wanted) ?? throw InvalidInput::field($wanted, "{$wanted} is missing: a {$kind} is marked by it.");
+        $marks = $kind === 'saddle' ? Marks::ofSaddle($length, $rulebook) : Marks::of($length, $kind === 'slip_coupler' ? 'slip_coupler' : 'coupler', $rulebook);
 
         return ['stab_depth_mm' => $marks->stabMm, 'scrape_length_mm' => $marks->scrapeMm, 'wash_length_mm' => $marks->washMm];
     }

@@ -31,10 +31,10 @@ final class CouplerHeat
 
     private const CURVE_POINTS = 240;
 
-    /** @var list<float> */
+    /** @var array<int, float> J/m³ over 0 °C */
     private array $enthalpy = [];
 
-    /** @var list<float> °C */
+    /** @var array<int, float> °C */
     private array $temperature = [];
 
     /** @var list<float> m², per metre of pipe */
@@ -143,7 +143,7 @@ final class CouplerHeat
             $after = ($n + 1 - $heating) * $step;
             if ($n >= $heating) {
                 $to60 ??= $interface < 60.0 ? $after : null;
-                $to45 ??= $interface < 45.0 ? $after : null;
+                $to45 = $interface < 45.0 ? $after : null;
             }
             if ($n % $every === 0 || $n === $heating - 1) {
                 $curve[] = [($n + 1) * $step, round($interface, 2)];

@@ -1,0 +1,75 @@
+<?php
+
+declare(strict_types=1);
+
+use Core\Tests\Electrofusion\BlindTraces;
+use Diastoma\Core\Electrofusion\Diagnosis\Diagnosis;
+use Diastoma\Core\Electrofusion\Diagnosis\Nominal;
+use Diastoma\Core\Electrofusion\Diagnosis\TraceClass;
+use Diastoma\Core\Electrofusion\FusionTrace;
+use Diastoma\Core\Exception\InvalidInput;
+use Diastoma\Core\Simulation\FusionControlUnit;
+
+it('names the class of at least 97 % of blind traces, and calls no faulty one good', function (int $seed) {
+    $right = $all = 0;
+    $wrong = [];
+    foreach (BlindTraces::all(60, $seed) as [$class, $trace, $nominal, $what]) {
+        $found = Diagnosis::of($trace, $nominal)->class;
+        $all++;
+        $right += $found === $class ? 1 : 0;
+        if ($class !== TraceClass::Good && $found === TraceClass::Good) {
+            $wrong[] = "seed {$seed}: {$what}";
+        }
+    }
+    expect($all)->toBe(540)->and($wrong)->toBe([])->and($right / $all)->toBeGreaterThanOrEqual(0.97);
+})->with([11, 12]);
+
+/** The same trace without the word the unit ended on, as many exports have it. */
+function withoutEnd(FusionTrace $trace): FusionTrace
+{
+    return FusionTrace::of($trace->samples, 'end_not_recorded');
+}
+
+it('needs no end code to see how a trace ended', function (TraceClass $class) {
+    $trace = (new FusionControlUnit(40.0, 0.64, 260.0, 16.0, $class))->run(5);
+    $found = Diagnosis::of(withoutEnd($trace), Nominal::of(40.0, 0.64, 260.0, 16.0));
+
+    expect($found->class)->toBe($class)->and($found->evidence)->not->toBe([])->and($found->toArray()['advice'])->not->toBe('');
+})->with(array_combine(array_column(TraceClass::cases(), 'value'), TraceClass::cases()));
+
+it('is surer the larger the fault, and less sure of a good end that is not on record', function () {
+    $nominal = Nominal::of(40.0, 0.64, 260.0, 16.0);
+    $droop = static fn (float $size): float => Diagnosis::of((new FusionControlUnit(40.0, 0.64, 260.0, 16.0, TraceClass::VoltageDroop, $size))->run(3), $nominal)->confidence;
+    $good = (new FusionControlUnit(40.0, 0.64, 260.0, 16.0))->run(3);
+
+    expect($droop(0.15))->toBeGreaterThan($droop(0.04))->and(Diagnosis::of(withoutEnd($good), $nominal)->confidence)->toBeLessThan(Diagnosis::of($good, $nominal)->confidence);
+});
+
+it('leaves the resistance out where the label gives none', function () {
+    $trace = (new FusionControlUnit(40.0, 0.64, 260.0, 16.0, TraceClass::WrongResistance))->run(3);
+    $found = Diagnosis::of($trace, Nominal::of(40.0, null, 260.0, 16.0));
+
+    expect($found->class)->toBe(TraceClass::Good)->and(implode(' ', $found->evidence))->toContain('not compared');
+});
+
+it('sees the same in a record of ten samples a second', function (TraceClass $class) {
+    $dense = [];
+    $trace = (new FusionControlUnit(40.0, 0.64, 260.0, 16.0, $class))->run(9);
+    foreach ($trace->samples as $k => $s) {
+        $next = $trace->samples[$k + 1] ?? null;
+        for ($j = 0; $j < ($next === null ? 1 : 10); $j++) {
+            $dense[] = ['t' => $s['t'] + $j / 10 * (($next['t'] ?? $s['t']) - $s['t']), 'v' => $s['v'], 'i' => $s['i']];
+        }
+    }
+    expect(Diagnosis::of(FusionTrace::of($dense, $trace->endCode), Nominal::of(40.0, 0.64, 260.0, 16.0))->class)->toBe($class);
+})->with([TraceClass::Good, TraceClass::ShortedTurns, TraceClass::VoltageDroop, TraceClass::OpenCircuit, TraceClass::SupplyCut]);
+
+it('refuses a label without voltage or time', function () {
+    expect(fn () => Nominal::of(0.0, 0.64, 0.0))->toThrow(InvalidInput::class, 'voltage_v is 0');
+});
+
+it('says what to do for every class, and that only a cut or stop may be repeated', function () {
+    foreach (TraceClass::cases() as $class) {
+        expect($class->advice())->toBeString()->not->toBe('')->and($class->mayBeRepeated())->toBe(in_array($class, [TraceClass::EarlyStop, TraceClass::SupplyCut], true));
+    }
+});
