@@ -6,7 +6,7 @@ declare(strict_types=1);
 require dirname(__DIR__).'/vendor/autoload.php';
 
 use Core\Tests\Joint;
-use Diastoma\Core\Electrofusion\Coupler\Coupler;
+use Diastoma\Core\Electrofusion\Coupler;
 use Diastoma\Core\Rulebook\Rulebooks;
 
 const ROUNDS = 9;

@@ -12,7 +12,7 @@ use App\Models\Joint;
 use App\Models\Person;
 use App\Procedures\Subject;
 use Carbon\CarbonImmutable;
-use Diastoma\Core\Electrofusion\Coupler\Coupler;
+use Diastoma\Core\Electrofusion\Coupler;
 use Diastoma\Core\Electrofusion\Diagnosis\TraceClass;
 use Diastoma\Core\Electrofusion\FusionTrace;
 use Diastoma\Core\Electrofusion\Rules\LabelAgrees;

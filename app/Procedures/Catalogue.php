@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace App\Procedures;
 
-use Diastoma\Core\Electrofusion\Coupler\Coupler;
+use Diastoma\Core\Electrofusion\Coupler;
 use Diastoma\Core\PressureTest\Preparation;
 use Diastoma\Core\Procedure\Procedure;
 

@@ -4,7 +4,9 @@ declare(strict_types=1);
 
 namespace Core\Tests;
 
-use Diastoma\Core\Electrofusion\Coupler\Coupler;
+use Diastoma\Core\Electrofusion\Coupler;
+use Diastoma\Core\Electrofusion\Diagnosis\Diagnosis;
+use Diastoma\Core\Electrofusion\Diagnosis\Nominal;
 use Diastoma\Core\Electrofusion\Diagnosis\TraceClass;
 use Diastoma\Core\Label\FusionLabel;
 use Diastoma\Core\Procedure\Facts;
@@ -43,6 +45,7 @@ final class Joint
             'clamped' => [true, '08:14:40'], 'aligned' => [true, '08:14:50'],
             'generator_kva' => [5.0, '08:15:00'], 'fuel_ok' => [true, '08:15:10'], 'leads_ok' => [true, '08:15:20'],
             'label_code' => [self::label(), '08:16:00'], 'printed_dn_mm' => [180.0, '08:16:10'], 'printed_voltage_v' => [40.0, '08:16:20'], 'printed_fusion_time_s' => [260.0, '08:16:30'], 'printed_cooling_min' => [20.0, '08:16:40'],
+            'unit_shows_voltage_v' => [40.0, '08:16:42'], 'unit_shows_time_s' => [260.0, '08:16:44'], 'fitting_material' => ['PE 100', '08:16:46'], 'fitting_sdr_from' => [11.0, '08:16:47'], 'fitting_sdr_to' => [17.0, '08:16:48'],
             'fusion' => [self::fusion(), '08:21:20'],
             'release_written' => [true, '08:22:00'], 'undisturbed' => [true, '08:41:20'], 'released_at' => ['2026-11-23T08:41:20+00:00', '08:41:20'],
             'indicators_up' => [true, '08:42:00'], 'no_melt_outside' => [true, '08:42:05'], 'marks_still_at_edge' => [true, '08:42:10'], 'still_aligned' => [true, '08:42:15'],
@@ -63,7 +66,7 @@ final class Joint
         $trace = (new FusionControlUnit(40.0, 0.64, 260.0, 16.0, $fault))->run($seed);
         $end = (new \DateTimeImmutable('2026-11-23T08:17:00+00:00'))->modify('+'.(int) ceil($trace->durationS()).' seconds');
 
-        return [...$trace->summary(16.0), 'started_at' => '2026-11-23T08:17:00+00:00', 'ended_at' => $end->format(\DateTimeInterface::RFC3339)];
+        return [...$trace->summary(16.0), 'diagnosis' => Diagnosis::of($trace, Nominal::of(40.0, 0.64, 260.0, 16.0))->toArray(), 'started_at' => '2026-11-23T08:17:00+00:00', 'ended_at' => $end->format(\DateTimeInterface::RFC3339)];
     }
 
     public static function madeWell(): self
@@ -110,7 +113,7 @@ final class Joint
 
     public static function facts(): Facts
     {
-        return new Facts(['dn_mm' => 180, 'sdr' => 11, 'wall_mm' => 16.4, 'od_largest_mm' => 181.1]);
+        return new Facts(['dn_mm' => 180, 'sdr' => 11, 'wall_mm' => 16.4, 'od_largest_mm' => 181.1, 'material' => 'PE 100']);
     }
 
     public function judged(?Rulebook $rulebook = null): Verdict

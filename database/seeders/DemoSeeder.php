@@ -19,7 +19,7 @@ use App\Models\Rulebook;
 use App\Models\Section;
 use App\Procedures\Subject;
 use Carbon\CarbonImmutable;
-use Diastoma\Core\Electrofusion\Coupler\Coupler;
+use Diastoma\Core\Electrofusion\Coupler;
 use Diastoma\Core\Electrofusion\Diagnosis\TraceClass;
 use Diastoma\Core\Electrofusion\FusionTrace;
 use Diastoma\Core\Pipe\PeDimensions;

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Diastoma\Core\Electrofusion;
 
+use Diastoma\Core\Electrofusion\Diagnosis\ResistanceJumps;
 use Diastoma\Core\Exception\InvalidInput;
 
 /** What a control unit recorded: samples of time, voltage and current, and how it ended. Resistance and energy are worked out here. */
@@ -55,36 +56,26 @@ final readonly class FusionTrace
         return $joules / 1000;
     }
 
-    /** Resistance of the first sample that carries current, brought to 20 °C; null with no current. */
+    /** Resistance of the first sample that carries current in earnest, brought to 20 °C; null with no current. */
     public function startResistanceAt20(float $fittingTemperatureC): ?float
     {
-        foreach ($this->samples as $s) {
-            if ($s['i'] > 0.1) {
-                return $s['v'] / $s['i'] / (1 + self::COPPER_PER_KELVIN * ($fittingTemperatureC - 20.0));
-            }
-        }
+        $flowing = $this->flowing();
 
-        return null;
+        return $flowing === [] ? null : $flowing[0]['v'] / $flowing[0]['i'] / (1 + self::COPPER_PER_KELVIN * ($fittingTemperatureC - 20.0));
     }
 
-    /** Largest jump of resistance between samples, in percent, against the mean of the five before it. */
+    /** Largest jump of resistance while current flowed, in percent. */
     public function largestStepPercent(): float
     {
-        $recent = [];
-        $largest = 0.0;
-        foreach ($this->samples as $s) {
-            if ($s['i'] <= 0.1) {
-                continue;
-            }
-            $r = $s['v'] / $s['i'];
-            if (count($recent) === 5) {
-                $largest = max($largest, 100 * abs($r / (array_sum($recent) / 5) - 1));
-                array_shift($recent);
-            }
-            $recent[] = $r;
-        }
+        return ResistanceJumps::of($this->flowing(), $this->durationS())->largestPercent();
+    }
 
-        return $largest;
+    /** @return list<array{t: float, v: float, i: float}> samples with more than a fifth of the largest current, and of 0.1 A */
+    private function flowing(): array
+    {
+        $least = max(0.1, 0.2 * max(array_column($this->samples, 'i')));
+
+        return array_values(array_filter($this->samples, static fn (array $s): bool => $s['i'] > $least));
     }
 
     /**

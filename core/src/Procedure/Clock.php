@@ -7,6 +7,14 @@ namespace Diastoma\Core\Procedure;
 /** A wait that somebody must keep. */
 final readonly class Clock
 {
+    public const WAIT = 'wait';
+
+    /** until clamps may come off */
+    public const RELEASE = 'release';
+
+    /** until the joint may be pressure tested */
+    public const TEST = 'test';
+
     public function __construct(
         public string $id,
         public string $title,
@@ -14,6 +22,7 @@ final readonly class Clock
         public \DateTimeImmutable $dueAt,
         public string $then,
         public string $source,
+        public string $kind = self::WAIT,
     ) {
     }
 
@@ -21,7 +30,7 @@ final readonly class Clock
     public function toArray(): array
     {
         return [
-            'id' => $this->id, 'title' => $this->title, 'then' => $this->then, 'source' => $this->source,
+            'id' => $this->id, 'title' => $this->title, 'kind' => $this->kind, 'then' => $this->then, 'source' => $this->source,
             'starts_at' => $this->startsAt->format(\DateTimeInterface::RFC3339), 'due_at' => $this->dueAt->format(\DateTimeInterface::RFC3339),
         ];
     }

@@ -12,17 +12,22 @@ final readonly class Readings
     /** @var array<string, Reading> latest of each key */
     private array $latest;
 
+    /** @var array<string, int> how often each key was read */
+    private array $times;
+
     /**
      * @param  list<Reading>  $history
      * @param  list<Overrule>  $overrules
      */
     public function __construct(public array $history = [], public array $overrules = [])
     {
-        $latest = [];
+        $latest = $times = [];
         foreach ($history as $reading) {
             $latest[$reading->key] = $reading;
+            $times[$reading->key] = ($times[$reading->key] ?? 0) + 1;
         }
         $this->latest = $latest;
+        $this->times = $times;
     }
 
     /** What was known at a moment: readings taken later are left out. */
@@ -37,6 +42,17 @@ final readonly class Readings
     public function with(Reading $reading): self
     {
         return new self([...$this->history, $reading], $this->overrules);
+    }
+
+    public function times(string $key): int
+    {
+        return $this->times[$key] ?? 0;
+    }
+
+    /** @return list<Reading> every reading of a key, the oldest first */
+    public function all(string $key): array
+    {
+        return array_values(array_filter($this->history, static fn (Reading $r): bool => $r->key === $key));
     }
 
     public function has(string $key): bool

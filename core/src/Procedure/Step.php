@@ -14,7 +14,9 @@ final readonly class Step
      * @param  list<ReadingSpec>  $readings
      * @param  list<Rule>  $rules
      * @param  list<string>  $cautions
-     * @param  array<string, mixed>  $guide  figures worked out before the work: marks, limits, what to aim for
+     * @param  array<string, mixed>|\Closure(): array<string, mixed>  $guide  figures worked out before the work: marks, limits, what to aim for; asked for by screens only, not by judgements
+     * @param  list<string>  $stale  readings that are there but must be taken again
+     * @param  ?Gate  $gate  what keeps the step shut: nothing is entered until it opens
      * @param  string  $notNeeded  why this step may be left out here; empty when it is needed
      */
     public function __construct(
@@ -24,8 +26,10 @@ final readonly class Step
         public array $readings,
         public array $rules = [],
         public array $cautions = [],
-        public array $guide = [],
+        public array|\Closure $guide = [],
         public string $notNeeded = '',
+        public array $stale = [],
+        public ?Gate $gate = null,
     ) {
     }
 
@@ -40,6 +44,12 @@ final readonly class Step
         return null;
     }
 
+    /** @return array<string, mixed> */
+    public function guide(): array
+    {
+        return is_array($this->guide) ? $this->guide : ($this->guide)();
+    }
+
     /** @return list<string> keys of required readings that are not there */
     public function missing(Readings $readings): array
     {
@@ -48,7 +58,7 @@ final readonly class Step
         }
         $missing = [];
         foreach ($this->readings as $spec) {
-            if ($spec->required && ! $readings->has($spec->key)) {
+            if ($spec->required && (! $readings->has($spec->key) || in_array($spec->key, $this->stale, true))) {
                 $missing[] = $spec->key;
             }
         }
@@ -61,7 +71,7 @@ final readonly class Step
     {
         return [
             'id' => $this->id, 'title' => $this->title, 'instruction' => $this->instruction, 'cautions' => $this->cautions,
-            'guide' => $this->guide, 'not_needed' => $this->notNeeded,
+            'guide' => $this->guide(), 'not_needed' => $this->notNeeded, 'gate' => $this->gate?->toArray(), 'stale' => $this->stale,
             'readings' => array_map(static fn (ReadingSpec $spec): array => $spec->toArray($units), $this->readings),
         ];
     }

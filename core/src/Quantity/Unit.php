@@ -9,6 +9,7 @@ enum Unit: string
 {
     case Millimetre = 'mm';
     case Metre = 'm';
+    case SquareMillimetre = 'mm²';
     case Percent = '%';
     case Celsius = '°C';
     case Kelvin = 'K';

@@ -63,6 +63,12 @@ final class Rulebooks
             self::limit('ef.energy.low_percent', 65.0, Unit::Percent, 'Least energy, of V²·t/R: copper windings that warm by 200 K draw 26 % less', Source::fromMemory()),
             self::limit('ef.test_factor', 4.0, Unit::Times, 'Wait before pressure test, in cooling times', Source::commonPractice("or the fitting maker's table")),
             self::limit('ef.generator.efficiency_percent', 80.0, Unit::Percent, 'Control unit efficiency times power factor', Source::fromMemory()),
+            self::limit('ef.cable.drop_percent', 5.0, Unit::Percent, 'Voltage lost on a longer fusion lead', Source::fromMemory()),
+            self::limit('ef.gap.preheated_mm', 2.0, Unit::Millimetre, 'Gap after preheating a side: must be less', $practice),
+            self::limit('ef.saddle.gap_mm', 0.05, Unit::Millimetre, 'Gap under a saddle: the thinnest feeler finds none', Source::fromMemory()),
+            self::limit('ef.spool.gap_max_mm', 10.0, Unit::Millimetre, 'Gap between spool and main, each end: at most', Source::fromMemory()),
+            self::limit('ef.spool.gap_min_mm', 2.0, Unit::Millimetre, 'Gap between spool and main, each end: at least', Source::fromMemory()),
+            self::limit('ef.spool.centre_mm', 3.0, Unit::Millimetre, 'Slip coupler off its centring mark', Source::fromMemory()),
             self::limit('ef.reference_c', 23.0, Unit::Celsius, "Reference temperature of the label's fusion time", Source::fromMemory('ISO 13950', "20 or 23 °C as the label's scheme says")),
         ];
     }

@@ -145,9 +145,11 @@ it('knows each fault of the control unit', function (TraceClass $fault, array $s
     expect($found)->toBe($stops);
 })->with([
     'good' => [TraceClass::Good, []],
-    'droop' => [TraceClass::VoltageDroop, ['ef.fusion.voltage']],
-    'stopped early' => [TraceClass::EarlyStop, ['ef.fusion.ended_by_unit', 'ef.fusion.time', 'ef.fusion.energy']],
-    'wrong resistance' => [TraceClass::WrongResistance, ['ef.fusion.resistance']],
+    'droop' => [TraceClass::VoltageDroop, ['ef.fusion.looks', 'ef.fusion.voltage']],
+    'stopped early' => [TraceClass::EarlyStop, ['ef.fusion.ended_by_unit', 'ef.fusion.looks', 'ef.fusion.time', 'ef.fusion.energy']],
+    'wrong resistance' => [TraceClass::WrongResistance, ['ef.fusion.looks', 'ef.fusion.resistance']],
+    'shorted turns' => [TraceClass::ShortedTurns, ['ef.fusion.looks', 'ef.fusion.step']],
+    'another time' => [TraceClass::TimeMismatch, ['ef.fusion.looks', 'ef.fusion.time']],
 ]);
 
 it('lets a supervisor overrule a stop, which stays visible', function () {

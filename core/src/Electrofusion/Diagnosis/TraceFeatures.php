@@ -11,20 +11,10 @@ final readonly class TraceFeatures
 {
     private const MOST_POINTS = 1200;
 
-    /** Points on each side of a place that are fitted with a line to see a jump there. */
-    private const ARM = 6;
-
-    /** Jumps are not looked for before this share of the time: the winding warms steeply there. */
-    private const SETTLED = 0.08;
-
-    /** % that always counts as a jump, however noisy the record */
-    private const LARGEST_LIMIT_PERCENT = 2.5;
-
     /**
      * @param  float  $lowVoltagePercent  how far the voltage lay below nominal for at least 3 % of the time, %
      * @param  float  $highVoltagePercent  the same above nominal
      * @param  list<array{float, float}>  $jumps  [s, % of the resistance], the larger ones, in time
-     * @param  float  $jumpNoise  the usual size of what looks like a jump and is noise, %
      */
     private function __construct(
         public float $durationS,
@@ -32,7 +22,6 @@ final readonly class TraceFeatures
         public float $highVoltagePercent,
         public ?float $startOffPercent,
         public array $jumps,
-        public float $jumpNoise,
         public bool $voltageGoneAtEnd,
         public bool $currentGone,
         public string $endCode,
@@ -45,9 +34,9 @@ final readonly class TraceFeatures
         [$samples, $voltageGone, $currentGone] = self::withoutTail(self::thinned($trace->samples), $nominal);
         $volts = array_column($samples, 'v');
         [$low, $high] = self::sustained($volts, $nominal->voltageV);
-        [$jumps, $noise] = self::jumps($samples, $nominal->timeS, $jumpPercent);
+        $jumps = ResistanceJumps::of($samples, $nominal->timeS);
 
-        return new self($trace->durationS(), $low, $high, self::startOff($trace, $nominal), $jumps, $noise, $voltageGone, $currentGone, $trace->endCode);
+        return new self($trace->durationS(), $low, $high, self::startOff($trace, $nominal), $jumps->beyond($jumpPercent), $voltageGone, $currentGone, $trace->endCode);
     }
 
     /**
@@ -115,75 +104,5 @@ final readonly class TraceFeatures
         $start = $trace->startResistanceAt20($nominal->fittingC);
 
         return $start === null || $nominal->resistanceOhm === null ? null : 100 * ($start / $nominal->resistanceOhm - 1);
-    }
-
-    /**
-     * Places where lines fitted to the points before and after do not meet. Of neighbours within an arm's length the largest counts.
-     *
-     * @param  list<array{t: float, v: float, i: float}>  $samples
-     * @return array{list<array{float, float}>, float} jumps in time, and the usual size of a place without one
-     */
-    private static function jumps(array $samples, float $timeS, float $threshold): array
-    {
-        $r = [];
-        foreach ($samples as $s) {
-            $r[] = $s['i'] > 0.0 ? $s['v'] / $s['i'] : 0.0;
-        }
-        $found = $sizes = [];
-        for ($k = self::ARM; $k <= count($r) - self::ARM; $k++) {
-            if ($samples[$k]['t'] < self::SETTLED * $timeS) {
-                continue;
-            }
-            $before = self::lineAtEnd(array_slice($r, $k - self::ARM, self::ARM));
-            $after = self::lineAtEnd(array_reverse(array_slice($r, $k, self::ARM)));
-            $size = $before > 0.0 ? 100 * ($after / $before - 1) : 0.0;
-            $sizes[] = abs($size);
-            $found[$k] = $size;
-        }
-        if ($sizes === []) {
-            return [[], 0.0];
-        }
-        sort($sizes);
-        $noise = $sizes[intdiv(count($sizes), 4)]; // the lower quarter: real jumps leave it as it is
-        $limit = min(self::LARGEST_LIMIT_PERCENT, max($threshold, 9 * $noise));
-        $jumps = [];
-        $lastAt = -self::ARM;
-        foreach ($found as $k => $size) {
-            if (abs($size) < $limit) {
-                continue;
-            }
-            if ($k - $lastAt < self::ARM && $jumps !== []) {
-                $last = count($jumps) - 1;
-                if (abs($size) > abs($jumps[$last][1])) {
-                    $jumps[$last] = [$samples[$k]['t'], $size];
-                    $lastAt = $k;
-                }
-
-                continue;
-            }
-            $jumps[] = [$samples[$k]['t'], $size];
-            $lastAt = $k;
-        }
-
-        return [$jumps, $noise];
-    }
-
-    /**
-     * Value half a step past the last point of the least-squares line through points at equal steps.
-     *
-     * @param  list<float>  $points
-     */
-    private static function lineAtEnd(array $points): float
-    {
-        $n = count($points);
-        $middle = ($n - 1) / 2;
-        $mean = array_sum($points) / $n;
-        $slope = $spread = 0.0;
-        foreach ($points as $i => $value) {
-            $slope += ($i - $middle) * ($value - $mean);
-            $spread += ($i - $middle) ** 2;
-        }
-
-        return $mean + $slope / $spread * ($n / 2);
     }
 }

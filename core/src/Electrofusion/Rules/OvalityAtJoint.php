@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Diastoma\Core\Electrofusion\Rules;
 
+use Diastoma\Core\Electrofusion\Ends;
 use Diastoma\Core\Pipe\Roundness;
 use Diastoma\Core\Procedure\Situation;
 use Diastoma\Core\Quantity\Compare;
@@ -19,7 +20,6 @@ use Diastoma\Core\Rulebook\Severity;
  */
 final readonly class OvalityAtJoint implements Rule
 {
-    /** @param  'a'|'b'  $end */
     public function __construct(private string $end, private bool $underClamp)
     {
     }
@@ -39,8 +39,6 @@ final readonly class OvalityAtJoint implements Rule
 
     /**
      * Roundness as measured free, or under the clamp; null when not measured.
-     *
-     * @param  'a'|'b'  $end
      */
     public static function roundness(Situation $s, string $end, bool $underClamp): ?Roundness
     {
@@ -53,16 +51,23 @@ final readonly class OvalityAtJoint implements Rule
         });
     }
 
-    public static function mustBeReRounded(Situation $s): bool
+    public static function mustBeReRounded(Situation $s, Ends $ends): bool
     {
-        foreach (['a', 'b'] as $end) {
-            $free = self::roundness($s, $end, false);
-            if ($free !== null && ! Compare::atMost($free->ovalityMm, self::allowedMm($s))) {
+        foreach ($ends->letters as $end) {
+            if (self::isOval($s, $end)) {
                 return true;
             }
         }
 
         return false;
+    }
+
+    /** Whether an end, free of clamps, is further out of round than a joint may be. */
+    public static function isOval(Situation $s, string $end): bool
+    {
+        $free = self::roundness($s, $end, false);
+
+        return $free !== null && ! Compare::atMost($free->ovalityMm, self::allowedMm($s));
     }
 
     public function judge(Situation $situation): ?Finding

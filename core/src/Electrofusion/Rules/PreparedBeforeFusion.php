@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Diastoma\Core\Electrofusion\Rules;
 
+use Diastoma\Core\Electrofusion\Weld;
 use Diastoma\Core\Procedure\Situation;
 use Diastoma\Core\Procedure\Step;
 use Diastoma\Core\Rulebook\Finding;
@@ -18,24 +19,23 @@ use Diastoma\Core\Rulebook\Source;
 final readonly class PreparedBeforeFusion implements Rule
 {
     /** @param  list<Step>  $preparation every step before the fusion */
-    public function __construct(private array $preparation)
+    public function __construct(private Weld $weld, private array $preparation)
     {
     }
 
     public function id(): string
     {
-        return 'ef.fused_unprepared';
+        return $this->weld->rule('fused_unprepared');
     }
 
     public function judge(Situation $situation): ?Finding
     {
-        $fusion = $situation->readings->record('fusion');
-        $started = $fusion['started_at'] ?? null;
-        if (! is_string($started)) {
+        $started = $this->weld->startedAt($situation);
+        if ($started === null) {
             return null;
         }
         $open = [];
-        foreach ($this->knownAt(new \DateTimeImmutable($started), $situation) as $finding) {
+        foreach ($this->knownAt($started, $situation) as $finding) {
             if ($finding->severity === Severity::Mend) {
                 $open[] = $finding->said;
             }
@@ -45,7 +45,7 @@ final readonly class PreparedBeforeFusion implements Rule
             $this->id(), $open === [] ? Severity::Go : Severity::Stop,
             $open === [] ? 'Nothing was left to mend when the fusion started.' : 'Fused while this was still to be mended: '.implode(' ', $open),
             $open === [] ? '' : 'Cut the joint out and make it again.',
-            Source::commonPractice(), ['fusion'],
+            Source::commonPractice(), [$this->weld->recordKey()],
             why: 'What was wrong before the heat is sealed inside the joint.',
         );
     }

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Diastoma\Core\Electrofusion\Rules;
 
+use Diastoma\Core\Electrofusion\Weld;
 use Diastoma\Core\Procedure\Situation;
 use Diastoma\Core\Quantity\Compare;
 use Diastoma\Core\Quantity\Rounding;
@@ -15,15 +16,19 @@ use Diastoma\Core\Rulebook\Severity;
 /** The voltage farthest from nominal during the fusion, against a watch band and a stop band. */
 final readonly class VoltageHeld implements Rule
 {
+    public function __construct(private Weld $weld)
+    {
+    }
+
     public function id(): string
     {
-        return 'ef.fusion.voltage';
+        return $this->weld->rule('fusion.voltage');
     }
 
     public function judge(Situation $situation): ?Finding
     {
-        $fusion = $situation->readings->record('fusion');
-        $nominal = $situation->readings->number('printed_voltage_v');
+        $fusion = $situation->readings->record($this->weld->recordKey());
+        $nominal = $this->weld->voltageV($situation);
         $low = $fusion['v_min'] ?? null;
         $high = $fusion['v_max'] ?? null;
         if ($nominal === null || ! is_numeric($low) || ! is_numeric($high)) {
@@ -47,7 +52,7 @@ final readonly class VoltageHeld implements Rule
                 Severity::Watch => 'Look at generator and cable before the next joint.',
                 default => '',
             },
-            $stop->source, ['fusion'], $off, $stop->value, $stop->value - $off, Unit::Percent,
+            $stop->source, [$this->weld->recordKey()], $off, $stop->value, $stop->value - $off, Unit::Percent,
             'Heat goes with the square of the voltage.',
         );
     }

@@ -10,8 +10,8 @@ use Diastoma\Core\Reckoner\Given;
 use Diastoma\Core\Reckoner\Input;
 use Diastoma\Core\Simulation\Heat\CouplerHeat;
 use Diastoma\Core\Simulation\Heat\HalfSpace;
+use Diastoma\Core\Simulation\Heat\HeatedJoint;
 use Diastoma\Core\Simulation\Heat\Polyethylene;
-use Diastoma\Core\Simulation\Heat\Weld;
 
 final class HeatCalculations
 {
@@ -51,7 +51,7 @@ final class HeatCalculations
         if ($cell !== null && $cell < self::SMALLEST_CELL_MM) {
             throw InvalidInput::field('cell_mm', "cell_mm is {$cell}; below ".self::SMALLEST_CELL_MM.' mm a run takes minutes and changes nothing.', $cell, self::SMALLEST_CELL_MM);
         }
-        $weld = Weld::of(
+        $weld = HeatedJoint::of(
             $g->number('dn_mm'), $g->number('pipe_wall_mm'), $g->number('fitting_wall_mm'), $g->number('heated_length_mm'), $g->number('voltage_v') * $g->number('supply_percent') / 100,
             $g->number('resistance_ohm'), $g->number('time_s'), $g->number('ambient_c'), $g->number('gap_mm'), $g->number('wire_per_k'),
         );

@@ -47,7 +47,7 @@ final readonly class InDate implements Rule
         [$severity, $said, $todo] = match (true) {
             $until === '' => [Severity::Stop, "{$this->paper} of {$name}: none on record.", $this->todo],
             $until < $day => [Severity::Stop, "{$this->paper} of {$name} ran out on {$until}; today is {$day}.", $this->todo],
-            $until < $reading->takenAt->modify('+'.self::NOTICE_DAYS.' days')->format('Y-m-d') => [Severity::Watch, "{$this->paper} of {$name} runs out on {$until}.", 'Book its renewal now.'],
+            $until < $reading->takenAt->setTimestamp($reading->takenAt->getTimestamp() + 86400 * self::NOTICE_DAYS)->format('Y-m-d') => [Severity::Watch, "{$this->paper} of {$name} runs out on {$until}.", 'Book its renewal now.'],
             default => [Severity::Go, "{$this->paper} of {$name} runs until {$until}.", ''],
         };
 

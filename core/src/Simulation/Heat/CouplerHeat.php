@@ -49,7 +49,7 @@ final class CouplerHeat
 
     private float $rhoL;
 
-    private function __construct(private readonly Weld $weld, private readonly int $pipeCells, private readonly int $fittingCells)
+    private function __construct(private readonly HeatedJoint $weld, private readonly int $pipeCells, private readonly int $fittingCells)
     {
         $this->rhoL = $weld->melts ? Polyethylene::DENSITY * Polyethylene::LATENT_HEAT : 0.0;
         $this->trappedAirC = $weld->ambientC;
@@ -78,7 +78,7 @@ final class CouplerHeat
      * @param  float  $coolingMaxS  the run ends when the interface is below 45 °C, or this long after the fusion
      * @param  ?float  $cellMm  largest cell; null takes 0.75 mm, or a fortieth of the wall where that is more
      */
-    public static function run(Weld $weld, float $coolingMaxS = 14_400.0, ?float $cellMm = null): HeatRun
+    public static function run(HeatedJoint $weld, float $coolingMaxS = 14_400.0, ?float $cellMm = null): HeatRun
     {
         $cell = $cellMm ?? max(0.75, $weld->pipeWallMm / 40);
         $model = new self($weld, max(3, (int) ceil($weld->pipeWallMm / $cell - 1e-9)), max(3, (int) ceil($weld->fittingWallMm / $cell - 1e-9)));

@@ -5,19 +5,19 @@ declare(strict_types=1);
 use Diastoma\Core\Exception\InvalidInput;
 use Diastoma\Core\Simulation\Heat\CouplerHeat;
 use Diastoma\Core\Simulation\Heat\HalfSpace;
+use Diastoma\Core\Simulation\Heat\HeatedJoint;
 use Diastoma\Core\Simulation\Heat\Polyethylene;
-use Diastoma\Core\Simulation\Heat\Weld;
 
 // dn 180 SDR 11 with a coupler of 140 mm heated length: 40 V, 0.64 Ω, 260 s (the demo fitting, invented).
-function dn180(float $ambientC = 15.0, float $gapMm = 0.2, float $voltageV = 40.0, float $timeS = 260.0): Weld
+function dn180(float $ambientC = 15.0, float $gapMm = 0.2, float $voltageV = 40.0, float $timeS = 260.0): HeatedJoint
 {
-    return Weld::of(180, 16.4, 20, 140, $voltageV, 0.64, $timeS, $ambientC, $gapMm);
+    return HeatedJoint::of(180, 16.4, 20, 140, $voltageV, 0.64, $timeS, $ambientC, $gapMm);
 }
 
 /** A wall so thick and a pipe so wide that each side is a half-space for 100 s; constant power. */
-function thickWall(): Weld
+function thickWall(): HeatedJoint
 {
-    return Weld::of(2000, 60, 60, 1000, 40, 0.064, 100, 15, 0.0, 0.0)->withoutMelting();
+    return HeatedJoint::of(2000, 60, 60, 1000, 40, 0.064, 100, 15, 0.0, 0.0)->withoutMelting();
 }
 
 // Abramowitz & Stegun, Handbook of Mathematical Functions, table 7.1: erf 0.5 = 0.5204998778, erf 1 = 0.8427007929, erf 2 = 0.9953222650;
@@ -49,13 +49,13 @@ it('comes to the closed form, and the error falls with the square of the cell', 
     expect(abs($errors[1]))->toBeLessThan(0.5)->and($errors[0] / $errors[1])->toBeBetween(3.2, 4.8)->and($errors[1] / $errors[2])->toBeBetween(3.2, 4.8);
 });
 
-it('keeps its energy', function (Weld $weld) {
+it('keeps its energy', function (HeatedJoint $weld) {
     expect(CouplerHeat::run($weld, 2700)->balanceError)->toBeLessThan(1e-9);
 })->with(['with a gap' => fn () => dn180(), 'without' => fn () => dn180(gapMm: 0.0), 'no melting' => fn () => thickWall()]);
 
 // Worked by another route: all power at 20 °C resistance would be 2500 W·260 s = 650 kJ; the winding warms, so less.
 it('draws less than V²·t/R once the winding warms, and all of it with an alloy that does not', function () {
-    $alloy = Weld::of(180, 16.4, 20, 140, 40, 0.64, 260, 20, 0.2, 0.0);
+    $alloy = HeatedJoint::of(180, 16.4, 20, 140, 40, 0.64, 260, 20, 0.2, 0.0);
 
     expect(CouplerHeat::run(dn180(), 60)->energyKj)->toBeBetween(400, 600)->and(CouplerHeat::run($alloy, 60)->energyKj)->toEqualWithDelta(650, 0.5);
 });
@@ -84,8 +84,8 @@ it('heats the pipe less across a gap, which the melt closes or not', function ()
 });
 
 it('refuses a weld that cannot be, all faults together', function () {
-    expect(fn () => Weld::of(0, 16, 20, 140, -1, 0.64, 260, 15))->toThrow(InvalidInput::class, 'dn_mm is 0')
-        ->and(fn () => Weld::of(180, 95, 20, 140, 40, 0.64, 260, 15))->toThrow(InvalidInput::class, 'leaves no bore')
+    expect(fn () => HeatedJoint::of(0, 16, 20, 140, -1, 0.64, 260, 15))->toThrow(InvalidInput::class, 'dn_mm is 0')
+        ->and(fn () => HeatedJoint::of(180, 95, 20, 140, 40, 0.64, 260, 15))->toThrow(InvalidInput::class, 'leaves no bore')
         ->and(fn () => HalfSpace::rise(1, 0, 950, 2300, 1, 0))->toThrow(InvalidInput::class, 'k is 0')
         ->and(fn () => HalfSpace::rise(1, 1, 950, 2300, 1, -1))->toThrow(InvalidInput::class, 'depth_m');
 });

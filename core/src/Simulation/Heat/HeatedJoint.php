@@ -7,7 +7,7 @@ namespace Diastoma\Core\Simulation\Heat;
 use Diastoma\Core\Exception\InvalidInput;
 
 /** What the heat model must know of a weld: geometry, label, weather. One side's pipe and fitting wall with the coil between them. */
-final readonly class Weld
+final readonly class HeatedJoint
 {
     /**
      * @param  float  $heatedLengthMm  of all coil zones together, along the pipe

@@ -2,18 +2,17 @@
 
 declare(strict_types=1);
 
-namespace Diastoma\Core\Electrofusion\Coupler;
+namespace Diastoma\Core\Electrofusion\Steps;
 
+use Diastoma\Core\Electrofusion\Ends;
 use Diastoma\Core\Electrofusion\Marks;
+use Diastoma\Core\Electrofusion\Rules\MeanDiameter;
 use Diastoma\Core\Electrofusion\Rules\OvalityAtJoint;
-use Diastoma\Core\Pipe\PeDimensions;
 use Diastoma\Core\Pipe\Roundness;
 use Diastoma\Core\Procedure\ReadingSpec;
 use Diastoma\Core\Procedure\Situation;
 use Diastoma\Core\Procedure\Step;
-use Diastoma\Core\Quantity\Compare;
 use Diastoma\Core\Quantity\Unit;
-use Diastoma\Core\Rulebook\Finding;
 use Diastoma\Core\Rulebook\Rule;
 use Diastoma\Core\Rulebook\Rules\Confirmed;
 use Diastoma\Core\Rulebook\Rules\InDate;
@@ -27,12 +26,12 @@ use Diastoma\Core\Rulebook\Source;
 final class Preparation
 {
     /** @return list<Step> */
-    public static function steps(Situation $s): array
+    public static function steps(Situation $s, Ends $ends): array
     {
-        return [self::conditions(), self::inspect($s), self::wash(), self::measure($s), self::square($s)];
+        return [self::conditions(), self::inspect($s, $ends), self::wash(), self::measure($s, $ends), self::square($s, $ends)];
     }
 
-    private static function conditions(): Step
+    public static function conditions(): Step
     {
         $practice = Source::commonPractice();
 
@@ -63,31 +62,30 @@ final class Preparation
         ]);
     }
 
-    private static function inspect(Situation $s): Step
+    private static function inspect(Situation $s, Ends $ends): Step
     {
         $wall = $s->facts->number('wall_mm');
-        /** @var ?list<Rule> $rules */
-        static $rules = null;
-        $rules ??= self::inspectRules();
+        /** @var array<string, list<Rule>> $rules by the ends */
+        static $rules = [];
+        $rules[$ends->id] ??= self::inspectRules($ends);
 
         return new Step('inspect', 'Inspect', 'Read the print line on both pipes and feel round both ends.', [
             ReadingSpec::yesNo('print_line_ok', 'Print lines agree with the drawing (material, dn, SDR)?'),
-            ReadingSpec::number('gouge_a_mm', 'End A: deepest gouge', Unit::Millimetre, 0, $wall, '0 when there is none'),
-            ReadingSpec::number('gouge_b_mm', 'End B: deepest gouge', Unit::Millimetre, 0, $wall, '0 when there is none'),
+            ...$ends->each(static fn (string $end): ReadingSpec => ReadingSpec::number("gouge_{$end}_mm", Ends::name($end).': deepest gouge', Unit::Millimetre, 0, $wall, '0 when there is none')),
             ReadingSpec::yesNo('surface_sound', 'No bruise, flat or embedded stone in the zone?'),
-        ], $rules, [], ['wall_mm' => $wall]);
+        ], $rules[$ends->id], [], ['wall_mm' => $wall]);
     }
 
     /** @return list<Rule> */
-    private static function inspectRules(): array
+    private static function inspectRules(Ends $ends): array
     {
         return [
             self::yes('ef.print_line', 'print_line_ok', 'Print lines agree.', 'A print line does not agree with the drawing.', 'Do not join. Find the right pipe, or ask for the drawing to be put right.', Severity::Stop),
-            ...array_map(static fn (string $end): Rule => new NumberAtMost(
+            ...$ends->each(static fn (string $end): Rule => new NumberAtMost(
                 "ef.gouge.{$end}", ["gouge_{$end}_mm"],
                 static fn (Situation $s): ?float => ($depth = $s->readings->number("gouge_{$end}_mm")) === null ? null : 100 * $depth / $s->facts->number('wall_mm'),
-                'ef.gouge.share_percent', 'End '.strtoupper($end).': gouge takes, of the wall,', 'Cut the damaged end off and inspect again.',
-            ), ['a', 'b']),
+                'ef.gouge.share_percent', Ends::name($end).': gouge takes, of the wall,', 'Cut the damaged end off and inspect again.',
+            )),
             self::yes('ef.surface', 'surface_sound', 'Surfaces sound.', 'The surface is damaged.', 'Cut the end off behind the damage and inspect again.', Severity::Mend),
         ];
     }
@@ -108,20 +106,47 @@ final class Preparation
         ]);
     }
 
-    private static function measure(Situation $s): Step
+    private static function measure(Situation $s, Ends $ends): Step
     {
-        $dn = $s->facts->number('dn_mm');
-        $guide = ['allowed_mm' => OvalityAtJoint::allowedMm($s), 'dn_mm' => $dn];
-        foreach (['a', 'b'] as $end) {
-            $guide[$end] = self::dial(OvalityAtJoint::roundness($s, $end, false));
+        /** @var array<string, list<Rule>> $rules by the ends */
+        static $rules = [];
+        $rules[$ends->id] ??= array_merge(...$ends->each(static fn (string $end): array => [new OvalityAtJoint($end, false), new MeanDiameter($end)]));
+        $specs = $back = [];
+        foreach ($ends->letters as $end) {
+            [$series, $spec, $optional] = self::diameterSpecs($end, $s->facts->number('dn_mm'));
+            $specs[] = $series;
+            $back[] = MeanDiameter::endIsSmall($s, $end) ? $spec : $optional;
         }
 
         return new Step('measure', 'Diameters', 'Measure each end at clock positions, just behind where the fitting will sit. First 12–6, then on round by equal steps.', [
-            ReadingSpec::series('diameters_a_mm', 'End A: outside diameters', Unit::Millimetre, 0.8 * $dn, 1.2 * $dn, [2, 4, 6], 'roundness_dial'),
-            ReadingSpec::series('diameters_b_mm', 'End B: outside diameters', Unit::Millimetre, 0.8 * $dn, 1.2 * $dn, [2, 4, 6], 'roundness_dial'),
-        ], [
-            new OvalityAtJoint('a', false), new OvalityAtJoint('b', false), self::meanDiameter('a'), self::meanDiameter('b'),
-        ], [], $guide);
+            ...$specs, ...$back,
+        ], $rules[$ends->id], [], static fn (): array => self::dials($s, $ends));
+    }
+
+    /** @return array{ReadingSpec, ReadingSpec, ReadingSpec} diameters; the diameter further back, asked for and not */
+    private static function diameterSpecs(string $end, float $dn): array
+    {
+        /** @var array<string, array{ReadingSpec, ReadingSpec, ReadingSpec}> $known by end and size */
+        static $known = [];
+        if (isset($known[$end.$dn])) {
+            return $known[$end.$dn];
+        }
+        $back = ReadingSpec::number("od_back_{$end}_mm", Ends::name($end).': mean diameter one diameter back', Unit::Millimetre, 0.8 * $dn, 1.2 * $dn, 'By pi tape; tells toe-in from a wrong pipe', 'pi_tape');
+
+        return $known[$end.$dn] = [
+            ReadingSpec::series("diameters_{$end}_mm", Ends::name($end).': outside diameters', Unit::Millimetre, 0.8 * $dn, 1.2 * $dn, [2, 4, 6], 'roundness_dial'), $back, $back->optional(),
+        ];
+    }
+
+    /** @return array<string, mixed> */
+    private static function dials(Situation $s, Ends $ends): array
+    {
+        $guide = ['allowed_mm' => OvalityAtJoint::allowedMm($s), 'dn_mm' => $s->facts->number('dn_mm'), 'ends' => $ends->letters];
+        foreach ($ends->letters as $end) {
+            $guide[$end] = self::dial(OvalityAtJoint::roundness($s, $end, false));
+        }
+
+        return $guide;
     }
 
     /** @return array<string, mixed>|null */
@@ -134,61 +159,20 @@ final class Preparation
         ];
     }
 
-    private static function square(Situation $s): Step
+    private static function square(Situation $s, Ends $ends): Step
     {
         $dn = $s->facts->number('dn_mm');
-        /** @var ?list<Rule> $rules */
-        static $rules = null;
-        $rules ??= array_map(static fn (string $end): Rule => new NumberAtMost(
+        /** @var array<string, list<Rule>> $rules by the ends */
+        static $rules = [];
+        $rules[$ends->id] ??= $ends->each(static fn (string $end): Rule => new NumberAtMost(
             "ef.square.{$end}", ["out_of_square_{$end}_mm"], static fn (Situation $s): ?float => $s->readings->number("out_of_square_{$end}_mm"),
-            'ef.square.share_percent', 'End '.strtoupper($end).': out of square', 'Cut the end again, square.', Severity::Mend, 'A slanting cut leaves part of the coil without pipe beneath it.',
+            'ef.square.share_percent', Ends::name($end).': out of square', 'Cut the end again, square.', Severity::Mend, 'A slanting cut leaves part of the coil without pipe beneath it.',
             static fn (Situation $s): float => $s->limit('ef.square.share_percent') / 100 * $s->facts->number('dn_mm'), Unit::Millimetre,
-        ), ['a', 'b']);
+        ));
 
-        return new Step('square', 'Square cut', 'Hold a square or a wrap strap to each end; enter the largest gap under it.', array_map(
-            static fn (string $end): ReadingSpec => ReadingSpec::number("out_of_square_{$end}_mm", 'End '.strtoupper($end).': out of square', Unit::Millimetre, 0, $dn / 2), ['a', 'b'],
-        ), $rules, ['Cutting PE: guard on, second hand clear of the blade.']);
-    }
-
-    /** @param  'a'|'b'  $end */
-    private static function meanDiameter(string $end): Rule
-    {
-        return new class($end) implements Rule
-        {
-            /** @param  'a'|'b'  $end */
-            public function __construct(private readonly string $end)
-            {
-            }
-
-            public function id(): string
-            {
-                return "ef.mean_od.{$this->end}";
-            }
-
-            public function judge(Situation $situation): ?Finding
-            {
-                $round = OvalityAtJoint::roundness($situation, $this->end, false);
-                if ($round === null) {
-                    return null;
-                }
-                $low = $situation->facts->number('dn_mm');
-                $high = $situation->facts->number('od_largest_mm');
-                $small = ! Compare::atLeast($round->meanMm, $low);
-                $large = ! Compare::atMost($round->meanMm, $high);
-                $mm = Unit::Millimetre;
-
-                return new Finding(
-                    $this->id(), $small || $large ? Severity::Mend : Severity::Go,
-                    'End '.strtoupper($this->end).": mean diameter {$situation->print($round->meanMm, $mm)}; {$situation->print($low, $mm)} to {$situation->print($high, $mm)} by the pipe standard.",
-                    match (true) {
-                        $small => 'Toe-in or wrong pipe. Measure one diameter back: inside there, cut a short piece off and measure again; low there too, reject the pipe.',
-                        $large => 'Wrong pipe, or not measured across the middle. Measure again and read the print line.',
-                        default => '',
-                    },
-                    PeDimensions::source(), ["diameters_{$this->end}_mm"], $round->meanMm, $small ? $low : $high, min($round->meanMm - $low, $high - $round->meanMm), $mm,
-                );
-            }
-        };
+        return new Step('square', 'Square cut', 'Hold a square or a wrap strap to each end; enter the largest gap under it.', $ends->each(
+            static fn (string $end): ReadingSpec => ReadingSpec::number("out_of_square_{$end}_mm", Ends::name($end).': out of square', Unit::Millimetre, 0, $dn / 2),
+        ), $rules[$ends->id], ['Cutting PE: guard on, second hand clear of the blade.']);
     }
 
     private static function temperatureDifference(Situation $s): ?float
@@ -205,12 +189,12 @@ final class Preparation
     }
 
     /** Marks worked out for the coupler at hand; null before its length is known. */
-    public static function marks(Situation $s): ?Marks
+    public static function marks(Situation $s, bool $slipped = false): ?Marks
     {
-        return $s->once('marks', static function () use ($s): ?Marks {
+        return $s->once($slipped ? 'marks.slipped' : 'marks', static function () use ($s, $slipped): ?Marks {
             $length = $s->readings->number('fitting_length_mm');
 
-            return $length === null ? null : Marks::of($length, 'coupler', $s->rulebook);
+            return $length === null ? null : Marks::of($length, $slipped ? 'slip_coupler' : 'coupler', $s->rulebook);
         });
     }
 }

@@ -1,0 +1,78 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Diastoma\Core\Electrofusion\Rules;
+
+use Diastoma\Core\Pipe\Tables\FusionPartners;
+use Diastoma\Core\Procedure\Situation;
+use Diastoma\Core\Quantity\Compare;
+use Diastoma\Core\Rulebook\Finding;
+use Diastoma\Core\Rulebook\Rule;
+use Diastoma\Core\Rulebook\Severity;
+use Diastoma\Core\Rulebook\Source;
+
+/** Whether pipe and fitting may be fused at all: their materials, and the pipe's SDR within the range printed on the fitting. */
+final readonly class FittingFits implements Rule
+{
+    /** @param  'material'|'sdr'  $what */
+    public function __construct(private string $what)
+    {
+    }
+
+    public function id(): string
+    {
+        return "ef.fitting.{$this->what}";
+    }
+
+    public function judge(Situation $situation): ?Finding
+    {
+        return $this->what === 'material' ? $this->material($situation) : $this->sdr($situation);
+    }
+
+    private function material(Situation $s): ?Finding
+    {
+        $fitting = $s->readings->text('fitting_material');
+        $pipe = $s->facts->text('material');
+        if ($fitting === null || $pipe === '') {
+            return null;
+        }
+        $worst = Severity::Go;
+        $why = [];
+        foreach (array_unique([$pipe, $fitting]) as $material) {
+            [, $answer, $reason] = FusionPartners::MATERIALS[$material] ?? ['', FusionPartners::ASK, 'Not in the table.'];
+            $severity = match ($answer) {
+                FusionPartners::YES => Severity::Go, FusionPartners::ASK => Severity::Mend, default => Severity::Stop,
+            };
+            $why[] = "{$material}: {$reason}";
+            $worst = $severity->isWorseThan($worst) ? $severity : $worst;
+        }
+
+        return new Finding(
+            $this->id(), $worst, "Pipe of {$pipe}, fitting of {$fitting}: ".match ($worst) {
+                Severity::Go => 'they fuse.', Severity::Mend => 'not known to fuse.', default => 'they do not fuse.',
+            },
+            match ($worst) {
+                Severity::Go => '', Severity::Mend => "Ask the fitting's maker in writing, or make a trial joint and test it. Until then take another fitting.", default => 'Do not fuse. Use a mechanical coupling made for both.',
+            },
+            Source::fromMemory('DVS 2207-1', 'grades that fuse'), ['fitting_material'], why: implode(' ', $why),
+        );
+    }
+
+    private function sdr(Situation $s): ?Finding
+    {
+        $from = $s->readings->number('fitting_sdr_from');
+        $to = $s->readings->number('fitting_sdr_to');
+        if ($from === null || $to === null) {
+            return null;
+        }
+        $pipe = $s->facts->number('sdr');
+        $fits = Compare::atLeast($pipe, min($from, $to)) && Compare::atMost($pipe, max($from, $to));
+
+        return new Finding(
+            $this->id(), $fits ? Severity::Go : Severity::Stop, "Pipe SDR {$pipe}; the fitting takes SDR ".min($from, $to).' to '.max($from, $to).'.',
+            $fits ? '' : ($pipe > max($from, $to) ? 'The wall is too thin for this fitting: it would sink in while it melts. Do not fuse; take a fitting made for it.' : 'The wall is too thick for this fitting. Do not fuse; take a fitting made for it.'),
+            Source::maker('SDR range printed on the fitting'), ['fitting_sdr_from', 'fitting_sdr_to'], $pipe,
+        );
+    }
+}

@@ -1,0 +1,99 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Diastoma\Core\Electrofusion\Steps;
+
+use Diastoma\Core\Electrofusion\Energy;
+use Diastoma\Core\Electrofusion\Rules\EndedByUnit;
+use Diastoma\Core\Electrofusion\Rules\PreparedBeforeFusion;
+use Diastoma\Core\Electrofusion\Rules\RepeatedOnce;
+use Diastoma\Core\Electrofusion\Rules\TraceLooks;
+use Diastoma\Core\Electrofusion\Rules\VoltageHeld;
+use Diastoma\Core\Electrofusion\Weld;
+use Diastoma\Core\Procedure\Gate;
+use Diastoma\Core\Procedure\ReadingSpec;
+use Diastoma\Core\Procedure\Situation;
+use Diastoma\Core\Procedure\Step;
+use Diastoma\Core\Rulebook\Rule;
+use Diastoma\Core\Rulebook\Rules\NumberAtLeast;
+use Diastoma\Core\Rulebook\Rules\NumberAtMost;
+use Diastoma\Core\Rulebook\Severity;
+
+/** A fusion on the control unit and what its trace must show. */
+final class Fusing
+{
+    /** @param  list<Step>  $before  every step that must be in order when it starts */
+    public static function step(Situation $s, Weld $weld, array $before, string $title = 'Fuse', ?Gate $gate = null): Step
+    {
+        $interrupted = $weld->diagnosedClass($s)?->mayBeRepeated() === true;
+        $repeat = $interrupted || $s->readings->has($weld->key('maker_allows_repeat'))
+            ? [ReadingSpec::yesNo($weld->key('maker_allows_repeat'), "Does the fitting maker's own rule allow one repeat after full cooling?", 'Only with the rule in your hand')->optional()] : [];
+
+        return new Step($weld->key('fuse'), $title, 'Plug on, check what the unit shows against the label, start. Keep clear until it has ended.', [
+            ReadingSpec::record($weld->recordKey(), 'Record of the control unit', 'fusion_trace'), ...$repeat,
+        ], [new PreparedBeforeFusion($weld, $before), ...self::rules($weld)], [
+            'Hot melt and live leads: stay a metre back while it fuses. Melt, smoke or flame: stop the unit.',
+            'The fitting maker\'s instructions govern over every figure here.',
+        ], static fn (): array => self::guide($s, $weld), gate: $gate);
+    }
+
+    /** @return array<string, mixed> what the control unit's panel draws */
+    public static function guide(Situation $s, Weld $weld): array
+    {
+        return [
+            'record' => $weld->recordKey(), 'voltage_v' => $weld->voltageV($s), 'time_s' => $weld->correctedTimeS($s), 'resistance_ohm' => $weld->resistanceOhm($s),
+            'diagnosis' => $s->readings->record($weld->recordKey())['diagnosis'] ?? null, 'times' => $s->readings->times($weld->recordKey()),
+            'may_repeat' => $weld->diagnosedClass($s)?->mayBeRepeated() === true && $s->readings->yes($weld->key('maker_allows_repeat')) === true && $s->readings->times($weld->recordKey()) === 1,
+        ];
+    }
+
+    /** @return list<Rule> what a trace must show, whatever is fused */
+    public static function rules(Weld $weld): array
+    {
+        /** @var array<string, list<Rule>> $rules by the weld */
+        static $rules = [];
+        $record = $weld->recordKey();
+        $code = $weld->key('label_code');
+
+        return $rules[$weld->name] ??= [
+            new EndedByUnit($weld),
+            new TraceLooks($weld),
+            new NumberAtMost($weld->rule('fusion.time'), [$record, $weld->key('printed_fusion_time_s')], static fn (Situation $s): ?float => self::timeOff($s, $weld), 'ef.time.percent', 'Fusion time off the corrected time by', 'Cut the joint out, unless the maker allows one repeat after full cooling.', Severity::Stop, 'Too short, and the melt never pressed; too long, and it ran out.', null, null, 1.0),
+            new VoltageHeld($weld),
+            new NumberAtMost($weld->rule('fusion.resistance'), [$record, $code], static fn (Situation $s): ?float => self::resistanceOff($s, $weld), 'ef.resistance.percent', 'Start resistance at 20 °C off the label by', 'Not this fitting, or a poor contact. Cut the joint out; measure the next fitting cold.', Severity::Stop),
+            new NumberAtMost($weld->rule('fusion.step'), [$record], static fn (Situation $s): ?float => $weld->figure($s, 'r_step_percent'), 'ef.resistance.step_percent', 'Largest jump of resistance', 'Turns touched or a contact moved: cut the joint out.', Severity::Stop, 'A jump means shorted turns or a pipe not fully in.'),
+            new NumberAtLeast($weld->rule('fusion.energy'), [$record, $code], static fn (Situation $s): ?float => self::energyShare($s, $weld), 'ef.energy.low_percent', 'Energy, of nominal,', 'Too little heat went in: cut the joint out.', Severity::Stop, 'Windings that warm draw less than V²·t/R; less than this is a fault.'),
+            ...($weld->isPreheat ? [] : [new RepeatedOnce($weld)]),
+        ];
+    }
+
+    private static function timeOff(Situation $s, Weld $weld): ?float
+    {
+        $wanted = $weld->correctedTimeS($s);
+        $ran = $weld->figure($s, 'duration_s');
+
+        return $wanted === null || $ran === null ? null : 100 * abs($ran - $wanted) / $wanted;
+    }
+
+    private static function resistanceOff(Situation $s, Weld $weld): ?float
+    {
+        $label = $weld->resistanceOhm($s);
+        $start = $weld->figure($s, 'r_start_20_ohm');
+
+        return $label === null || $start === null ? null : 100 * abs($start - $label) / $label;
+    }
+
+    private static function energyShare(Situation $s, Weld $weld): ?float
+    {
+        $ohms = $weld->resistanceOhm($s);
+        $volts = $weld->voltageV($s);
+        $time = $weld->correctedTimeS($s);
+        $got = $weld->figure($s, 'energy_kj');
+        if ($ohms === null || $volts === null || $time === null || $got === null) {
+            return null;
+        }
+
+        return 100 * $got / Energy::of($volts, $ohms, $time)->energyKj;
+    }
+}

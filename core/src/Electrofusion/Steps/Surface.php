@@ -1,0 +1,218 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Diastoma\Core\Electrofusion\Steps;
+
+use Diastoma\Core\Electrofusion\Ends;
+use Diastoma\Core\Electrofusion\Rules\ExpectedGap;
+use Diastoma\Core\Electrofusion\Rules\NotBefore;
+use Diastoma\Core\Electrofusion\Rules\OvalityAtJoint;
+use Diastoma\Core\Electrofusion\Rules\RibbonWhole;
+use Diastoma\Core\Electrofusion\Rules\SolventAllowed;
+use Diastoma\Core\Procedure\ReadingSpec;
+use Diastoma\Core\Procedure\Situation;
+use Diastoma\Core\Procedure\Step;
+use Diastoma\Core\Quantity\Unit;
+use Diastoma\Core\Rulebook\Rule;
+use Diastoma\Core\Rulebook\Rules\Confirmed;
+use Diastoma\Core\Rulebook\Rules\NumberAtLeast;
+use Diastoma\Core\Rulebook\Rules\NumberAtMost;
+use Diastoma\Core\Rulebook\Severity;
+use Diastoma\Core\Rulebook\Source;
+
+/** Marks, scraping, marking again, re-rounding and cleaning: what makes the surface fit to fuse. */
+final class Surface
+{
+    /** @return list<Step> */
+    public static function steps(Situation $s, Ends $ends): array
+    {
+        return [self::marks($s, $ends), self::scrape($s, $ends), self::remark($s, $ends), self::reRound($s, $ends), self::clean($s)];
+    }
+
+    private static function marks(Situation $s, Ends $ends): Step
+    {
+        /** @var array<string, list<Rule>> $rules by the ends */
+        static $rules = [];
+        $rules[$ends->id] ??= [...$ends->each(static fn (string $end): Rule => self::stabRule('stab_mark', $end)), ...$ends->each(static fn (string $end): Rule => self::scrapeMarkRule($end, in_array($end, $ends->slipped, true)))];
+        $whole = $ends->slipped === [] ? '' : ' On the spool the scrape mark goes past the coupler\'s full length: it slides on whole.';
+
+        return new Step('marks', 'Marks', "Mark stab depth and scrape length on every end with a grease-free marker, all round. Then measure the marks.{$whole}", [
+            ...self::everyEnd($ends, 'stab_mark', 'stab mark from the end', 'marks_ruler'),
+            ...self::everyEnd($ends, 'scrape_mark', 'scrape mark from the end', 'marks_ruler'),
+        ], $rules[$ends->id], [], static fn (): array => self::markGuide($s, $ends));
+    }
+
+    private static function scrapeMarkRule(string $end, bool $slipped): Rule
+    {
+        return new NumberAtLeast(
+            "ef.scrape_mark.{$end}", ["scrape_mark_{$end}_mm", 'fitting_length_mm'],
+            static fn (Situation $s): ?float => $s->readings->has('fitting_length_mm') ? $s->readings->number("scrape_mark_{$end}_mm") : null,
+            'ef.scrape.beyond_stab_mm', Ends::name($end).': scrape mark at', 'Draw the scrape mark further back.', Severity::Mend,
+            'Past the fitting\'s edge the scraped zone shows that scraping reached all of the joint.',
+            static fn (Situation $s): float => Preparation::marks($s, $slipped)->scrapeMm ?? 0.0, Unit::Millimetre,
+        );
+    }
+
+    private static function scrape(Situation $s, Ends $ends): Step
+    {
+        /** @var array<string, list<Rule>> $rules by the ends */
+        static $rules = [];
+        $rules[$ends->id] ??= self::scrapeRules($ends);
+
+        return new Step('scrape', 'Scrape', 'Rotary scraper, one continuous ribbon, to the scrape mark. Measure the mean diameter again with a pi tape or at the same clock positions.', [
+            ReadingSpec::number('fitting_bore_mm', "Fitting's bore", Unit::Millimetre, 16, 2000, "From the maker's sheet, or measured through the open end; says how often the scraper may go round", 'pass_table')->optional(),
+            ReadingSpec::number('ribbon_mm', 'Thickness of one ribbon', Unit::Millimetre, 0.02, 2, 'Depth of one pass, by calliper', 'pass_table')->optional(),
+            ...self::everyEnd($ends, 'od_after', 'mean diameter after scraping', 'pi_tape'),
+            ReadingSpec::yesNo('ink_gone', 'All ink gone on every end?'),
+            ReadingSpec::choice('ribbon', 'The ribbon came off', ['in one piece', 'in pieces']),
+        ], $rules[$ends->id], ['Scraper blades cut: gloves on, hands off the track. Never scrape more to make an oval pipe fit.'], static fn (): array => ['passes' => ScraperPasses::guide($s, $ends)]);
+    }
+
+    /** @return list<Rule> */
+    private static function scrapeRules(Ends $ends): array
+    {
+        return [
+            ...$ends->each(static fn (string $end): Rule => new NumberAtLeast(
+                "ef.scrape.{$end}", ["od_after_{$end}_mm", "diameters_{$end}_mm"],
+                static function (Situation $s) use ($end): ?float {
+                    $before = OvalityAtJoint::roundness($s, $end, false);
+                    $after = $s->readings->number("od_after_{$end}_mm");
+
+                    return $before === null || $after === null ? null : ($before->meanMm - $after) / 2;
+                },
+                'ef.scrape.radial_mm', Ends::name($end).': scraped off, radially,', 'Scrape the whole surface once more, then measure again. Watch the gap.', Severity::Mend,
+                'Weathered skin does not fuse. Removal is half the difference of mean diameters before and after.',
+            )),
+            ...$ends->each(static fn (string $end): Rule => new ExpectedGap($end)),
+            new Confirmed('ef.ink', 'ink_gone', 'All ink gone.', 'Ink is left.', 'Scrape the whole surface again and change the blade.', Severity::Mend, Source::commonPractice(), 'Where ink is left, nothing was taken off.'),
+            new RibbonWhole,
+        ];
+    }
+
+    private static function remark(Situation $s, Ends $ends): Step
+    {
+        /** @var array<string, list<Rule>> $rules by the ends */
+        static $rules = [];
+        $rules[$ends->id] ??= [
+            new Confirmed('ef.chamfer', 'chamfered', 'Chamfered and deburred.', 'An edge is left.', 'Chamfer and deburr; an edge can tear the coil.', Severity::Mend, Source::commonPractice()),
+            ...$ends->each(static fn (string $end): Rule => self::stabRule('stab_remark', $end)),
+        ];
+
+        return new Step('remark', 'Mark again', 'Chamfer outside, deburr inside only. Draw the stab mark again on the scraped surface.', [
+            ReadingSpec::yesNo('chamfered', 'Chamfered outside, deburred inside?'),
+            ...self::everyEnd($ends, 'stab_remark', 'new stab mark from the end', 'marks_ruler'),
+        ], $rules[$ends->id], ['Deburr inside only: never round the scraped outside by hand.'], static fn (): array => self::markGuide($s, $ends));
+    }
+
+    private static function reRound(Situation $s, Ends $ends): Step
+    {
+        $told = OvalityAtJoint::mustBeReRounded($s, $ends);
+        $tooLate = false;
+        /** @var array<string, list<Rule>> $rules by the ends */
+        static $rules = [];
+        $rules[$ends->id] ??= $ends->each(static fn (string $end): Rule => new OvalityAtJoint($end, true));
+        $readings = [];
+        foreach ($ends->letters as $end) {
+            [$spec, $optional] = self::clampedSpecs($end, $s->facts->number('dn_mm'));
+            $over = $told && OvalityAtJoint::isOval($s, $end);
+            $readings[] = $over ? $spec : $optional;
+            $tooLate = $tooLate || $over && $s->readings->has('fusion') && ! $s->readings->has($spec->key);
+        }
+
+        return new Step('reround', 'Re-round', 'Clamp close to the stab mark and squeeze along the long axis. Let the pipe relax (a large hydraulic clamp: several minutes), then measure again under the clamp.', $readings,
+            $rules[$ends->id], ['A clamp under load can jump: stand beside it, not over it.'], static fn (): array => self::clampGuide($s, $ends), match (true) {
+                ! $told => 'Not told: every end is round enough without a clamp.',
+                $tooLate => 'Too late: the joint was fused without it. Nothing under a clamp can be measured any more.',
+                default => '',
+            });
+    }
+
+    /** @return array{ReadingSpec, ReadingSpec} asked for and not */
+    private static function clampedSpecs(string $end, float $dn): array
+    {
+        /** @var array<string, array{ReadingSpec, ReadingSpec}> $known by end and size */
+        static $known = [];
+        if (isset($known[$end.$dn])) {
+            return $known[$end.$dn];
+        }
+        $spec = ReadingSpec::series("clamped_diameters_{$end}_mm", Ends::name($end).': diameters under the clamp', Unit::Millimetre, 0.8 * $dn, 1.2 * $dn, [2, 4, 6], 'roundness_dial');
+
+        return $known[$end.$dn] = [$spec, $spec->optional()];
+    }
+
+    /** @return array<string, mixed> */
+    private static function clampGuide(Situation $s, Ends $ends): array
+    {
+        $guide = ['allowed_mm' => OvalityAtJoint::allowedMm($s), 'dn_mm' => $s->facts->number('dn_mm'), 'ends' => $ends->letters];
+        foreach ($ends->letters as $end) {
+            $free = OvalityAtJoint::roundness($s, $end, false);
+            $guide[$end] = Preparation::dial(OvalityAtJoint::roundness($s, $end, true) ?? $free);
+            $guide["clamp_{$end}"] = Preparation::dial($free)['clock'] ?? null;
+        }
+
+        return $guide;
+    }
+
+    public static function clean(Situation $s): Step
+    {
+        $dry = $s->rulebook->limit('ef.drying_s');
+
+        return new Step('clean', 'Clean', 'Fresh, lint-free, undyed wipe; once round, never across the ink. Let it dry fully. Do not touch.', [
+            ReadingSpec::choice('solvent', 'Cleaning agent', [...($s->rulebook->choices['ef.solvents'] ?? []), 'something else']),
+            ReadingSpec::now('wiped_at', 'Wiped'),
+            ReadingSpec::now('dry_at', 'Dry'),
+            ReadingSpec::yesNo('untouched', 'Nothing and nobody has touched it since?'),
+        ], [
+            new SolventAllowed,
+            new NotBefore('ef.drying', 'dry_at', self::dryAt(...), 'Called dry', 'Wait out the drying time, look, and press “Dry” again.', Severity::Mend, $dry->source, 'Solvent shut in the joint boils and blows the melt.'),
+            new Confirmed('ef.untouched', 'untouched', 'Not touched.', 'It was touched.', 'Wipe it again and let it dry again.', Severity::Mend, Source::commonPractice()),
+        ], ['Solvent vapour burns: no flame, no sparks, air moving. Gloves and glasses on.'], ['drying_s' => $dry->value]);
+    }
+
+    private static function dryAt(Situation $s): ?\DateTimeImmutable
+    {
+        $wiped = $s->readings->time('wiped_at');
+
+        return $wiped?->setTimestamp($wiped->getTimestamp() + (int) $s->limit('ef.drying_s'));
+    }
+
+    /** @return list<ReadingSpec> */
+    private static function everyEnd(Ends $ends, string $key, string $label, string $instrument): array
+    {
+        /** @var array<string, list<ReadingSpec>> $known nothing in them depends on the joint */
+        static $known = [];
+
+        return $known[$ends->id.$key] ??= $ends->each(static fn (string $end): ReadingSpec => ReadingSpec::number("{$key}_{$end}_mm", Ends::name($end).": {$label}", Unit::Millimetre, 1, 2000, '', $instrument));
+    }
+
+    private static function stabRule(string $key, string $end): Rule
+    {
+        return new NumberAtMost(
+            "ef.{$key}.{$end}", ["{$key}_{$end}_mm", 'fitting_length_mm'],
+            static function (Situation $s) use ($key, $end): ?float {
+                $marks = Preparation::marks($s);
+                $at = $s->readings->number("{$key}_{$end}_mm");
+
+                return $marks?->stabMm === null || $at === null ? null : abs($at - $marks->stabMm);
+            },
+            'ef.stab.tolerance_mm', Ends::name($end).': stab mark off its place by', 'Rub it out and mark again at half the coupler\'s length.', Severity::Mend,
+            'A mark too short hides a pipe that is not fully in: bare coil overheats.',
+        );
+    }
+
+    /** @return array<string, mixed> */
+    private static function markGuide(Situation $s, Ends $ends): array
+    {
+        $marks = Preparation::marks($s);
+        if ($marks === null) {
+            return [];
+        }
+        $slipped = $ends->slipped === [] ? null : Preparation::marks($s, true)?->scrapeMm;
+
+        return [
+            'stab_mm' => $marks->stabMm, 'scrape_mm' => $marks->scrapeMm, 'wash_mm' => $marks->washMm, 'scrape_whole_mm' => $slipped, 'ends' => $ends->letters,
+            'dn_mm' => $s->facts->number('dn_mm'), 'wall_mm' => $s->facts->number('wall_mm'),
+        ];
+    }
+}
