@@ -5,6 +5,10 @@ declare(strict_types=1);
 namespace App\Procedures;
 
 use Diastoma\Core\Electrofusion\Coupler;
+use Diastoma\Core\Electrofusion\LargeBore\LargeBore;
+use Diastoma\Core\Electrofusion\Saddle\BranchSaddle;
+use Diastoma\Core\Electrofusion\Saddle\TappingTee;
+use Diastoma\Core\Electrofusion\Spool\RepairSpool;
 use Diastoma\Core\PressureTest\Preparation;
 use Diastoma\Core\Procedure\Procedure;
 
@@ -13,6 +17,10 @@ final class Catalogue
 {
     private const PROCEDURES = [
         Coupler::ID => Coupler::class,
+        LargeBore::ID => LargeBore::class,
+        BranchSaddle::ID => BranchSaddle::class,
+        TappingTee::ID => TappingTee::class,
+        RepairSpool::ID => RepairSpool::class,
         Preparation::ID => Preparation::class,
     ];
 

@@ -4,9 +4,14 @@ declare(strict_types=1);
 
 namespace Diastoma\Core\Electrofusion;
 
+use Diastoma\Core\Procedure\Situation;
+
 /** A procedure in which a control unit fuses something, once or several times. */
 interface Fused
 {
-    /** @return list<Weld> in the order of the work */
+    /** @return non-empty-list<Weld> in the order of the work */
     public function welds(): array;
+
+    /** Why a weld may not be started (again) at a moment; empty when it may. */
+    public function startRefused(Situation $s, Weld $weld, \DateTimeImmutable $now): string;
 }

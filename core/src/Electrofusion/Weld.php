@@ -186,7 +186,9 @@ final readonly class Weld
             return '';
         }
         if ($this->isPreheat) {
-            return 'This side has been preheated. Measure the gap; preheat again only if it is too wide.';
+            $class = $this->diagnosedClass($s);
+
+            return $class !== null && $class !== TraceClass::Good ? '' : 'This side has been preheated. Measure the gap; preheat again only if it is too wide.';
         }
         $first = $this->diagnosedClass($s);
         $release = $this->clocks($s)?->releaseAt;

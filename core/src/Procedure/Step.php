@@ -17,6 +17,7 @@ final readonly class Step
      * @param  array<string, mixed>|\Closure(): array<string, mixed>  $guide  figures worked out before the work: marks, limits, what to aim for; asked for by screens only, not by judgements
      * @param  list<string>  $stale  readings that are there but must be taken again
      * @param  ?Gate  $gate  what keeps the step shut: nothing is entered until it opens
+     * @param  string  $group  heading that several steps stand under
      * @param  string  $notNeeded  why this step may be left out here; empty when it is needed
      */
     public function __construct(
@@ -30,6 +31,7 @@ final readonly class Step
         public string $notNeeded = '',
         public array $stale = [],
         public ?Gate $gate = null,
+        public string $group = '',
     ) {
     }
 
@@ -42,6 +44,11 @@ final readonly class Step
         }
 
         return null;
+    }
+
+    public function under(string $group): self
+    {
+        return new self($this->id, $this->title, $this->instruction, $this->readings, $this->rules, $this->cautions, $this->guide, $this->notNeeded, $this->stale, $this->gate, $group);
     }
 
     /** @return array<string, mixed> */
@@ -71,7 +78,7 @@ final readonly class Step
     {
         return [
             'id' => $this->id, 'title' => $this->title, 'instruction' => $this->instruction, 'cautions' => $this->cautions,
-            'guide' => $this->guide(), 'not_needed' => $this->notNeeded, 'gate' => $this->gate?->toArray(), 'stale' => $this->stale,
+            'guide' => $this->guide(), 'not_needed' => $this->notNeeded, 'gate' => $this->gate?->toArray(), 'stale' => $this->stale, 'group' => $this->group,
             'readings' => array_map(static fn (ReadingSpec $spec): array => $spec->toArray($units), $this->readings),
         ];
     }

@@ -40,9 +40,11 @@ final readonly class TraceLooks implements Rule
         return new Finding(
             $this->id(),
             match (true) {
-                $class === TraceClass::Good => Severity::Go, $confidence >= self::SURE => Severity::Stop, default => Severity::Watch,
+                $class === TraceClass::Good => Severity::Go, $confidence >= self::SURE => $this->weld->isPreheat ? Severity::Mend : Severity::Stop, default => Severity::Watch,
             },
-            "The trace looks: {$class->title()} (".round(100 * $confidence).' % sure).', $class === TraceClass::Good ? '' : $class->advice(),
+            "The trace looks: {$class->title()} (".round(100 * $confidence).' % sure).', match (true) {
+                $class === TraceClass::Good => '', $this->weld->isPreheat => 'Let it cool, find the cause, and preheat this side again.', default => $class->advice(),
+            },
             Diagnosis::source(), [$this->weld->recordKey()], why: implode(' ', $evidence),
         );
     }

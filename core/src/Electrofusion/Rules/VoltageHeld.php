@@ -38,7 +38,7 @@ final readonly class VoltageHeld implements Rule
         $off = 100 * abs($worst - $nominal) / $nominal;
         $stop = $situation->rulebook->limit('ef.voltage.stop_percent');
         $severity = match (true) {
-            ! Compare::atMost($off, $stop->value) => Severity::Stop,
+            ! Compare::atMost($off, $stop->value) => $this->weld->isPreheat ? Severity::Mend : Severity::Stop,
             ! Compare::atMost($off, $situation->limit('ef.voltage.watch_percent')) => Severity::Watch,
             default => Severity::Go,
         };
@@ -48,6 +48,7 @@ final readonly class VoltageHeld implements Rule
             $this->id(), $severity,
             "Voltage went to {$volts}, ".Rounding::Up->print($off, 1)." % off {$situation->print($nominal, Unit::Volt)}; {$situation->print($stop->value, Unit::Percent)} allowed.",
             match ($severity) {
+                Severity::Mend => 'Check generator, cable length and leads, then preheat this side again.',
                 Severity::Stop => 'Cut the joint out. Check generator, cable length and leads before the next one.',
                 Severity::Watch => 'Look at generator and cable before the next joint.',
                 default => '',

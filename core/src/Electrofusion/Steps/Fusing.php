@@ -24,9 +24,9 @@ use Diastoma\Core\Rulebook\Severity;
 final class Fusing
 {
     /** @param  list<Step>  $before  every step that must be in order when it starts */
-    public static function step(Situation $s, Weld $weld, array $before, string $title = 'Fuse', ?Gate $gate = null): Step
+    public static function step(Situation $s, Weld $weld, array $before, string $title = 'Fuse', ?Gate $gate = null, string $group = ''): Step
     {
-        $interrupted = $weld->diagnosedClass($s)?->mayBeRepeated() === true;
+        $interrupted = ! $weld->isPreheat && $weld->diagnosedClass($s)?->mayBeRepeated() === true;
         $repeat = $interrupted || $s->readings->has($weld->key('maker_allows_repeat'))
             ? [ReadingSpec::yesNo($weld->key('maker_allows_repeat'), "Does the fitting maker's own rule allow one repeat after full cooling?", 'Only with the rule in your hand')->optional()] : [];
 
@@ -35,7 +35,7 @@ final class Fusing
         ], [new PreparedBeforeFusion($weld, $before), ...self::rules($weld)], [
             'Hot melt and live leads: stay a metre back while it fuses. Melt, smoke or flame: stop the unit.',
             'The fitting maker\'s instructions govern over every figure here.',
-        ], static fn (): array => self::guide($s, $weld), gate: $gate);
+        ], static fn (): array => self::guide($s, $weld), gate: $gate, group: $group);
     }
 
     /** @return array<string, mixed> what the control unit's panel draws */
@@ -56,6 +56,10 @@ final class Fusing
         $record = $weld->recordKey();
         $code = $weld->key('label_code');
 
+        if ($weld->isPreheat) {
+            return $rules[$weld->name] ??= [new EndedByUnit($weld), new TraceLooks($weld), new VoltageHeld($weld)];
+        }
+
         return $rules[$weld->name] ??= [
             new EndedByUnit($weld),
             new TraceLooks($weld),
@@ -64,7 +68,7 @@ final class Fusing
             new NumberAtMost($weld->rule('fusion.resistance'), [$record, $code], static fn (Situation $s): ?float => self::resistanceOff($s, $weld), 'ef.resistance.percent', 'Start resistance at 20 °C off the label by', 'Not this fitting, or a poor contact. Cut the joint out; measure the next fitting cold.', Severity::Stop),
             new NumberAtMost($weld->rule('fusion.step'), [$record], static fn (Situation $s): ?float => $weld->figure($s, 'r_step_percent'), 'ef.resistance.step_percent', 'Largest jump of resistance', 'Turns touched or a contact moved: cut the joint out.', Severity::Stop, 'A jump means shorted turns or a pipe not fully in.'),
             new NumberAtLeast($weld->rule('fusion.energy'), [$record, $code], static fn (Situation $s): ?float => self::energyShare($s, $weld), 'ef.energy.low_percent', 'Energy, of nominal,', 'Too little heat went in: cut the joint out.', Severity::Stop, 'Windings that warm draw less than V²·t/R; less than this is a fault.'),
-            ...($weld->isPreheat ? [] : [new RepeatedOnce($weld)]),
+            new RepeatedOnce($weld),
         ];
     }
 

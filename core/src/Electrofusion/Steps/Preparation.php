@@ -31,7 +31,20 @@ final class Preparation
         return [self::conditions(), self::inspect($s, $ends), self::wash(), self::measure($s, $ends), self::square($s, $ends)];
     }
 
-    public static function conditions(): Step
+    /** @param  bool  $openEnds  false for a saddle on a closed, perhaps live, main */
+    public static function conditions(bool $openEnds = true): Step
+    {
+        $step = self::allConditions();
+        if ($openEnds) {
+            return $step;
+        }
+
+        return new Step($step->id, $step->title, $step->instruction,
+            array_values(array_filter($step->readings, static fn (ReadingSpec $r): bool => $r->key !== 'ends_capped')),
+            array_values(array_filter($step->rules, static fn (Rule $r): bool => $r->id() !== 'ef.ends_capped')), $step->cautions);
+    }
+
+    private static function allConditions(): Step
     {
         $practice = Source::commonPractice();
 
