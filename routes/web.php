@@ -2,6 +2,7 @@
 
 declare(strict_types=1);
 
+use App\Http\Controllers\DeviceController;
 use App\Http\Controllers\EntryController;
 use App\Http\Controllers\FusionController;
 use App\Http\Controllers\JobController;
@@ -9,11 +10,17 @@ use App\Http\Controllers\JointController;
 use App\Http\Controllers\LineController;
 use App\Http\Controllers\ReckonerController;
 use App\Http\Controllers\ReportController;
+use App\Http\Controllers\RulebookController;
 use App\Http\Controllers\SessionController;
 use App\Http\Controllers\TestController;
+use App\Models\Equipment;
 use Illuminate\Support\Facades\Route;
 
 Route::prefix('api/v1')->group(function (): void {
+    Route::middleware(['auth:sanctum', 'ability:'.Equipment::SEND_SAMPLES, 'throttle:600,1'])->prefix('device')->group(function (): void {
+        Route::post('fusion-runs', [DeviceController::class, 'start']);
+        Route::post('fusion-runs/{run}/samples', [DeviceController::class, 'samples']);
+    });
     Route::post('session', [SessionController::class, 'store'])->middleware('throttle:20,1');
     Route::middleware('auth')->group(function (): void {
         Route::get('session', [SessionController::class, 'show']);
@@ -22,6 +29,10 @@ Route::prefix('api/v1')->group(function (): void {
         Route::get('jobs/{job}', [JobController::class, 'show']);
         Route::get('jobs/{job}/clocks', [JobController::class, 'clocks']);
         Route::post('jobs/{job}/clock', [JobController::class, 'advance']);
+        Route::get('jobs/{job}/rulebook', [RulebookController::class, 'show']);
+        Route::post('jobs/{job}/rulebook', [RulebookController::class, 'store']);
+        Route::post('joints/{joint}/judge', [RulebookController::class, 'judge']);
+        Route::get('joints/{joint}/tag.pdf', [ReportController::class, 'tag']);
         Route::get('jobs/{job}/joint-log.csv', [ReportController::class, 'log']);
         Route::get('mains/{main}/line', [LineController::class, 'show']);
         Route::get('joints/{joint}', [JointController::class, 'show']);

@@ -5,66 +5,76 @@ declare(strict_types=1);
 namespace App\Actions;
 
 use App\Exceptions\Refused;
-use App\Imports\SampleTable;
+use App\Imports\FusionFile;
 use App\Models\Joint;
 use App\Models\Person;
 use App\Procedures\Subject;
+use App\Procedures\WeldOf;
 use Carbon\CarbonImmutable;
-use Diastoma\Core\Electrofusion\FusionTrace;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Str;
 
-/**
- * Takes a control unit's record from a CSV: time_s, voltage_v, current_a; where present, joint, label and end_code are held against the joint.
- */
+/** Takes a control unit's record from a file, held against the joint by number, label and time. */
 final class BringFusionRecord
 {
+    /** How far start times may differ, min: clocks of control units are set by hand. Common practice: no figure published. */
+    private const CLOCK_SLACK_MIN = 10.0;
+
     public function __construct(private readonly RunFusion $fusion, private readonly StoreTrace $traces)
     {
     }
 
-    /** @throws Refused if the record belongs to another joint or label, or the joint is fused already */
-    public function execute(Joint $joint, Person $person, string $csv, CarbonImmutable $started): void
+    /**
+     * @param  ?CarbonImmutable  $started  as the crew says; null takes the file's own time
+     *
+     * @throws Refused if the record belongs to another joint, label or time, or may not be added
+     */
+    public function execute(Joint $joint, Person $person, string $text, ?CarbonImmutable $started, string $record = 'fusion'): void
     {
         if (! $person->isAnyOf('jointer', 'supervisor', 'admin')) {
             throw Refused::forbidden("A {$person->role} may not bring fusion records. Ask a jointer.");
         }
         $subject = Subject::joint($joint);
-        $readings = $subject->readings();
-        if ($readings->has('fusion')) {
-            throw Refused::conflict('This joint has a fusion on record already. A record is not replaced.');
+        $of = WeldOf::record($subject, $record);
+        if ($subject->readings()->has($record)) {
+            $of->mustBeStartable();
         }
-        $table = SampleTable::of($csv);
-        $this->belongs($table, 'joint', (string) $joint->number, 'Joint');
-        $this->belongs($table, 'label', $readings->text('label_code') ?? '', 'Label');
-        $seconds = $table->seconds();
-        $volts = $table->need(['voltage_v'], 'the voltage');
-        $amps = $table->need(['current_a'], 'the current');
-        $samples = [];
-        foreach ($seconds as $row => $t) {
-            $samples[] = ['t' => $t, 'v' => $table->number($row, $volts), 'i' => $table->number($row, $amps)];
-        }
-        $endCode = $table->column(['end_code']) === null ? '' : $table->text(count($seconds) - 1, 'end_code');
-        $trace = FusionTrace::of($samples, $endCode === '' ? 'end_not_recorded' : $endCode);
-        $ended = $started->addMilliseconds((int) round(1000 * $trace->durationS()));
+        $file = FusionFile::of($text);
+        $start = $started ?? ($file->startedAt === null ? null : CarbonImmutable::instance($file->startedAt)->utc())
+            ?? throw Refused::input('The file does not say when the fusion began. Say it here.', [['field' => 'started_at', 'detail' => 'missing', 'value' => null]]);
+        $this->mustBelong($file, $joint, $of, $start);
+        $trace = $file->trace;
+        $ended = $start->addMilliseconds((int) round(1000 * $trace->durationS()));
         if ($ended > $subject->job->now()) {
-            throw Refused::input('This record would end in the future. Check the start time you gave.', [['field' => 'started_at', 'detail' => 'too late', 'value' => $started->toIso8601String()]]);
+            throw Refused::input('This record would end in the future. Check the start time you gave.', [['field' => 'started_at', 'detail' => 'too late', 'value' => $start->toIso8601String()]]);
         }
-        DB::transaction(function () use ($joint, $person, $trace, $readings, $started, $ended): void {
+        DB::transaction(function () use ($joint, $person, $trace, $start, $ended, $record): void {
             $id = (string) Str::uuid();
             $this->traces->execute('fusion', $id, array_map(static fn (array $s): array => ['t' => $s['t'], 'v' => $s['v'], 'i' => $s['i']], $trace->samples));
-            $this->fusion->record($joint, $person, $id, $trace, $readings->number('fitting_c') ?? 20.0, $started, $ended, false);
+            $this->fusion->record($joint, $person, $id, $trace, $start, $ended, false, $record);
         });
     }
 
-    private function belongs(SampleTable $table, string $column, string $ours, string $what): void
+    /** Every difference is told at once, the record's value beside ours. */
+    private function mustBelong(FusionFile $file, Joint $joint, WeldOf $of, CarbonImmutable $start): void
     {
-        if ($table->column([$column]) === null) {
+        $ours = $of->weld->label($of->subject->situation())?->code;
+        $zone = $of->subject->job->time_zone;
+        $rows = [];
+        if ($file->joint !== null && ltrim($file->joint, '0') !== (string) $joint->number) {
+            $rows[] = ['Joint', $file->joint, (string) $joint->number];
+        }
+        if ($file->label !== null && $file->label !== $ours) {
+            $rows[] = ['Label', $file->label, $ours ?? 'not read yet'];
+        }
+        if ($file->startedAt !== null && abs($start->getTimestamp() - $file->startedAt->getTimestamp()) > 60 * self::CLOCK_SLACK_MIN) {
+            $rows[] = ['Began', CarbonImmutable::instance($file->startedAt)->setTimezone($zone)->format('Y-m-d H:i'), $start->setTimezone($zone)->format('Y-m-d H:i')];
+        }
+        if ($rows === []) {
             return;
         }
-        $theirs = $table->text(0, $column);
-        if ($theirs !== '' && ltrim($theirs, '0') !== ltrim($ours, '0')) {
-            throw Refused::input("{$what} on the record: {$theirs}. {$what} here: ".($ours === '' ? 'not read yet' : $ours).'. This record belongs to another joint: open that one, or choose the right file. Nothing was stored.', [['field' => $column, 'detail' => 'another joint', 'value' => $theirs, 'limit' => $ours]]);
-        }
+        $said = implode(' ', array_map(static fn (array $r): string => "{$r[0]} on the record: {$r[1]}. {$r[0]} here: {$r[2]}.", $rows));
+        throw Refused::input("{$said} This record belongs to another joint: open that one, or choose the right file. Nothing was stored.",
+            array_map(static fn (array $r): array => ['field' => strtolower($r[0]), 'detail' => $r[0], 'value' => $r[1], 'limit' => $r[2]], $rows));
     }
 }

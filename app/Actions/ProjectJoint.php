@@ -6,6 +6,7 @@ namespace App\Actions;
 
 use App\Models\Joint;
 use App\Procedures\Subject;
+use App\Procedures\WeldOf;
 use Diastoma\Core\Procedure\Clock;
 use Diastoma\Core\Rulebook\Severity;
 use Diastoma\Core\Rulebook\Verdict;
@@ -21,17 +22,25 @@ final class ProjectJoint
             return $verdict;
         }
         $readings = $subject->readings();
-        $clocks = array_column(array_map(static fn (Clock $c): array => [$c->id, $c->dueAt], $verdict->clocks), 1, 0);
         $joint->fill([
-            'state' => self::state($verdict, $readings->history !== [], $readings->has('fusion') && ! $readings->has('released_at')),
+            'state' => self::state($verdict, $readings->history !== [], WeldOf::allFused($subject) && ! $readings->has('released_at')),
             'severity' => $verdict->severity()->value,
             'current_step' => $verdict->current()?->step,
-            'release_at' => $clocks['release'] ?? null,
-            'test_at' => $clocks['test'] ?? null,
+            'release_at' => self::last($verdict, Clock::RELEASE),
+            'test_at' => self::last($verdict, Clock::TEST),
             'verdict' => $verdict->toArray(),
+            'rulebook_id' => $subject->rulebookId(),
         ])->save();
 
         return $verdict;
+    }
+
+    /** When the last wait of a kind ends; a joint of several fusions has several. */
+    private static function last(Verdict $verdict, string $kind): ?\DateTimeImmutable
+    {
+        $due = array_map(static fn (Clock $c): \DateTimeImmutable => $c->dueAt, array_filter($verdict->clocks, static fn (Clock $c): bool => $c->kind === $kind));
+
+        return $due === [] ? null : max($due);
     }
 
     private static function state(Verdict $verdict, bool $begun, bool $cooling): string

@@ -7,21 +7,21 @@ namespace App\Actions;
 use App\Exceptions\Refused;
 use App\Journal\Draft;
 use App\Journal\Journal;
+use App\Models\Equipment;
 use App\Models\FusionRun;
 use App\Models\Joint;
 use App\Models\Person;
 use App\Procedures\Subject;
+use App\Procedures\WeldOf;
 use Carbon\CarbonImmutable;
-use Diastoma\Core\Electrofusion\Coupler;
+use Diastoma\Core\Electrofusion\Diagnosis\Diagnosis;
 use Diastoma\Core\Electrofusion\Diagnosis\TraceClass;
 use Diastoma\Core\Electrofusion\FusionTrace;
-use Diastoma\Core\Electrofusion\Rules\LabelAgrees;
-use Diastoma\Core\Rulebook\Severity;
 use Diastoma\Core\Simulation\FusionControlUnit;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Str;
 
-/** Starts, follows, stops and ends a fusion on the simulated control unit. */
+/** Starts, follows, stops and ends a fusion on the simulated control unit; ends one that a real unit has sent. */
 final class RunFusion
 {
     public function __construct(
@@ -32,44 +32,48 @@ final class RunFusion
     ) {
     }
 
-    /** @throws Refused if the label is not read, a stop is open, or the joint is fused already */
-    public function start(Joint $joint, Person $person, TraceClass $fault, float $speed, int $seed): FusionRun
-    {
-        $subject = Subject::joint($joint);
-        $situation = $subject->situation();
-        $label = LabelAgrees::label($situation);
-        $time = Coupler::correctedTimeS($situation);
-        $volts = $situation->readings->number('printed_voltage_v');
-        $this->mayStart($subject, $person, $label !== null && $time !== null && $volts !== null);
-
-        return FusionRun::create([
-            'id' => (string) Str::uuid(), 'joint_id' => $joint->id, 'person_id' => $person->id,
-            'voltage_v' => $volts, 'resistance_ohm' => $label?->resistanceOhm(), 'time_s' => $time,
-            'fitting_c' => $situation->readings->number('fitting_c') ?? $situation->readings->number('ambient_c'),
-            'fault' => $fault->value, 'seed' => $seed, 'speed' => $speed, 'finished' => false,
-            'started_at' => $subject->job->now(), 'real_started_at' => CarbonImmutable::now('UTC'),
-        ]);
-    }
-
-    private function mayStart(Subject $subject, Person $person, bool $labelRead): void
+    /** @throws Refused if the label is not read, the step is shut, a stop is open, or it may not be fused again */
+    public function start(Joint $joint, Person $person, TraceClass $fault, float $speed, int $seed, string $record = 'fusion'): FusionRun
     {
         if (! $person->isAnyOf('jointer', 'supervisor', 'admin')) {
             throw Refused::forbidden("A {$person->role} may not fuse. Ask a jointer.");
         }
-        if (! $labelRead) {
+        $run = $this->prepare($joint, $person, $record);
+        if ($run->resistance_ohm === null) {
+            throw Refused::conflict('The simulated unit needs to know the resistance: read the bar code, or enter the resistance printed on the label.');
+        }
+        $run->fill(['fault' => $fault->value, 'seed' => $seed, 'speed' => $speed])->save();
+
+        return $run;
+    }
+
+    /** A run of a real unit, whose samples are still to come. */
+    public function follow(Joint $joint, Person $person, Equipment $unit, string $record, CarbonImmutable $started): FusionRun
+    {
+        $run = $this->prepare($joint, $person, $record);
+        $run->fill(['equipment_id' => $unit->id, 'samples' => [], 'started_at' => $started, 'fault' => TraceClass::Good->value, 'seed' => 0, 'speed' => 1])->save();
+
+        return $run;
+    }
+
+    private function prepare(Joint $joint, Person $person, string $record): FusionRun
+    {
+        $subject = Subject::joint($joint);
+        $of = WeldOf::record($subject, $record);
+        $nominal = $of->weld->nominal($subject->situation());
+        if ($nominal === null) {
             throw Refused::conflict('The control unit does not know what to do yet: scan the label and enter its printed values first.');
         }
-        if ($subject->readings()->has('fusion')) {
-            throw Refused::conflict('This joint has been fused. A weld is not started a second time.');
-        }
-        if (FusionRun::where('joint_id', $subject->model->id)->where('finished', false)->exists()) {
+        if (FusionRun::where('joint_id', $joint->id)->where('finished', false)->exists()) {
             throw Refused::conflict('A fusion is running on this joint already.');
         }
-        foreach ($subject->verdict()->findings as $finding) {
-            if ($finding->severity === Severity::Stop && $finding->isOpen()) {
-                throw Refused::conflict("Stop: {$finding->said} {$finding->todo}");
-            }
-        }
+        $of->mustBeStartable();
+
+        return new FusionRun([
+            'id' => (string) Str::uuid(), 'joint_id' => $joint->id, 'person_id' => $person->id, 'record' => $record,
+            'voltage_v' => $nominal->voltageV, 'resistance_ohm' => $nominal->resistanceOhm, 'time_s' => $nominal->timeS, 'fitting_c' => $nominal->fittingC,
+            'finished' => false, 'started_at' => $subject->job->now(), 'real_started_at' => CarbonImmutable::now('UTC'),
+        ]);
     }
 
     /** How far the fusion has come, s. */
@@ -78,9 +82,16 @@ final class RunFusion
         return max(0.0, (CarbonImmutable::now('UTC')->getPreciseTimestamp(3) - $run->real_started_at->getPreciseTimestamp(3)) / 1000) * $run->speed;
     }
 
-    public function trace(FusionRun $run): FusionTrace
+    /** The whole trace; of a real unit what has come so far, null before its second sample. */
+    public function trace(FusionRun $run): ?FusionTrace
     {
-        return (new FusionControlUnit($run->voltage_v, $run->resistance_ohm, $run->time_s, $run->fitting_c, TraceClass::from($run->fault)))->run($run->seed, $run->stopped_at_s);
+        if ($run->isFromDevice()) {
+            $samples = $run->samples ?? [];
+
+            return count($samples) < 2 ? null : FusionTrace::of($samples, $run->end_code ?? 'end_not_recorded');
+        }
+
+        return (new FusionControlUnit($run->voltage_v, (float) $run->resistance_ohm, $run->time_s, $run->fitting_c, TraceClass::from($run->fault)))->run($run->seed, $run->stopped_at_s);
     }
 
     public function stop(FusionRun $run): FusionRun
@@ -96,11 +107,8 @@ final class RunFusion
     /** Ends the run if its time has come: the record goes to the journal, the samples to the trace store, once. */
     public function settle(FusionRun $run): FusionRun
     {
-        if ($run->finished) {
-            return $run;
-        }
-        $trace = $this->trace($run);
-        if ($run->stopped_at_s === null && $this->elapsed($run) < $trace->durationS()) {
+        $trace = $run->finished ? null : $this->trace($run);
+        if ($run->finished || ! $this->isOver($run, $trace)) {
             return $run;
         }
 
@@ -109,28 +117,46 @@ final class RunFusion
             if ($locked->finished) {
                 return $locked;
             }
-            $joint = Joint::with('main.job.rulebook')->findOrFail($run->joint_id);
-            $ended = $run->started_at->addMilliseconds((int) round(1000 * $trace->durationS()));
-            if ($ended > $joint->main->job->now()) {
-                $this->advance->execute($joint->main->job, $run->person, $ended, 'A simulated fusion ran faster than real time.');
+            if ($trace !== null) {
+                $this->keep($run, $trace);
             }
-            $this->traces->execute('fusion', $run->id, array_map(static fn (array $s): array => ['t' => $s['t'], 'v' => $s['v'], 'i' => $s['i']], $trace->samples));
-            $this->record($joint, $run->person, $run->id, $trace, $run->fitting_c, $run->started_at, $ended, true);
-            $locked->update(['finished' => true]);
+            $locked->update(['finished' => true, 'samples' => null]);
 
             return $locked;
         });
     }
 
-    /** Writes a fusion record, simulated or brought from a unit, into the joint's journal. */
-    public function record(Joint $joint, Person $person, string $id, FusionTrace $trace, float $fittingC, CarbonImmutable $started, CarbonImmutable $ended, bool $simulated): void
+    private function isOver(FusionRun $run, ?FusionTrace $trace): bool
+    {
+        if ($run->stopped_at_s !== null) {
+            return true; // also a real unit that was given up: what has come is kept
+        }
+
+        return $run->isFromDevice() ? $run->end_code !== null : $this->elapsed($run) >= ($trace?->durationS() ?? 0.0);
+    }
+
+    private function keep(FusionRun $run, FusionTrace $trace): void
+    {
+        $joint = Joint::with('main.job.rulebook')->findOrFail($run->joint_id);
+        $ended = $run->started_at->addMilliseconds((int) round(1000 * $trace->durationS()));
+        if ($ended > $joint->main->job->now() && ! $run->isFromDevice()) {
+            $this->advance->execute($joint->main->job, $run->person, $ended, 'A simulated fusion ran faster than real time.');
+        }
+        $this->traces->execute('fusion', $run->id, array_map(static fn (array $s): array => ['t' => $s['t'], 'v' => $s['v'], 'i' => $s['i']], $trace->samples));
+        $this->record($joint, $run->person, $run->id, $trace, $run->started_at, $ended, ! $run->isFromDevice(), $run->record);
+    }
+
+    /** Writes a fusion record, simulated or brought from a unit, into the joint's journal, with what its trace looks like. */
+    public function record(Joint $joint, Person $person, string $id, FusionTrace $trace, CarbonImmutable $started, CarbonImmutable $ended, bool $simulated, string $record = 'fusion'): void
     {
         $subject = Subject::joint($joint);
+        $nominal = WeldOf::record($subject, $record)->weld->nominal($subject->situation());
         $value = [
-            ...$trace->summary($fittingC), 'started_at' => $started->format('Y-m-d\TH:i:sP'), 'ended_at' => $ended->format('Y-m-d\TH:i:sP'),
+            ...$trace->summary($nominal->fittingC ?? 20.0), 'started_at' => $started->format('Y-m-d\TH:i:sP'), 'ended_at' => $ended->format('Y-m-d\TH:i:sP'),
             'trace' => $id, 'simulated' => $simulated, 'joint' => $joint->number,
+            'diagnosis' => $nominal === null ? null : Diagnosis::of($trace, $nominal)->toArray(),
         ];
-        $this->journal->append($subject->job, $person, new Draft($id, Journal::READING, 'joint', $joint->id, ['key' => 'fusion', 'value' => $value], $ended->format('Y-m-d\TH:i:sP')));
+        $this->journal->append($subject->job, $person, new Draft($id, Journal::READING, 'joint', $joint->id, ['key' => $record, 'value' => $value], $ended->format('Y-m-d\TH:i:sP')));
         $subject->catchUp();
         $this->project->execute($subject);
     }

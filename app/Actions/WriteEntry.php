@@ -11,6 +11,7 @@ use App\Models\Entry;
 use App\Models\Equipment;
 use App\Models\Person;
 use App\Procedures\Subject;
+use App\Procedures\WeldOf;
 use Diastoma\Core\Procedure\ReadingKind;
 use Diastoma\Core\Procedure\ReadingSpec;
 use Diastoma\Core\Rulebook\Finding;
@@ -69,7 +70,7 @@ final class WriteEntry
         if (! $person->isAnyOf(...$may)) {
             throw Refused::forbidden("A {$person->role} may read this, not enter readings. Ask a {$may[0]} or a supervisor.");
         }
-        $spec = $this->spec($subject, (string) ($draft->payload['key'] ?? ''));
+        $spec = $this->spec($subject, (string) ($draft->payload['key'] ?? ''), new \DateTimeImmutable($draft->deviceAt));
         $value = $spec->accept($draft->payload['value'] ?? null, $subject->rulebook()->units);
         if ($spec->kind === ReadingKind::Equipment) {
             $value = $this->equipment($subject, $person, (string) $value, $spec);
@@ -77,17 +78,20 @@ final class WriteEntry
         if ($spec->kind === ReadingKind::Now && is_string($value)) {
             $this->refuseFuture($subject, $value);
         }
-        if ($spec->key === 'released_at' && ! $subject->readings()->has('fusion')) {
+        if ($spec->key === 'released_at' && ! WeldOf::allFused($subject)) {
             throw Refused::conflict('There is no fusion on record yet, so there is nothing to release. Fuse first.');
         }
 
         return ['key' => $spec->key, 'value' => $value];
     }
 
-    private function spec(Subject $subject, string $key): ReadingSpec
+    private function spec(Subject $subject, string $key, \DateTimeImmutable $at): ReadingSpec
     {
         foreach ($subject->steps() as $step) {
             $spec = $step->reading($key);
+            if ($spec !== null && $step->gate?->isShutAt($at) === true) {
+                throw Refused::conflict("{$step->title} is shut. {$step->gate->said}");
+            }
             if ($spec !== null) {
                 return $spec;
             }

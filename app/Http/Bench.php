@@ -9,6 +9,7 @@ use App\Journal\Journal;
 use App\Models\FusionRun;
 use App\Models\Joint;
 use App\Procedures\Subject;
+use Diastoma\Core\Electrofusion\Fused;
 use Diastoma\Core\Procedure\Step;
 use Diastoma\Core\Rulebook\Verdict;
 
@@ -27,6 +28,7 @@ final class Bench
             }
         }
         $model = $subject->model;
+        $run = $model instanceof Joint ? FusionRun::where('joint_id', $model->id)->where('finished', false)->first(['id', 'record']) : null;
 
         return [
             'subject_type' => $subject->type,
@@ -39,9 +41,10 @@ final class Bench
             ],
             'readings' => (object) $readings,
             'verdict' => ($verdict ?? $subject->verdict())->toArray(),
-            'sample_label' => $subject->job->simulated && $model instanceof Joint ? SampleLabel::of((int) $model->main->dn_mm) : null,
-            'rulebook' => ['id' => $rulebook->id, 'version' => $rulebook->version, 'title' => $rulebook->title],
-            'fusion_run' => $model instanceof Joint ? FusionRun::where('joint_id', $model->id)->where('finished', false)->value('id') : null,
+            'sample_labels' => (object) ($subject->job->simulated && $model instanceof Joint && $subject->procedure instanceof Fused ? SampleLabel::each((int) $model->main->dn_mm, $model->method, $subject->procedure->welds()) : []),
+            'rulebook' => ['id' => $rulebook->id, 'version' => $rulebook->version, 'title' => $rulebook->title, 'current_version' => $subject->job->rulebook->version],
+            'fusion_run' => $run?->id,
+            'fusion_run_record' => $run?->record,
             'now' => $subject->job->now()->format('Y-m-d\TH:i:s.vP'),
         ];
     }

@@ -35,7 +35,7 @@ final readonly class SampleTable
         if (count($lines) < 2) {
             throw InvalidInput::field('file', 'The file holds no samples. It must have a header line and a line for each sample.');
         }
-        $columns = array_map(static fn (?string $c): string => mb_strtolower(trim((string) $c)), str_getcsv($header, $delimiter, '"', ''));
+        $columns = array_map(self::name(...), str_getcsv($header, $delimiter, '"', ''));
         $rows = [];
         foreach (array_slice($lines, 1) as $line) {
             if (trim($line) !== '') {
@@ -44,6 +44,15 @@ final readonly class SampleTable
         }
 
         return new self($columns, $rows);
+    }
+
+    /** “Voltage [V]”, “voltage (V)” and “voltage_v” are one column. */
+    private static function name(?string $header): string
+    {
+        $plain = mb_strtolower(trim((string) $header));
+        $plain = preg_replace('/\s*[\[(]\s*(.+?)\s*[\])]\z/u', '_$1', $plain) ?? $plain;
+
+        return str_replace(' ', '_', $plain);
     }
 
     /** @param  list<string>  $names the first that is there wins */

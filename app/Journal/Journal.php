@@ -26,6 +26,10 @@ final class Journal
 
     public const CLOCK = 'clock';
 
+    public const RULEBOOK = 'rulebook';
+
+    public const JUDGED_AGAIN = 'judged_again';
+
     public const TEST_PLANNED = 'test.planned';
 
     public const TEST_JUDGED = 'test.judged';

@@ -5,13 +5,25 @@ declare(strict_types=1);
 namespace App\Models;
 
 use Illuminate\Database\Eloquent\Concerns\HasUuids;
-use Illuminate\Database\Eloquent\Model;
+use Illuminate\Database\Eloquent\Relations\BelongsTo;
+use Illuminate\Foundation\Auth\User;
+use Laravel\Sanctum\HasApiTokens;
 
-final class Equipment extends Model
+/** A control unit, gauge or clamp of a job. A control unit may hold a token with which it sends its own samples. */
+final class Equipment extends User
 {
+    use HasApiTokens;
     use HasUuids;
+
+    public const SEND_SAMPLES = 'fusion:send';
 
     protected $table = 'equipment';
 
     protected $guarded = [];
+
+    /** @return BelongsTo<Job, $this> */
+    public function job(): BelongsTo
+    {
+        return $this->belongsTo(Job::class);
+    }
 }

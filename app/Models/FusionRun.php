@@ -8,7 +8,13 @@ use Illuminate\Database\Eloquent\Concerns\HasUuids;
 use Illuminate\Database\Eloquent\Model;
 use Illuminate\Database\Eloquent\Relations\BelongsTo;
 
-/** A fusion on the simulated control unit, running or done. */
+/**
+ * A fusion under way or done: on the simulated control unit, or on a real one that sends its samples (equipment_id set).
+ *
+ * @property string $id
+ * @property string $record key of the reading it will become
+ * @property ?float $resistance_ohm
+ */
 final class FusionRun extends Model
 {
     use HasUuids;
@@ -17,7 +23,12 @@ final class FusionRun extends Model
 
     protected $dateFormat = 'Y-m-d H:i:s.v';
 
-    protected $casts = ['started_at' => 'immutable_datetime', 'real_started_at' => 'immutable_datetime', 'finished' => 'bool', 'speed' => 'float', 'time_s' => 'float', 'voltage_v' => 'float', 'resistance_ohm' => 'float', 'fitting_c' => 'float', 'stopped_at_s' => 'float', 'seed' => 'int'];
+    protected $casts = ['started_at' => 'immutable_datetime', 'real_started_at' => 'immutable_datetime', 'finished' => 'bool', 'speed' => 'float', 'time_s' => 'float', 'voltage_v' => 'float', 'resistance_ohm' => 'float', 'fitting_c' => 'float', 'stopped_at_s' => 'float', 'seed' => 'int', 'samples' => 'array'];
+
+    public function isFromDevice(): bool
+    {
+        return $this->equipment_id !== null;
+    }
 
     /** @return BelongsTo<Joint, $this> */
     public function joint(): BelongsTo

@@ -19,6 +19,9 @@ final class Joint extends Model
 {
     use HasUuids;
 
+    /** States that no further reading is waited for in. */
+    public const FINISHED = ['accepted', 'overruled', 'stop'];
+
     protected $guarded = [];
 
     protected $casts = ['verdict' => 'array', 'station_m' => 'float', 'number' => 'int', 'release_at' => 'immutable_datetime', 'test_at' => 'immutable_datetime'];
@@ -27,6 +30,12 @@ final class Joint extends Model
     public function main(): BelongsTo
     {
         return $this->belongsTo(Main::class);
+    }
+
+    /** @return BelongsTo<Rulebook, $this> the version it was judged under */
+    public function rulebook(): BelongsTo
+    {
+        return $this->belongsTo(Rulebook::class);
     }
 
     /** @return BelongsTo<Section, $this> */

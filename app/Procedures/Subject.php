@@ -16,7 +16,7 @@ use Diastoma\Core\Procedure\Readings;
 use Diastoma\Core\Procedure\Situation;
 use Diastoma\Core\Procedure\Step;
 use Diastoma\Core\Rulebook\Overrule;
-use Diastoma\Core\Rulebook\Rulebook;
+use Diastoma\Core\Rulebook\Rulebook as CoreRulebook;
 use Diastoma\Core\Rulebook\Verdict;
 use Illuminate\Database\Eloquent\Collection;
 
@@ -26,7 +26,7 @@ final class Subject
     /** @var Collection<int, Entry>|null */
     private ?Collection $entries = null;
 
-    private ?Rulebook $rulebook = null;
+    private ?CoreRulebook $rulebook = null;
 
     private ?Readings $readings = null;
 
@@ -74,9 +74,21 @@ final class Subject
         $this->readings = null;
     }
 
-    public function rulebook(): Rulebook
+    public function rulebook(): CoreRulebook
     {
-        return $this->rulebook ??= $this->job->rules();
+        return $this->rulebook ??= $this->isJudgedUnderOld() ? CoreRulebook::fromArray($this->model->rulebook->payload) : $this->job->rules();
+    }
+
+    /** Id of the version this subject is judged under. */
+    public function rulebookId(): string
+    {
+        return $this->isJudgedUnderOld() ? $this->model->rulebook_id : $this->job->rulebook_id;
+    }
+
+    /** A finished joint keeps the version it was judged under until somebody judges it again. */
+    private function isJudgedUnderOld(): bool
+    {
+        return $this->model instanceof Joint && $this->model->rulebook_id !== null && $this->model->rulebook_id !== $this->job->rulebook_id && in_array($this->model->state, Joint::FINISHED, true);
     }
 
     public function readings(): Readings

@@ -5,7 +5,9 @@ declare(strict_types=1);
 namespace Database\Seeders;
 
 use App\Actions\RunFusion;
+use App\Actions\StoreTrace;
 use App\Actions\WriteEntry;
+use App\Demo\SampleLabel;
 use App\Demo\SampleReadings;
 use App\Journal\Draft;
 use App\Journal\Journal;
@@ -22,6 +24,12 @@ use Carbon\CarbonImmutable;
 use Diastoma\Core\Electrofusion\Coupler;
 use Diastoma\Core\Electrofusion\Diagnosis\TraceClass;
 use Diastoma\Core\Electrofusion\FusionTrace;
+use Diastoma\Core\Electrofusion\LargeBore\LargeBore;
+use Diastoma\Core\Electrofusion\LargeBore\Restraints;
+use Diastoma\Core\Electrofusion\Saddle\BranchSaddle;
+use Diastoma\Core\Electrofusion\Saddle\TappingTee;
+use Diastoma\Core\Electrofusion\Spool\RepairSpool;
+use Diastoma\Core\Electrofusion\Weld;
 use Diastoma\Core\Pipe\PeDimensions;
 use Diastoma\Core\Rulebook\Rulebooks;
 use Diastoma\Core\Simulation\FusionControlUnit;
@@ -55,6 +63,7 @@ final class DemoSeeder extends Seeder
         }
         $this->make($joints[11], $ada, $unit, $now->subMinutes(440), 11, TraceClass::EarlyStop, false);
         $this->make($joints[7], $ada, $unit, $now->subMinutes(12), 7, TraceClass::Good, false);
+        $this->otherMains($job, $ada, $unit, $now);
     }
 
     private function people(): Person
@@ -105,18 +114,57 @@ final class DemoSeeder extends Seeder
         return $joints;
     }
 
+    /** A trunk main pulled together on restraints, the last of them still cooling, and a gas main with fittings of each kind. */
+    private function otherMains(Job $job, Person $person, Equipment $unit, CarbonImmutable $now): void
+    {
+        $trunk = $this->other($job, 'Northgate trunk', 'water', 800, 17.0, [101 => LargeBore::ID, 102 => LargeBore::ID, 103 => LargeBore::ID], 500);
+        $this->other($job, 'Quarry Hill gas', 'gas', 110, 11.0, [201 => Coupler::ID, 202 => TappingTee::ID, 203 => BranchSaddle::ID, 204 => Coupler::ID, 205 => RepairSpool::ID], 600);
+        $joint = $trunk[101];
+        foreach ([...SampleReadings::prepared($unit, 3, 800, 500), ['generator_kva', 12, 300], ['fuel_ok', true, 290], ['leads_ok', true, 280]] as [$key, $value, $before]) {
+            $this->read($joint, $person, $key, $value, $now->subMinutes(150)->subSeconds($before));
+        }
+        foreach (Restraints::welds() as $k => $weld) {
+            $start = $now->subMinutes(123 - 24 * $k);
+            foreach (SampleReadings::restraint($weld, 800) as [$key, $value, $before]) {
+                $this->read($joint, $person, $key, $value, $start->subSeconds($before));
+            }
+            $label = SampleLabel::of(800, '', $weld);
+            $this->fuse($joint, $person, $weld, (new FusionControlUnit($label['voltage_v'], $label['resistance_ohm'], $label['fusion_time_s'], 15.0))->run(40 + $k), $start);
+        }
+    }
+
+    /**
+     * @param  array<int, string>  $methods  of joints by number
+     * @return array<int, Joint> by number
+     */
+    private function other(Job $job, string $name, string $service, int $dn, float $sdr, array $methods, int $pipe): array
+    {
+        $pe = PeDimensions::of($dn, $sdr);
+        $length = (count($methods) + 1) * self::PIPE_M;
+        $main = Main::create(['job_id' => $job->id, 'name' => $name, 'service' => $service, 'material' => 'PE 100', 'dn_mm' => $dn, 'sdr' => $sdr, 'wall_mm' => $pe->wallMm, 'od_largest_mm' => $pe->largestMeanOdMm, 'length_m' => $length]);
+        $section = Section::create(['main_id' => $main->id, 'name' => $service === 'gas' ? 'G' : 'T', 'from_station_m' => 0, 'to_station_m' => $length, 'low_level_m' => 38.0, 'high_level_m' => 40.5, 'gauge_level_m' => 38.4, 'design_pressure_kpa' => $service === 'gas' ? 400 : 800]);
+        $joints = [];
+        $k = 0;
+        foreach ($methods as $number => $method) {
+            $k++;
+            $onBarrel = in_array($method, [TappingTee::ID, BranchSaddle::ID], true);
+            $joints[$number] = Joint::create(['main_id' => $main->id, 'section_id' => $section->id, 'number' => $number, 'station_m' => $k * self::PIPE_M + ($onBarrel ? 4 : 0), 'method' => $method, 'pipe_a' => sprintf('P%03d', $pipe + $k), 'pipe_b' => sprintf('P%03d', $pipe + ($onBarrel ? $k : $k + 1))]);
+        }
+        for ($k = 1; $k <= count($methods) + 1; $k++) {
+            Pipe::create(['main_id' => $main->id, 'number' => sprintf('P%03d', $pipe + $k), 'from_station_m' => ($k - 1) * self::PIPE_M, 'to_station_m' => $k * self::PIPE_M]);
+        }
+
+        return $joints;
+    }
+
     private function make(Joint $joint, Person $person, Equipment $unit, CarbonImmutable $start, int $seed, TraceClass $fault = TraceClass::Good, bool $released = true): void
     {
         foreach (SampleReadings::beforeFusion($unit, $seed) as [$key, $value, $before]) {
             $this->read($joint, $person, $key, $value, $start->subSeconds($before));
         }
-        $subject = Subject::joint($joint->refresh());
-        $time = Coupler::correctedTimeS($subject->situation()) ?? 260.0;
-        $trace = (new FusionControlUnit(40.0, 0.64, $time, 15.0, $fault))->run($seed);
-        $ended = $start->addSeconds((int) ceil($trace->durationS()));
-        $id = (string) Str::uuid();
-        app(\App\Actions\StoreTrace::class)->execute('fusion', $id, self::samples($trace));
-        $this->fusion->record($joint, $person, $id, $trace, 15.0, $start, $ended, true);
+        $weld = Weld::only();
+        $time = $weld->correctedTimeS(Subject::joint($joint->refresh())->situation()) ?? 260.0;
+        $ended = $this->fuse($joint, $person, $weld, (new FusionControlUnit(40.0, 0.64, $time, 15.0, $fault))->run($seed), $start);
         $this->read($joint, $person, 'release_written', true, $ended->addSeconds(30));
         if ($released) {
             foreach (SampleReadings::afterCooling() as [$key, $value, $after]) {
@@ -125,10 +173,15 @@ final class DemoSeeder extends Seeder
         }
     }
 
-    /** @return list<array{t: float, v: float, i: float}> */
-    private static function samples(FusionTrace $trace): array
+    /** @return CarbonImmutable when it ended */
+    private function fuse(Joint $joint, Person $person, Weld $weld, FusionTrace $trace, CarbonImmutable $start): CarbonImmutable
     {
-        return array_map(static fn (array $s): array => ['t' => $s['t'], 'v' => $s['v'], 'i' => $s['i']], $trace->samples);
+        $ended = $start->addSeconds((int) ceil($trace->durationS()));
+        $id = (string) Str::uuid();
+        app(StoreTrace::class)->execute('fusion', $id, array_map(static fn (array $s): array => ['t' => $s['t'], 'v' => $s['v'], 'i' => $s['i']], $trace->samples));
+        $this->fusion->record($joint, $person, $id, $trace, $start, $ended, true, $weld->recordKey());
+
+        return $ended;
     }
 
     private function read(Joint $joint, Person $person, string $key, mixed $value, CarbonImmutable $at): void

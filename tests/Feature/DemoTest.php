@@ -25,9 +25,9 @@ it('hands out a label that the core accepts', function () {
 });
 
 it('shows the sample label on a simulated job only', function () {
-    $this->signIn()->getJson("/api/v1/joints/{$this->joint(8)->id}")->assertJsonPath('sample_label.dn_mm', 180);
+    $this->signIn()->getJson("/api/v1/joints/{$this->joint(8)->id}")->assertJsonPath('sample_labels', fn (array $labels): bool => $labels['']['dn_mm'] === 180);
     $this->job()->update(['simulated' => false]);
-    $this->getJson("/api/v1/joints/{$this->joint(8)->id}")->assertJsonPath('sample_label', null);
+    $this->getJson("/api/v1/joints/{$this->joint(8)->id}")->assertJsonPath('sample_labels', []);
 });
 
 it('sets every entry down under the name of who made it, in the past', function () {

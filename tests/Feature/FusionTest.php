@@ -87,7 +87,7 @@ it('does not start', function (array $change, string $who, int $status, string $
     prepare($this->signIn(), $joint, $change);
     $this->signIn($who)->postJson("/api/v1/joints/{$joint->id}/fusion-runs")->assertStatus($status)->assertJsonPath('title', fn (string $t): bool => str_contains($t, $says));
 })->with([
-    'without a label' => [['label_code' => null], 'ada@demo', 409, 'scan the label'],
+    'without a label' => [['label_code' => null], 'ada@demo', 409, 'read the bar code'],
     'without the printed time' => [['printed_fusion_time_s' => null], 'ada@demo', 409, 'scan the label'],
     'with an open stop' => [['marks_at_edge' => false], 'ada@demo', 409, 'A pipe is not fully in'],
     'for a tester' => [[], 'tom@demo', 403, 'may not fuse'],
@@ -123,7 +123,7 @@ it('refuses a record and stores nothing', function (string $csv, string $says) {
 })->with([
     'for another joint' => [fn () => unitCsv(';joint', ';12'), 'Joint on the record: 12. Joint here: 9. This record belongs to another joint'],
     'of another label' => [fn () => unitCsv(';label', ';101402000139127409030003'), 'Label on the record'],
-    'without voltage' => ["time_s;current_a\n0;1\n1;1", 'no column for the voltage. Name it voltage_v. It has: time_s, current_a'],
+    'without voltage' => ["time_s;current_a\n0;1\n1;1", 'no column for the voltage. Name it voltage_v or v_v or u_v or voltage_mv. It has: time_s, current_a'],
     'with time going back' => ["time_s;voltage_v;current_a\n0;40;60\n5;40;60\n4;40;60", 'Times must rise'],
     'with text in a number' => ["time_s;voltage_v;current_a\n0;40;60\n1;forty;60", 'Row 3, column voltage_v: “forty” is not a number'],
     'empty' => ['time_s;voltage_v;current_a', 'no samples'],
@@ -132,5 +132,5 @@ it('refuses a record and stores nothing', function (string $csv, string $says) {
 
 it('takes no second record', function () {
     $joint = $this->joint(7);
-    bring($this->signIn(), $joint, unitCsv())->assertStatus(409)->assertJsonPath('title', fn (string $t): bool => str_contains($t, 'not replaced'));
+    bring($this->signIn(), $joint, unitCsv())->assertStatus(409)->assertJsonPath('title', fn (string $t): bool => str_contains($t, 'not started a second time'));
 });

@@ -44,7 +44,7 @@ it('leaves the clock of a real job alone', function () {
 
 it('works a US job in its own units', function () {
     $this->job()->update(['rulebook_id' => Rulebook::where('key', 'us')->value('id')]);
-    $bench = $this->signIn()->getJson("/api/v1/joints/{$this->joint(1)->id}")->assertOk()->json();
+    $bench = $this->signIn()->getJson("/api/v1/joints/{$this->joint(7)->id}")->assertOk()->json();
     $spec = collect($bench['procedure']['steps'][0]['readings'])->firstWhere('key', 'ambient_c');
 
     expect($spec['display'])->toEqual(['symbol' => '°F', 'factor' => 1.8, 'offset' => 32, 'decimals' => 1])->and($bench['rulebook']['id'])->toBe('us')

@@ -94,7 +94,7 @@ final class Reckon extends Command
     }
 
     /** @return array<string, mixed> */
-    private static function problem(InvalidInput $fault): array
+    public static function problem(InvalidInput $fault): array
     {
         return ['type' => 'about:blank', 'title' => $fault->getMessage(), 'status' => 422, 'errors' => $fault->faults];
     }

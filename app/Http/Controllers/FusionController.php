@@ -27,10 +27,10 @@ final class FusionController
 
     public function store(Request $request, Joint $joint): JsonResponse
     {
-        $given = $request->validate(['fault' => [Rule::enum(TraceClass::class)], 'speed' => 'numeric|min:1|max:1000', 'seed' => 'integer|min:0']);
+        $given = $request->validate(['fault' => [Rule::enum(TraceClass::class)], 'speed' => 'numeric|min:1|max:1000', 'seed' => 'integer|min:0', 'record' => 'string|max:40']);
         /** @var Person $person */
         $person = $request->user();
-        $run = $this->fusion->start($joint, $person, TraceClass::from($given['fault'] ?? 'good'), (float) ($given['speed'] ?? 1), (int) ($given['seed'] ?? random_int(0, 1_000_000)));
+        $run = $this->fusion->start($joint, $person, TraceClass::from($given['fault'] ?? 'good'), (float) ($given['speed'] ?? 1), (int) ($given['seed'] ?? random_int(0, 1_000_000)), $given['record'] ?? 'fusion');
 
         return new JsonResponse($this->state($run, -1.0), 201);
     }
@@ -54,7 +54,7 @@ final class FusionController
 
     public function bring(Request $request, Joint $joint, BringFusionRecord $bring): JsonResponse
     {
-        $request->validate(['file' => 'required|file|max:65536', 'started_at' => 'required|date'], ['file.*' => 'Choose the CSV file that the control unit exported.', 'started_at.*' => 'Say when the fusion began.']);
+        $request->validate(['file' => 'required|file|max:65536', 'started_at' => 'nullable|date', 'record' => 'string|max:40'], ['file.*' => 'Choose the CSV or JSON file that the control unit exported.', 'started_at.*' => 'Say when the fusion began.']);
         $file = $request->file('file');
         $text = $file === null ? false : file_get_contents($file->getRealPath());
         if ($text === false) {
@@ -62,7 +62,8 @@ final class FusionController
         }
         /** @var Person $person */
         $person = $request->user();
-        $bring->execute($joint, $person, $text, CarbonImmutable::parse((string) $request->input('started_at'))->utc());
+        $started = $request->input('started_at');
+        $bring->execute($joint, $person, $text, is_string($started) ? CarbonImmutable::parse($started)->utc() : null, (string) $request->input('record', 'fusion'));
 
         return new JsonResponse(Bench::of(Subject::joint($joint->refresh())), 201);
     }
@@ -72,12 +73,15 @@ final class FusionController
     {
         $elapsed = $this->fusion->elapsed($run);
         $trace = $this->fusion->trace($run);
+        $device = $run->isFromDevice();
         $done = $run->finished;
+        $samples = $done && $device ? app(StoreTrace::class)->read('fusion', $run->id) : $trace->samples ?? [];
+        $last = $samples === [] ? 0.0 : (float) $samples[count($samples) - 1]['t'];
 
         return [
-            'id' => $run->id, 'finished' => $done, 'speed' => $run->speed, 'elapsed_s' => $done ? $trace->durationS() : $elapsed, 'time_s' => $run->time_s, 'voltage_v' => $run->voltage_v,
-            'end_code' => $done ? $trace->endCode : null,
-            'samples' => array_values(array_filter($trace->samples, static fn (array $s): bool => $s['t'] > $since && ($done || $s['t'] <= $elapsed))),
+            'id' => $run->id, 'record' => $run->record, 'finished' => $done, 'device' => $device, 'speed' => $run->speed, 'elapsed_s' => $done || $device ? $last : $elapsed, 'time_s' => $run->time_s, 'voltage_v' => $run->voltage_v,
+            'end_code' => $done ? ($device ? $run->end_code ?? 'end_not_recorded' : $trace?->endCode) : null,
+            'samples' => array_values(array_filter($samples, static fn (array $s): bool => $s['t'] > $since && ($done || $device || $s['t'] <= $elapsed))),
         ];
     }
 }

@@ -11,6 +11,7 @@ use App\Models\Main;
 use App\Models\Person;
 use App\Models\Section;
 use Carbon\CarbonImmutable;
+use Diastoma\Core\Procedure\Clock;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 
@@ -31,6 +32,7 @@ final class JobController
             'rulebook' => ['id' => $job->rulebook->payload['id'], 'version' => $job->rulebook->version, 'title' => $job->rulebook->title],
             'mains' => $job->mains->map(static fn (Main $main): array => [
                 'id' => $main->id, 'name' => $main->name, 'service' => $main->service, 'material' => $main->material, 'dn_mm' => $main->dn_mm, 'sdr' => $main->sdr, 'length_m' => $main->length_m,
+                'joint_from' => $main->joints()->min('number'), 'joint_to' => $main->joints()->max('number'),
                 'sections' => $main->sections->map(static fn (Section $s): array => ['id' => $s->id, 'name' => $s->name, 'from_station_m' => (float) $s->from_station_m, 'to_station_m' => (float) $s->to_station_m]),
             ]),
             'equipment' => $job->equipment->map(static fn ($e): array => ['id' => $e->id, 'kind' => $e->kind, 'name' => $e->name, 'serial' => $e->serial, 'calibration_until' => $e->calibration_until]),
@@ -47,7 +49,7 @@ final class JobController
         $clocks = [];
         foreach ($joints as $joint) {
             foreach ($joint->verdict['clocks'] ?? [] as $clock) {
-                if ($clock['id'] !== 'test' || CarbonImmutable::parse($clock['due_at']) > $now) {
+                if (! in_array($clock['kind'] ?? '', [Clock::TEST, Clock::PASSIVE], true) || CarbonImmutable::parse($clock['due_at']) > $now) {
                     $clocks[] = [...$clock, 'joint_id' => $joint->id, 'joint_number' => $joint->number];
                 }
             }

@@ -11,7 +11,9 @@ use App\Models\PressureTest;
 use App\Procedures\Subject;
 use App\Reports\JointLog;
 use App\Reports\JointRecord;
+use App\Reports\JointTag;
 use App\Reports\TestCertificate;
+use Illuminate\Http\Request;
 use Illuminate\Http\Response;
 use Symfony\Component\HttpFoundation\StreamedResponse;
 
@@ -20,6 +22,11 @@ final class ReportController
     public function joint(Joint $joint, JointRecord $record): Response
     {
         return $this->pdf($record->of(Subject::joint($joint)), "joint-{$joint->number}.pdf");
+    }
+
+    public function tag(Request $request, Joint $joint, JointTag $tag): Response
+    {
+        return $this->pdf($tag->of(Subject::joint($joint), $request->getSchemeAndHttpHost()), "tag-joint-{$joint->number}.pdf");
     }
 
     public function test(PressureTest $test, TestCertificate $certificate): Response

@@ -43,7 +43,7 @@ final class FusionClocks
         foreach (['backfill' => 'Earliest backfill', 'pull' => 'Earliest pull'] as $what => $title) {
             $minutes = $s->readings->number($weld->key("printed_{$what}_wait_min"));
             if ($minutes !== null) {
-                $all[] = new Clock($weld->key($what), $weld->titled($title), $end, $end->setTimestamp($end->getTimestamp() + (int) ceil(60 * $minutes)), $what === 'backfill' ? 'The trench here may be filled' : 'This joint may be pulled on', "maker: wait before {$what} printed on the fitting");
+                $all[] = new Clock($weld->key($what), $weld->titled($title), $end, $end->setTimestamp($end->getTimestamp() + (int) ceil(60 * $minutes)), $what === 'backfill' ? 'The trench here may be filled' : 'This joint may be pulled on', "maker: wait before {$what} printed on the fitting", Clock::PASSIVE);
             }
         }
         if ($tested) {

@@ -9,6 +9,9 @@ final readonly class Clock
 {
     public const WAIT = 'wait';
 
+    /** shown while it runs; nothing needs a hand when it ends */
+    public const PASSIVE = 'passive';
+
     /** until clamps may come off */
     public const RELEASE = 'release';
 

@@ -66,6 +66,23 @@ final readonly class Rulebook
         return new self($this->id, $this->version + 1, $this->title, $this->units, $limits, $this->choices);
     }
 
+    /** The same rulebook one version on, by a school chosen by a named person. */
+    public function withSchool(School $school, string $changedBy, string $reason): self
+    {
+        $limits = $this->limits;
+        foreach ($school->limits as $limit) {
+            $limits[$limit->id] = new Limit($limit->id, $limit->value, $limit->unit, $limit->source, $limit->title, $changedBy, $reason);
+        }
+
+        return new self($this->id, $this->version + 1, $this->title, $this->units, $limits, [...$this->choices, ...$school->choices]);
+    }
+
+    /** A copy that a job may change; the one it was copied from stays as it is. */
+    public function copiedFor(string $job): self
+    {
+        return new self("{$this->id}-{$job}", $this->version, "{$this->title}, {$job}", $this->units, $this->limits, $this->choices);
+    }
+
     public function print(float $value, Unit $unit, Rounding $rounding = Rounding::Nearest): string
     {
         return $this->units->print($value, $unit, $rounding);

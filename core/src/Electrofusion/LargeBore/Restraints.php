@@ -124,7 +124,7 @@ final class Restraints
         $clocks = $weld->clocks($s);
 
         return $end === null || $clocks === null || $s->readings->has('pulled_at') ? []
-            : [new Clock($weld->key('cold'), "{$weld->title}: cooling", $end, $clocks->releaseAt, 'It may be pulled on when all are cold', Source::maker('cooling time of the restraint')->tag())];
+            : [new Clock($weld->key('cold'), "{$weld->title}: cooling", $end, $clocks->releaseAt, 'It may be pulled on when all are cold', Source::maker('cooling time of the restraint')->tag(), Clock::PASSIVE)];
     }
 
     private static function yes(Weld $weld, string $key, string $yes, string $no, string $todo): Rule

@@ -16,6 +16,7 @@ use Diastoma\Core\Procedure\Situation;
 use Diastoma\Core\Procedure\Step;
 use Diastoma\Core\Quantity\Unit;
 use Diastoma\Core\Rulebook\Rule;
+use Diastoma\Core\Rulebook\Schools;
 
 /** The label of one weld: its code, what is printed beside it, and what the control unit shows; and whether the fitting suits the pipe. */
 final class LabelReading
@@ -31,7 +32,10 @@ final class LabelReading
 
         /** @var array<string, list<ReadingSpec>> $specs by the weld and the way: nothing else in them depends on the joint */
         static $specs = [];
-        $specs[$weld->name.$s->readings->text($weld->key('label_way'))] ??= [
+        $printedWait = Schools::waitIsPrinted($s->rulebook);
+        $kept = $weld->name.$s->readings->text($weld->key('label_way')).($printedWait ? '+' : '');
+        $wait = ReadingSpec::number($weld->key('printed_test_wait_min'), 'Printed wait before a pressure test', Unit::Minute, 1, 5000, "On the label or in the maker's table; it governs over the rulebook's", 'label_card');
+        $specs[$kept] ??= [
             ...self::codeReadings($s, $weld),
             ReadingSpec::number($weld->key('printed_dn_mm'), 'Printed size dn', Unit::Millimetre, 16, 2000, '', 'label_card'),
             ...self::printed($weld),
@@ -40,13 +44,13 @@ final class LabelReading
             ReadingSpec::choice('fitting_material', 'Printed material', array_keys(FusionPartners::MATERIALS)),
             ReadingSpec::number('fitting_sdr_from', 'For pipes from SDR', Unit::None, 5, 41, 'The smallest SDR printed on the fitting'),
             ReadingSpec::number('fitting_sdr_to', 'to SDR', Unit::None, 5, 41, 'The largest SDR printed on the fitting'),
-            ReadingSpec::number($weld->key('printed_test_wait_min'), 'Printed wait before a pressure test', Unit::Minute, 1, 5000, "The maker's time governs over the rulebook's", 'label_card')->optional(),
+            $printedWait ? $wait : $wait->optional(),
             ReadingSpec::number($weld->key('printed_backfill_wait_min'), 'Printed wait before backfill', Unit::Minute, 1, 5000)->optional(),
             ReadingSpec::number($weld->key('printed_pull_wait_min'), 'Printed wait before pulling', Unit::Minute, 1, 5000)->optional(),
             ReadingSpec::code('trace_code', 'Traceability code', '26 digits, or 16 characters on US gas parts', static fn (string $code): string => TraceabilityCode::of($code)->code)->optional(),
         ];
 
-        return new Step($id, $title, 'Scan the bar code on the fitting, by scanner, camera or picture, or type its 24 digits. Then enter what is printed in plain figures beside it, and what the control unit shows.', $specs[$weld->name.$s->readings->text($weld->key('label_way'))], self::rules($weld, true), [], static fn (): array => self::guide($s, $weld));
+        return new Step($id, $title, 'Scan the bar code on the fitting, by scanner, camera or picture, or type its 24 digits. Then enter what is printed in plain figures beside it, and what the control unit shows.', $specs[$kept], self::rules($weld, true), [], static fn (): array => self::guide($s, $weld));
     }
 
     /** A label that only says how to heat: a preheat, or a restraint. */

@@ -1,0 +1,88 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Actions;
+
+use App\Exceptions\Refused;
+use App\Journal\Draft;
+use App\Journal\Journal;
+use App\Models\Job;
+use App\Models\Person;
+use App\Models\Rulebook;
+use Diastoma\Core\Rulebook\Rulebook as CoreRulebook;
+use Diastoma\Core\Rulebook\Rulebooks;
+use Diastoma\Core\Rulebook\Schools;
+use Illuminate\Support\Facades\DB;
+use Illuminate\Support\Str;
+
+/** Tightens or loosens a limit of a job, or chooses a school. The first change copies the shipped rulebook; every change is a new version and a journal entry. */
+final class ChangeRulebook
+{
+    private const SHORTEST_REASON = 10;
+
+    public function __construct(private readonly Journal $journal)
+    {
+    }
+
+    /** @throws Refused if this person may not, the limit is unknown, or no reason is given */
+    public function limit(Job $job, Person $person, string $id, float $value, string $reason): Rulebook
+    {
+        $reason = $this->may($person, $reason);
+        $old = $job->rules();
+        $limit = $old->limits[$id] ?? throw Refused::input('There is no such limit in this rulebook. Load the page again.', [['field' => 'limit', 'detail' => 'unknown', 'value' => $id]]);
+        if (! is_finite($value) || $value < 0 && $limit->value >= 0) {
+            throw Refused::input("{$limit->title}: the new value must be a number of the same kind as {$limit->value}.", [['field' => 'value', 'detail' => 'not possible', 'value' => $value, 'limit' => $limit->value]]);
+        }
+        if ($value === $limit->value) {
+            throw Refused::input("{$limit->title} is {$old->print($value, $limit->unit)} already. Nothing was changed.", [['field' => 'value', 'detail' => 'unchanged', 'value' => $value]]);
+        }
+
+        return $this->keep($job, $person, $this->own($old, $job)->withLimit($id, $value, $person->name, $reason), [
+            'limit' => $id, 'title' => $limit->title, 'from' => $old->print($limit->value, $limit->unit), 'to' => $old->print($value, $limit->unit), 'reason' => $reason,
+        ]);
+    }
+
+    /** @throws Refused if this person may not, the school is unknown, or no reason is given */
+    public function school(Job $job, Person $person, string $id, string $reason): Rulebook
+    {
+        $reason = $this->may($person, $reason);
+        $old = $job->rules();
+        $school = Schools::find($old, $id) ?? throw Refused::input('There is no such school in this rulebook. Load the page again.', [['field' => 'school', 'detail' => 'unknown', 'value' => $id]]);
+
+        return $this->keep($job, $person, $this->own($old, $job)->withSchool($school, $person->name, $reason), ['limit' => $id, 'title' => $school->title, 'from' => '', 'to' => 'chosen', 'reason' => $reason]);
+    }
+
+    private function may(Person $person, string $reason): string
+    {
+        if (! $person->isAnyOf('supervisor', 'admin')) {
+            throw Refused::forbidden('Only a supervisor may change a limit. Call one over.');
+        }
+        $reason = trim($reason);
+
+        return mb_strlen($reason) >= self::SHORTEST_REASON ? $reason : throw Refused::input('Give the reason in a sentence: who asked for it, and why. It stays visible for ever.', [['field' => 'reason', 'detail' => 'too short', 'value' => $reason]]);
+    }
+
+    /** The job's own copy: a shipped rulebook is never changed. */
+    private function own(CoreRulebook $rulebook, Job $job): CoreRulebook
+    {
+        return Rulebooks::of($rulebook->id) === null ? $rulebook : $rulebook->copiedFor($job->number);
+    }
+
+    /** @param  array<string, string>  $change */
+    private function keep(Job $job, Person $person, CoreRulebook $new, array $change): Rulebook
+    {
+        return DB::transaction(function () use ($job, $person, $new, $change): Rulebook {
+            Job::query()->lockForUpdate()->findOrFail($job->id);
+            if (Rulebook::where('key', $new->id)->where('version', $new->version)->exists()) {
+                throw Refused::conflict('Somebody else has changed this rulebook just now. Load the page again and look before you change it.');
+            }
+            $row = Rulebook::create(['key' => $new->id, 'version' => $new->version, 'title' => $new->title, 'payload' => $new->toArray()]);
+            $this->journal->append($job, $person, new Draft((string) Str::uuid(), Journal::RULEBOOK, 'job', $job->id, ['rulebook' => $new->id, 'version' => $new->version, ...$change], $job->now()->format('Y-m-d\TH:i:sP')));
+            $job->update(['rulebook_id' => $row->id]);
+            $job->setRelation('rulebook', $row);
+
+            return $row;
+        });
+    }
+}

@@ -1,0 +1,68 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Console\Commands;
+
+use App\Imports\FusionFile;
+use Diastoma\Core\Electrofusion\Diagnosis\Diagnosis;
+use Diastoma\Core\Electrofusion\Diagnosis\Nominal;
+use Diastoma\Core\Exception\InvalidInput;
+use Diastoma\Core\Label\FusionLabel;
+use Illuminate\Console\Command;
+
+/** What the trace in a file most looks like. Exit 0 with JSON on standard output, 2 with a problem object on standard error. */
+final class FusionDiagnose extends Command
+{
+    private const FLAGS = JSON_UNESCAPED_UNICODE | JSON_UNESCAPED_SLASHES | JSON_THROW_ON_ERROR;
+
+    protected $signature = 'fusion:diagnose {file : Record of a control unit, CSV or JSON; - for standard input} {--label= : The fitting\'s 24-digit code} {--nominal= : {"voltage_v", "resistance_ohm", "time_s", "fitting_c"} as JSON, where there is no code} {--fitting-c= : Temperature of the fitting before the fusion, °C; else the file\'s, else 20}';
+
+    protected $description = 'Diagnoses the record of a fusion: class, confidence, evidence, advice';
+
+    public function handle(): int
+    {
+        try {
+            $file = FusionFile::of($this->text());
+            $given = $this->option('fitting-c');
+            $nominal = $this->nominal($given === null ? $file->fittingC : self::number('fitting-c', $given), $file->label);
+            $this->line(json_encode(Diagnosis::of($file->trace, $nominal)->toArray(), self::FLAGS));
+
+            return self::SUCCESS;
+        } catch (InvalidInput $fault) {
+            fwrite(STDERR, json_encode(Reckon::problem($fault), self::FLAGS | JSON_PARTIAL_OUTPUT_ON_ERROR)."\n");
+
+            return 2;
+        }
+    }
+
+    private function text(): string
+    {
+        $name = (string) $this->argument('file');
+        $text = $name === '-' ? stream_get_contents(STDIN) : (is_file($name) ? file_get_contents($name) : false);
+
+        return $text === false ? throw InvalidInput::field('file', "The file “{$name}” cannot be read. Check its name.", $name) : $text;
+    }
+
+    private function nominal(?float $fittingC, ?string $labelInFile): Nominal
+    {
+        if (is_string($this->option('nominal'))) {
+            $data = json_decode($this->option('nominal'), true);
+            if (! is_array($data)) {
+                throw InvalidInput::field('nominal', 'nominal is not a JSON object like {"voltage_v": 40, "resistance_ohm": 0.64, "time_s": 260}.', $this->option('nominal'));
+            }
+            $fitting = isset($data['fitting_c']) ? self::number('fitting_c', $data['fitting_c']) : $fittingC;
+
+            return Nominal::of(self::number('voltage_v', $data['voltage_v'] ?? null), isset($data['resistance_ohm']) ? self::number('resistance_ohm', $data['resistance_ohm']) : null, self::number('time_s', $data['time_s'] ?? null), $fitting ?? 20.0);
+        }
+        $code = $this->option('label') ?? $labelInFile ?? throw InvalidInput::field('label', 'Say what the fusion should have been: --label=CODE, or --nominal=\'{"voltage_v", "resistance_ohm", "time_s"}\'.');
+        $label = FusionLabel::of((string) $code);
+
+        return Nominal::of($label->voltageV(), $label->resistanceOhm() > 0.0 ? $label->resistanceOhm() : null, $label->fusionTimeS(), $fittingC ?? 20.0);
+    }
+
+    private static function number(string $field, mixed $value): float
+    {
+        return is_numeric($value) ? (float) $value : throw InvalidInput::field($field, "{$field} is missing or not a number.", is_scalar($value) ? $value : null);
+    }
+}

@@ -1,0 +1,44 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Http\Controllers;
+
+use App\Actions\ChangeRulebook;
+use App\Actions\JudgeAgain;
+use App\Http\Bench;
+use App\Http\RulebookPage;
+use App\Models\Job;
+use App\Models\Joint;
+use App\Models\Person;
+use Illuminate\Http\JsonResponse;
+use Illuminate\Http\Request;
+
+final class RulebookController
+{
+    public function show(Job $job): JsonResponse
+    {
+        return new JsonResponse(RulebookPage::of($job->load('rulebook')));
+    }
+
+    public function store(Request $request, Job $job, ChangeRulebook $change): JsonResponse
+    {
+        $given = $request->validate(
+            ['limit' => 'required_without:school|string', 'value' => 'required_with:limit|numeric', 'school' => 'string', 'reason' => 'present|string|nullable|max:500'],
+            ['value.*' => 'Type the new value as a number.', 'limit.*' => 'Say which limit.', 'reason.*' => 'Give the reason in a sentence.'],
+        );
+        /** @var Person $person */
+        $person = $request->user();
+        isset($given['school']) ? $change->school($job, $person, $given['school'], (string) $given['reason']) : $change->limit($job, $person, $given['limit'], (float) $given['value'], (string) $given['reason']);
+
+        return new JsonResponse(RulebookPage::of($job->refresh()->load('rulebook')), 201);
+    }
+
+    public function judge(Request $request, Joint $joint, JudgeAgain $judge): JsonResponse
+    {
+        /** @var Person $person */
+        $person = $request->user();
+
+        return new JsonResponse(Bench::of($judge->execute($joint, $person)));
+    }
+}

@@ -1,0 +1,71 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Http;
+
+use App\Journal\Journal;
+use App\Models\Entry;
+use App\Models\Job;
+use App\Models\Joint;
+use Diastoma\Core\Rulebook\Limit;
+use Diastoma\Core\Rulebook\Rulebooks;
+use Diastoma\Core\Rulebook\School;
+use Diastoma\Core\Rulebook\Schools;
+
+/** Every limit a job works by: value, source, who changed it and why; and the joints that were judged before the last change. */
+final class RulebookPage
+{
+    private const GROUPS = ['ef.' => 'Electrofusion', 'test.' => 'Pressure tests'];
+
+    /** @return array<string, mixed> */
+    public static function of(Job $job): array
+    {
+        $rulebook = $job->rules();
+        $shipped = Rulebooks::of(explode('-', $rulebook->id)[0]);
+        $limits = array_map(static fn (Limit $l): array => [
+            'id' => $l->id, 'title' => $l->title, 'value' => $l->value, 'unit' => $l->unit->value, 'display' => $rulebook->units->display($l->unit), 'source' => $l->source->tag(),
+            'changed_by' => $l->changedBy, 'reason' => $l->reason, 'shipped' => ($shipped?->limits[$l->id] ?? null)?->value, 'group' => self::group($l->id),
+        ], array_values($rulebook->limits));
+
+        return [
+            'id' => $rulebook->id, 'version' => $rulebook->version, 'title' => $rulebook->title, 'units' => $rulebook->units->value, 'limits' => $limits, 'choices' => (object) $rulebook->choices,
+            'schools' => array_map(static fn (School $s): array => ['id' => $s->id, 'title' => $s->title, 'chosen' => $s->isChosen($rulebook), 'source' => $s->source->tag()], Schools::of($rulebook)),
+            'versions' => self::versions($job), 'old_joints' => self::oldJoints($job),
+        ];
+    }
+
+    private static function group(string $id): string
+    {
+        foreach (self::GROUPS as $start => $name) {
+            if (str_starts_with($id, $start)) {
+                return $name;
+            }
+        }
+
+        return 'Other';
+    }
+
+    /** @return list<array<string, mixed>> the newest first */
+    private static function versions(Job $job): array
+    {
+        $versions = [];
+        foreach (Entry::with('person')->where('job_id', $job->id)->where('kind', Journal::RULEBOOK)->orderByDesc('seq')->limit(200)->get() as $entry) {
+            $data = $entry->data();
+            $versions[] = ['version' => (int) $data['version'], 'title' => (string) $data['rulebook'], 'changes' => [[
+                'limit' => (string) $data['limit'], 'title' => (string) $data['title'], 'from' => (string) $data['from'], 'to' => (string) $data['to'],
+                'by' => $entry->person->name, 'reason' => (string) $data['reason'], 'at' => $entry->device_at,
+            ]]];
+        }
+
+        return $versions;
+    }
+
+    /** @return list<array<string, mixed>> finished joints whose verdict names another version */
+    private static function oldJoints(Job $job): array
+    {
+        return array_values(Joint::with('rulebook')->whereIn('main_id', $job->mains()->pluck('id'))->whereNotNull('rulebook_id')->where('rulebook_id', '!=', $job->rulebook_id)
+            ->whereIn('state', Joint::FINISHED)->orderBy('number')->limit(1000)->get()
+            ->map(static fn (Joint $j): array => ['id' => $j->id, 'number' => $j->number, 'version' => (int) $j->rulebook?->version, 'state' => $j->state])->all());
+    }
+}

@@ -1,0 +1,53 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Diastoma\Core\Rulebook;
+
+use Diastoma\Core\Quantity\Unit;
+
+/** The schools a job may choose between, by the units its rulebook started from. */
+final class Schools
+{
+    public const TEST_WAIT = 'ef.test_wait';
+
+    public const BY_MAKER = 'maker';
+
+    public const BY_FACTOR = 'factor';
+
+    /** @return list<School> */
+    public static function of(Rulebook $rulebook): array
+    {
+        $practice = Source::commonPractice();
+        $own = str_starts_with($rulebook->id, 'us') ? [
+            new School('ovality-3mm', 'Re-round from 3 mm or 1.5 % out of round, whichever is less', $practice, [new Limit('ef.ovality.mm', 3.0, Unit::Millimetre, $practice, 'Ovality that calls for re-rounding, whichever is less')]),
+            new School('solvent-96', 'Isopropanol of at least 96 % only', $practice, [], ['ef.solvents' => ['isopropanol ≥ 96 %']]),
+            new School('solvent-90', 'Isopropanol of at least 90 %, or acetone where the state requires it', $practice, [], ['ef.solvents' => ['isopropanol ≥ 90 %', 'isopropanol ≥ 96 %', 'acetone (where the state requires it)']]),
+        ] : [
+            new School('ovality-either', 'Re-round from 3 mm or 1.5 % out of round, whichever is less', Source::standard('DVS 2207-1'), [new Limit('ef.ovality.mm', 3.0, Unit::Millimetre, $practice, 'Ovality that calls for re-rounding, whichever is less')]),
+        ];
+
+        return [
+            ...$own,
+            new School('wait-factor', 'Wait before a pressure test: cooling times by the factor, unless the maker prints a time', $practice, [], [self::TEST_WAIT => [self::BY_FACTOR]]),
+            new School('wait-maker', "Wait before a pressure test: the label's or maker's time, always entered", $practice, [], [self::TEST_WAIT => [self::BY_MAKER]]),
+        ];
+    }
+
+    public static function find(Rulebook $rulebook, string $id): ?School
+    {
+        foreach (self::of($rulebook) as $school) {
+            if ($school->id === $id) {
+                return $school;
+            }
+        }
+
+        return null;
+    }
+
+    /** Whether the wait before a test must be read off the label or the maker's table. */
+    public static function waitIsPrinted(Rulebook $rulebook): bool
+    {
+        return ($rulebook->choices[self::TEST_WAIT] ?? []) === [self::BY_MAKER];
+    }
+}
