@@ -39,6 +39,7 @@ Route::prefix('api/v1')->group(function (): void {
         Route::get('joints/{joint}/record.pdf', [ReportController::class, 'joint']);
         Route::post('joints/{joint}/fusion-runs', [FusionController::class, 'store']);
         Route::post('joints/{joint}/fusion-records', [FusionController::class, 'bring']);
+        Route::post('fusion-diagnoses', [FusionController::class, 'diagnose']);
         Route::get('fusion-runs/{run}', [FusionController::class, 'show']);
         Route::post('fusion-runs/{run}/stop', [FusionController::class, 'stop']);
         Route::get('fusion-traces/{id}', [FusionController::class, 'trace']);

@@ -157,6 +157,10 @@ final class RunFusion
             'diagnosis' => $nominal === null ? null : Diagnosis::of($trace, $nominal)->toArray(),
         ];
         $this->journal->append($subject->job, $person, new Draft($id, Journal::READING, 'joint', $joint->id, ['key' => $record, 'value' => $value], $ended->format('Y-m-d\TH:i:sP')));
+        $code = WeldOf::record($subject, $record)->weld->label($subject->situation())?->code;
+        if ($code !== null && ($value['diagnosis']['class'] ?? '') === TraceClass::Good->value) {
+            DB::table('good_traces')->upsert(['job_id' => $subject->job->id, 'label_code' => $code, 'trace' => $id, 'created_at' => now(), 'updated_at' => now()], ['job_id', 'label_code'], ['trace', 'updated_at']);
+        }
         $subject->catchUp();
         $this->project->execute($subject);
     }

@@ -12,6 +12,7 @@ use App\Procedures\Subject;
 use Diastoma\Core\Electrofusion\Fused;
 use Diastoma\Core\Procedure\Step;
 use Diastoma\Core\Rulebook\Verdict;
+use Illuminate\Support\Facades\DB;
 
 /** What a screen needs to draw a subject's work: its steps, readings and verdict. */
 final class Bench
@@ -42,11 +43,30 @@ final class Bench
             'readings' => (object) $readings,
             'verdict' => ($verdict ?? $subject->verdict())->toArray(),
             'sample_labels' => (object) ($subject->job->simulated && $model instanceof Joint && $subject->procedure instanceof Fused ? SampleLabel::each((int) $model->main->dn_mm, $model->method, $subject->procedure->welds()) : []),
+            'good_traces' => (object) self::goodTraces($subject),
             'rulebook' => ['id' => $rulebook->id, 'version' => $rulebook->version, 'title' => $rulebook->title, 'current_version' => $subject->job->rulebook->version],
             'fusion_run' => $run?->id,
             'fusion_run_record' => $run?->record,
             'now' => $subject->job->now()->format('Y-m-d\TH:i:s.vP'),
         ];
+    }
+
+    /** @return array<string, string> the latest good trace of the same label, by the key of the record */
+    private static function goodTraces(Subject $subject): array
+    {
+        if (! $subject->procedure instanceof Fused) {
+            return [];
+        }
+        $codes = [];
+        foreach ($subject->procedure->welds() as $weld) {
+            $code = $weld->label($subject->situation())?->code;
+            if ($code !== null) {
+                $codes[$weld->recordKey()] = $code;
+            }
+        }
+        $traces = $codes === [] ? [] : DB::table('good_traces')->where('job_id', $subject->job->id)->whereIn('label_code', array_unique($codes))->pluck('trace', 'label_code')->all();
+
+        return array_filter(array_map(static fn (string $code): ?string => $traces[$code] ?? null, $codes));
     }
 
     /** @return array<string, mixed> */

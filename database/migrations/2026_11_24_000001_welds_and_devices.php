@@ -22,6 +22,13 @@ return new class extends Migration
         Schema::table('joints', function (Blueprint $table): void {
             $table->foreignUuid('rulebook_id')->nullable()->constrained('rulebooks'); // the version its verdict was given under
         });
+        Schema::create('good_traces', function (Blueprint $table): void {
+            $table->foreignUuid('job_id')->constrained('jobs');
+            $table->char('label_code', 24);
+            $table->uuid('trace'); // the latest good one, to lay behind others of its label
+            $table->timestamps();
+            $table->primary(['job_id', 'label_code']);
+        });
         Schema::create('personal_access_tokens', function (Blueprint $table): void {
             $table->id();
             $table->uuidMorphs('tokenable');

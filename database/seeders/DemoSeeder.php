@@ -140,17 +140,21 @@ final class DemoSeeder extends Seeder
     private function other(Job $job, string $name, string $service, int $dn, float $sdr, array $methods, int $pipe): array
     {
         $pe = PeDimensions::of($dn, $sdr);
-        $length = (count($methods) + 1) * self::PIPE_M;
+        $onBarrel = static fn (string $method): bool => in_array($method, [TappingTee::ID, BranchSaddle::ID], true);
+        $pipes = 1 + count(array_filter($methods, static fn (string $method): bool => ! $onBarrel($method)));
+        $length = $pipes * self::PIPE_M;
         $main = Main::create(['job_id' => $job->id, 'name' => $name, 'service' => $service, 'material' => 'PE 100', 'dn_mm' => $dn, 'sdr' => $sdr, 'wall_mm' => $pe->wallMm, 'od_largest_mm' => $pe->largestMeanOdMm, 'length_m' => $length]);
         $section = Section::create(['main_id' => $main->id, 'name' => $service === 'gas' ? 'G' : 'T', 'from_station_m' => 0, 'to_station_m' => $length, 'low_level_m' => 38.0, 'high_level_m' => 40.5, 'gauge_level_m' => 38.4, 'design_pressure_kpa' => $service === 'gas' ? 400 : 800]);
         $joints = [];
-        $k = 0;
+        $k = 1; // the pipe that the crew stands on
+        $beside = 0;
         foreach ($methods as $number => $method) {
-            $k++;
-            $onBarrel = in_array($method, [TappingTee::ID, BranchSaddle::ID], true);
-            $joints[$number] = Joint::create(['main_id' => $main->id, 'section_id' => $section->id, 'number' => $number, 'station_m' => $k * self::PIPE_M + ($onBarrel ? 4 : 0), 'method' => $method, 'pipe_a' => sprintf('P%03d', $pipe + $k), 'pipe_b' => sprintf('P%03d', $pipe + ($onBarrel ? $k : $k + 1))]);
+            $beside = $onBarrel($method) ? $beside + 1 : 0;
+            $station = $onBarrel($method) ? ($k - 1) * self::PIPE_M + 4 * $beside : $k * self::PIPE_M;
+            $joints[$number] = Joint::create(['main_id' => $main->id, 'section_id' => $section->id, 'number' => $number, 'station_m' => $station, 'method' => $method, 'pipe_a' => sprintf('P%03d', $pipe + $k), 'pipe_b' => sprintf('P%03d', $pipe + ($onBarrel($method) ? $k : $k + 1))]);
+            $k += $onBarrel($method) ? 0 : 1;
         }
-        for ($k = 1; $k <= count($methods) + 1; $k++) {
+        for ($k = 1; $k <= $pipes; $k++) {
             Pipe::create(['main_id' => $main->id, 'number' => sprintf('P%03d', $pipe + $k), 'from_station_m' => ($k - 1) * self::PIPE_M, 'to_station_m' => $k * self::PIPE_M]);
         }
 

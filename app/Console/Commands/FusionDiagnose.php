@@ -5,10 +5,10 @@ declare(strict_types=1);
 namespace App\Console\Commands;
 
 use App\Imports\FusionFile;
+use App\Imports\RecordNominal;
 use Diastoma\Core\Electrofusion\Diagnosis\Diagnosis;
 use Diastoma\Core\Electrofusion\Diagnosis\Nominal;
 use Diastoma\Core\Exception\InvalidInput;
-use Diastoma\Core\Label\FusionLabel;
 use Illuminate\Console\Command;
 
 /** What the trace in a file most looks like. Exit 0 with JSON on standard output, 2 with a problem object on standard error. */
@@ -25,7 +25,7 @@ final class FusionDiagnose extends Command
         try {
             $file = FusionFile::of($this->text());
             $given = $this->option('fitting-c');
-            $nominal = $this->nominal($given === null ? $file->fittingC : self::number('fitting-c', $given), $file->label);
+            $nominal = $this->nominal($given === null ? null : self::number('fitting-c', $given), $file);
             $this->line(json_encode(Diagnosis::of($file->trace, $nominal)->toArray(), self::FLAGS));
 
             return self::SUCCESS;
@@ -44,7 +44,7 @@ final class FusionDiagnose extends Command
         return $text === false ? throw InvalidInput::field('file', "The file “{$name}” cannot be read. Check its name.", $name) : $text;
     }
 
-    private function nominal(?float $fittingC, ?string $labelInFile): Nominal
+    private function nominal(?float $fittingC, FusionFile $file): Nominal
     {
         if (is_string($this->option('nominal'))) {
             $data = json_decode($this->option('nominal'), true);
@@ -53,12 +53,11 @@ final class FusionDiagnose extends Command
             }
             $fitting = isset($data['fitting_c']) ? self::number('fitting_c', $data['fitting_c']) : $fittingC;
 
-            return Nominal::of(self::number('voltage_v', $data['voltage_v'] ?? null), isset($data['resistance_ohm']) ? self::number('resistance_ohm', $data['resistance_ohm']) : null, self::number('time_s', $data['time_s'] ?? null), $fitting ?? 20.0);
+            return Nominal::of(self::number('voltage_v', $data['voltage_v'] ?? null), isset($data['resistance_ohm']) ? self::number('resistance_ohm', $data['resistance_ohm']) : null, self::number('time_s', $data['time_s'] ?? null), $fitting ?? $file->fittingC ?? 20.0);
         }
-        $code = $this->option('label') ?? $labelInFile ?? throw InvalidInput::field('label', 'Say what the fusion should have been: --label=CODE, or --nominal=\'{"voltage_v", "resistance_ohm", "time_s"}\'.');
-        $label = FusionLabel::of((string) $code);
+        $label = $this->option('label');
 
-        return Nominal::of($label->voltageV(), $label->resistanceOhm() > 0.0 ? $label->resistanceOhm() : null, $label->fusionTimeS(), $fittingC ?? 20.0);
+        return RecordNominal::of($file, is_string($label) ? $label : null, $fittingC);
     }
 
     private static function number(string $field, mixed $value): float

@@ -9,11 +9,14 @@ use App\Actions\RunFusion;
 use App\Actions\StoreTrace;
 use App\Exceptions\Refused;
 use App\Http\Bench;
+use App\Imports\FusionFile;
+use App\Imports\RecordNominal;
 use App\Models\FusionRun;
 use App\Models\Joint;
 use App\Models\Person;
 use App\Procedures\Subject;
 use Carbon\CarbonImmutable;
+use Diastoma\Core\Electrofusion\Diagnosis\Diagnosis;
 use Diastoma\Core\Electrofusion\Diagnosis\TraceClass;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
@@ -21,6 +24,9 @@ use Illuminate\Validation\Rule;
 
 final class FusionController
 {
+    /** Samples a screen can draw of a long record. */
+    private const MOST_DRAWN = 2000;
+
     public function __construct(private readonly RunFusion $fusion)
     {
     }
@@ -52,14 +58,32 @@ final class FusionController
         return new JsonResponse(['samples' => $traces->read('fusion', $id)]);
     }
 
+    /** What a record looks like, without a joint; nothing is stored. */
+    public function diagnose(Request $request): JsonResponse
+    {
+        $given = $request->validate(['file' => 'required|file|max:65536', 'label' => 'nullable|string|max:60', 'fitting_c' => 'nullable|numeric|between:-60,90'], ['file.*' => 'Choose the CSV or JSON file that the control unit exported.', 'fitting_c.*' => 'The temperature of the fitting must be a number of °C.']);
+        $file = FusionFile::of($this->text($request));
+        $nominal = RecordNominal::of($file, $given['label'] ?? null, isset($given['fitting_c']) ? (float) $given['fitting_c'] : null);
+        $thin = max(1, intdiv(count($file->trace->samples), self::MOST_DRAWN));
+
+        return new JsonResponse([
+            'diagnosis' => Diagnosis::of($file->trace, $nominal)->toArray(), 'voltage_v' => $nominal->voltageV, 'time_s' => $nominal->timeS,
+            'samples' => array_values(array_filter($file->trace->samples, static fn (int $k): bool => $k % $thin === 0, ARRAY_FILTER_USE_KEY)),
+        ]);
+    }
+
+    private function text(Request $request): string
+    {
+        $file = $request->file('file');
+        $text = $file === null ? false : file_get_contents($file->getRealPath());
+
+        return $text === false ? throw Refused::input('The file could not be read. Choose it again.') : $text;
+    }
+
     public function bring(Request $request, Joint $joint, BringFusionRecord $bring): JsonResponse
     {
         $request->validate(['file' => 'required|file|max:65536', 'started_at' => 'nullable|date', 'record' => 'string|max:40'], ['file.*' => 'Choose the CSV or JSON file that the control unit exported.', 'started_at.*' => 'Say when the fusion began.']);
-        $file = $request->file('file');
-        $text = $file === null ? false : file_get_contents($file->getRealPath());
-        if ($text === false) {
-            throw Refused::input('The file could not be read. Choose it again.');
-        }
+        $text = $this->text($request);
         /** @var Person $person */
         $person = $request->user();
         $started = $request->input('started_at');

@@ -52,6 +52,11 @@ export const benchQuery = (joint: string) =>
 export const sectionTestsQuery = (section: string) =>
   queryOptions({ queryKey: ['tests', section], queryFn: ({ signal }) => get<Schemas['SectionTests']>(`/sections/${section}/tests`, signal) });
 
+export const calculationsQuery = queryOptions({ queryKey: ['reckoner'], queryFn: ({ signal }) => get<{ calculations: Schemas['Calculation'][] }>('/reckoner', signal), staleTime: Infinity });
+
+export const rulebookQuery = (job: string) =>
+  queryOptions({ queryKey: ['rulebook', job], queryFn: ({ signal }) => get<Schemas['RulebookPage']>(`/jobs/${job}/rulebook`, signal) });
+
 export const fusionTraceQuery = (id: string) =>
   queryOptions({
     queryKey: ['fusion-trace', id],

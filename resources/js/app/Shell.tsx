@@ -10,8 +10,11 @@ import { LineStrip } from '../instruments/line/LineStrip';
 import { Neighbours } from '../instruments/line/Neighbours';
 import { BenchView } from '../views/bench/BenchView';
 import { LineView } from '../views/line/LineView';
+import { ReckonView } from '../views/reckon/ReckonView';
+import { RulesView } from '../views/rules/RulesView';
 import { TestView } from '../views/test/TestView';
 import { ClocksRail, NextClock } from './ClocksRail';
+import { MainSwitch } from './MainSwitch';
 import { useKeys, type Keys } from './keys';
 import { useSelection } from './selection';
 import { useWork } from './session';
@@ -22,7 +25,7 @@ const HELP: [string, string][] = [
   ['digits, Enter', 'go to that joint'],
   ['/', 'find a joint'],
   ['Enter', 'open the joint on the bench'],
-  ['g l · g b · g t', 'Line · Bench · Test'],
+  ['g l · g b · g t · g r · g k', 'Line · Bench · Test · Rules · Reckon'],
   ['?', 'this list'],
 ];
 
@@ -73,6 +76,8 @@ export function Shell() {
       { letter: 'l', name: 'Line', to: `/line/${selected ?? ''}`, on: pathname.startsWith('/line') },
       { letter: 'b', name: 'Bench', to: `/bench/${selected ?? ''}`, on: pathname.startsWith('/bench') },
       { letter: 't', name: 'Test', to: `/test/${section?.name ?? ''}`, on: pathname.startsWith('/test') },
+      { letter: 'r', name: 'Rules', to: '/rules', on: pathname.startsWith('/rules') },
+      { letter: 'k', name: 'Reckon', to: '/reckon', on: pathname.startsWith('/reckon') },
     ],
     [selected, section, pathname],
   );
@@ -100,7 +105,7 @@ export function Shell() {
   useKeys(useMemo<Keys>(() => ({ walk: (by) => latest.current.walk(by), find: (d) => latest.current.find(d), view: (l) => latest.current.view(l), help: () => latest.current.help(), enter: () => latest.current.enter() }), []));
 
   const go = (n: number) => {
-    const known = line.joints.some((j) => j.number === n);
+    const known = line.joints.some((j) => j.number === n) || job.mains.some((m) => m.joint_from !== null && m.joint_to !== null && n >= m.joint_from && n <= m.joint_to);
     if (known) void navigate(pathname.startsWith('/bench') ? `/bench/${n}` : `/line/${n}`);
     return known;
   };
@@ -113,10 +118,8 @@ export function Shell() {
   return (
     <Box sx={{ minHeight: '100dvh', display: 'flex', flexDirection: 'column' }}>
       <Stack component="header" direction="row" spacing={{ xs: 1, sm: 2 }} sx={{ alignItems: 'center', px: { xs: 1.5, sm: 2 }, py: 0.75, bgcolor: 'background.paper', borderBottom: 1, borderColor: 'divider' }}>
-        <Box sx={{ display: { xs: 'none', md: 'block' }, minWidth: 0 }}>
-          <Typography component="p" noWrap sx={{ fontWeight: 700, lineHeight: 1.2 }}>
-            {main.name}
-          </Typography>
+        <Box sx={{ minWidth: 0, display: { xs: 'none', sm: 'block' } }}>
+          <MainSwitch />
           <Typography component="p" noWrap variant="body2" color="text.secondary">
             {job.number} · {main.material} SDR {main.sdr} dn {main.dn_mm}
             {job.simulated ? ' · simulated' : ''}
@@ -124,7 +127,7 @@ export function Shell() {
         </Box>
         <Stack component="nav" aria-label="Views" direction="row" sx={{ flex: 1, justifyContent: { xs: 'flex-start', md: 'center' } }}>
           {views.map((view) => (
-            <Button key={view.name} component={RouterLink} to={view.to} aria-current={view.on ? 'page' : undefined} sx={{ px: { xs: 1.5, sm: 3 }, minWidth: 0, borderRadius: 0, borderBottom: '4px solid', borderBottomColor: view.on ? 'hand' : 'transparent' }}>
+            <Button key={view.name} component={RouterLink} to={view.to} aria-current={view.on ? 'page' : undefined} sx={{ px: { xs: 1, sm: 2 }, minWidth: 0, borderRadius: 0, borderBottom: '4px solid', borderBottomColor: view.on ? 'hand' : 'transparent' }}>
               {view.name}
             </Button>
           ))}
@@ -161,6 +164,11 @@ export function Shell() {
       )}
       {phone ? (
         <>
+          {job.mains.length > 1 && (
+            <Box sx={{ px: 1.5, py: 0.5, bgcolor: 'background.paper', borderBottom: 1, borderColor: 'divider' }}>
+              <MainSwitch />
+            </Box>
+          )}
           <Neighbours line={line} selected={selected} onSelect={select} />
           <NextClock onGo={(n) => void navigate(`/bench/${n}`)} />
         </>
@@ -173,6 +181,8 @@ export function Shell() {
             <Route path="/line/:joint?" element={<LineView />} />
             <Route path="/bench/:joint" element={<BenchView key={selected} />} />
             <Route path="/test/:section" element={<TestView />} />
+            <Route path="/reckon" element={<ReckonView />} />
+            <Route path="/rules" element={<RulesView />} />
             <Route path="*" element={<Navigate to={`/line/${next ?? ''}`} replace />} />
           </Routes>
         </Box>

@@ -1,5 +1,6 @@
 import { useQuery } from '@tanstack/react-query';
-import { createContext, use, type ReactNode } from 'react';
+import { createContext, use, useEffect, useState, type ReactNode } from 'react';
+import { useLocation } from 'react-router';
 import { Alert, Box, CircularProgress } from '@mui/material';
 import type { Schemas } from '../api/client';
 import { jobQuery, lineQuery, sessionQuery } from '../api/queries';
@@ -10,6 +11,7 @@ interface Work {
   job: Schemas['Job'];
   main: Schemas['Main'];
   line: Schemas['Line'];
+  chooseMain: (id: string) => void;
 }
 
 const Context = createContext<Work | null>(null);
@@ -31,10 +33,30 @@ export function WorkProvider({ children }: { children: ReactNode }) {
   return session.data === null ? <SignIn /> : <JobProvider person={session.data}>{children}</JobProvider>;
 }
 
+const KEPT_MAIN = 'main';
+
+/** The main that holds the joint of the address; else the one last chosen; else the first. */
+function useMain(mains: Schemas['Main'][]): [Schemas['Main'] | undefined, (id: string) => void] {
+  const { pathname } = useLocation();
+  const [chosen, choose] = useState(() => sessionStorage.getItem(KEPT_MAIN));
+  const number = Number(/^\/(?:line|bench)\/(\d+)/.exec(pathname)?.[1] ?? Number.NaN);
+  const holds = (main: Schemas['Main']) => main.joint_from !== null && main.joint_to !== null && number >= main.joint_from && number <= main.joint_to;
+  const kept = mains.find((main) => main.id === chosen);
+  const main = kept && (Number.isNaN(number) || holds(kept)) ? kept : (mains.find(holds) ?? kept ?? mains[0]);
+  const id = main?.id;
+  useEffect(() => {
+    if (id !== undefined) {
+      sessionStorage.setItem(KEPT_MAIN, id);
+      choose(id);
+    }
+  }, [id]);
+  return [main, choose];
+}
+
 function JobProvider({ person, children }: { person: Schemas['Person']; children: ReactNode }) {
   const job = useQuery(jobQuery);
-  const main = job.data?.mains[0];
+  const [main, chooseMain] = useMain(job.data?.mains ?? []);
   const line = useQuery({ ...lineQuery(main?.id ?? ''), enabled: main !== undefined });
   if (!job.data || !main || !line.data) return <Waiting error={job.error ?? line.error} />;
-  return <Context value={{ person, job: job.data, main, line: line.data }}>{children}</Context>;
+  return <Context value={{ person, job: job.data, main, line: line.data, chooseMain }}>{children}</Context>;
 }

@@ -3,7 +3,7 @@ import { Box, Button, Paper, Stack, Typography } from '@mui/material';
 import type { Schemas } from '../../api/client';
 
 /** The label of a made-up fitting, with real bars, for a simulated job where nobody holds one. */
-export function SampleLabel({ label, onScan }: { label: Schemas['SampleLabel']; onScan: (code: string) => void }) {
+export function SampleLabel({ label, waits, onScan }: { label: Schemas['SampleLabel']; waits: string; onScan: (code: string) => void }) {
   const [bars, setBars] = useState('');
   useEffect(() => {
     let gone = false;
@@ -21,15 +21,15 @@ export function SampleLabel({ label, onScan }: { label: Schemas['SampleLabel']; 
       </Typography>
       <Stack direction={{ xs: 'column', sm: 'row' }} spacing={3} sx={{ alignItems: 'center' }}>
         <Box sx={{ width: 300, maxWidth: '100%', '& svg': { width: '100%', height: 64 } }} dangerouslySetInnerHTML={{ __html: bars }} aria-hidden />
-        <Typography className="num" sx={{ flex: 1 }}>
-          dn {label.dn_mm} · {label.voltage_v} V · {label.fusion_time_s} s · cool {label.cooling_min} min · length {label.length_mm} mm
+        <Typography className="num" sx={{ flex: 1, wordBreak: 'break-all' }}>
+          {label.code}
         </Typography>
         <Button variant="outlined" onClick={() => onScan(label.code)} sx={{ color: '#111', borderColor: '#111', flex: 'none' }}>
           Scan it
         </Button>
       </Stack>
-      <Typography className="num" variant="body2">
-        {label.code}
+      <Typography className="num" sx={{ mt: 1 }}>
+          dn {label.dn_mm} · {label.material} · SDR {label.sdr_from}–{label.sdr_to} · {label.voltage_v} V · {label.fusion_time_s} s · {waits} {label.cooling_min} min · {label.resistance_ohm} Ω · length {label.length_mm} mm. The unit then shows {label.voltage_v} V and {label.fusion_time_s} s.
       </Typography>
     </Paper>
   );

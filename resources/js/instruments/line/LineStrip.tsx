@@ -3,7 +3,7 @@ import { Box, IconButton, Stack } from '@mui/material';
 import AddIcon from '@mui/icons-material/Add';
 import RemoveIcon from '@mui/icons-material/Remove';
 import type { Schemas } from '../../api/client';
-import { CouplerGlyph, GlyphPatterns, STATES } from './glyph';
+import { JointGlyph, GlyphPatterns, STATES } from './glyph';
 
 interface Props {
   line: Schemas['Line'];
@@ -35,6 +35,10 @@ export function LineStrip({ line, sections, selected, next, onSelect, tall = fal
     observer.observe(element);
     return () => observer.disconnect();
   }, []);
+
+  useEffect(() => {
+    setPerMetre(Math.min(40, Math.max(7.5, width / (line.main.length_m + 8)))); // a short main fills the strip
+  }, [line.main.id, line.main.length_m, width]);
 
   const station = line.joints.find((joint) => joint.number === selected)?.station_m;
   useEffect(() => {
@@ -107,8 +111,8 @@ export function LineStrip({ line, sections, selected, next, onSelect, tall = fal
             >
               <rect x="-24" y="-34" width="48" height="68" fill="transparent" />
               {joint.number === next && <path d="M0 -24l-9 -14h18z" fill={css('hand')} />}
-              <CouplerGlyph state={joint.state} selected={joint.number === selected} scale={tall ? 1.15 : 0.92} />
-              <text y={tall ? 52 : -31} x={tall ? 0 : joint.number === next ? 18 : 0} textAnchor="middle" fontSize={tall ? 16 : 13} fontWeight="700" className="num" fill={css('text-primary')}>
+              <JointGlyph method={joint.method} state={joint.state} selected={joint.number === selected} scale={tall ? 1.15 : 0.92} />
+              <text y={tall ? 52 : -31} x={tall ? 0 : joint.number === next ? 12 : 0} textAnchor={!tall && joint.number === next ? 'start' : 'middle'} fontSize={tall ? 16 : 13} fontWeight="700" className="num" fill={css('text-primary')}>
                 {joint.number}
               </text>
             </g>

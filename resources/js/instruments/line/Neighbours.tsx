@@ -1,6 +1,6 @@
 import { ButtonBase, Stack, Typography } from '@mui/material';
 import type { Schemas } from '../../api/client';
-import { CouplerGlyph, GlyphPatterns, STATES } from './glyph';
+import { JointGlyph, GlyphPatterns, STATES } from './glyph';
 
 /** The line on a phone: the selected joint and those beside it, one under the other. */
 export function Neighbours({ line, selected, onSelect, around = 1 }: { line: Schemas['Line']; selected: number | null; onSelect: (joint: number) => void; around?: number }) {
@@ -17,7 +17,7 @@ export function Neighbours({ line, selected, onSelect, around = 1 }: { line: Sch
         >
           <svg width="34" height="40" viewBox="-17 -24 34 44" aria-hidden>
             <GlyphPatterns />
-            <CouplerGlyph state={joint.state} selected={false} scale={0.9} />
+            <JointGlyph method={joint.method} state={joint.state} selected={false} scale={0.9} />
           </svg>
           <Typography className="num" sx={{ fontWeight: 700, minWidth: 32, textAlign: 'left' }}>
             {joint.number}

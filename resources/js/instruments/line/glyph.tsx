@@ -37,16 +37,40 @@ export const GlyphPatterns = () => (
   </defs>
 );
 
-/** A sleeve with two terminal posts: an electrofusion coupler. Centre at 0,0. */
-export function CouplerGlyph({ state, selected, scale = 1 }: { state: JointState; selected: boolean; scale?: number }) {
+/** Name of each method, as its procedure has it. */
+export const METHODS: Record<string, string> = {
+  'electrofusion.coupler': 'electrofusion coupler',
+  'electrofusion.large_bore': 'large-bore coupler',
+  'electrofusion.branch_saddle': 'branch saddle',
+  'electrofusion.tapping_tee': 'tapping tee',
+  'electrofusion.repair_spool': 'repair spool',
+};
+
+/** Outline of each method, around 0,0: the shape says how the joint is made. */
+const SHAPES: Record<string, { body: string; posts: string }> = {
+  // a sleeve with two terminal posts
+  'electrofusion.coupler': { body: 'M-14 -17h28v34h-28z', posts: 'M-9 -16v-6M9 -16v-6' },
+  // a wide sleeve with posts on both halves
+  'electrofusion.large_bore': { body: 'M-19 -19h38v38h-38z', posts: 'M-15 -18v-7M-8 -18v-7M8 -18v-7M15 -18v-7' },
+  // a hood on the barrel with its outlet to the side
+  'electrofusion.branch_saddle': { body: 'M-15 14v-16l6 -12h18l6 12v16z', posts: 'M14 2h9' },
+  // the same hood with a tower for the cutter
+  'electrofusion.tapping_tee': { body: 'M-15 14v-16h8v-16h14v16h8v16z', posts: 'M-9 -19h18M14 6h9' },
+  // two sleeves on a spool
+  'electrofusion.repair_spool': { body: 'M-20 -15h14v5h12v-5h14v30h-14v-5h-12v5h-14z', posts: 'M-13 -15v-6M13 -15v-6' },
+};
+
+/** One joint: the shape says the method, fill pattern and letter the state. Centre at 0,0. */
+export function JointGlyph({ method, state, selected, scale = 1 }: { method: string; state: JointState; selected: boolean; scale?: number }) {
+  const shape = SHAPES[method] ?? SHAPES['electrofusion.coupler'];
   const { letter, colour } = STATES[state];
   const solid = state === 'accepted' || state === 'overruled';
   const fill = solid ? css(colour) : state === 'planned' ? css('background-paper') : `url(#fill-${state})`;
   return (
     <g transform={`scale(${scale})`}>
-      {selected && <rect x="-20" y="-27" width="40" height="54" rx="3" fill="none" stroke={css('text-primary')} strokeWidth="3" />}
-      <path d="M-9 -16v-6M9 -16v-6" stroke={css(colour)} strokeWidth="4" />
-      <rect x="-14" y="-17" width="28" height="34" rx="2" fill={fill} stroke={css(colour)} strokeWidth="2.5" strokeDasharray={state === 'planned' ? '4 3' : undefined} />
+      {selected && <rect x="-24" y="-28" width="48" height="56" rx="3" fill="none" stroke={css('text-primary')} strokeWidth="3" />}
+      <path d={shape?.posts} stroke={css(colour)} strokeWidth="4" />
+      <path d={shape?.body} strokeLinejoin="round" fill={fill} stroke={css(colour)} strokeWidth="2.5" strokeDasharray={state === 'planned' ? '4 3' : undefined} />
       {letter !== '' && (
         <>
           {!solid && <rect x="-8" y="-10" width="16" height="20" fill={css('background-paper')} />}

@@ -1,4 +1,4 @@
-import { useState } from 'react';
+import { Fragment, useEffect, useRef, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { Alert, Box, Button, ButtonBase, CircularProgress, Paper, Stack, Typography, useMediaQuery, useTheme } from '@mui/material';
 import { useQuery } from '@tanstack/react-query';
@@ -8,7 +8,8 @@ import { useSelection } from '../../app/selection';
 import { useWork } from '../../app/session';
 import { STATES } from '../../instruments/line/glyph';
 import { SeverityMark } from '../../instruments/severity/SeverityMark';
-import { FusePanel } from './FusePanel';
+import { FusePanel } from './fuse/FusePanel';
+import { JudgedUnder } from './JudgedUnder';
 import { StepCard } from './StepCard';
 import { StepInstrument } from './StepInstrument';
 import { useEntry } from './useEntry';
@@ -30,7 +31,12 @@ function Bench({ bench }: { bench: Schemas['Bench'] }) {
   const queryKey = benchQuery(bench.subject_id).queryKey;
   const entry = useEntry(bench, queryKey);
   const steps = bench.procedure.steps;
-  const [at, setAt] = useState(() => Math.max(0, steps.findIndex((s) => s.id === bench.verdict.current_step)));
+  const top = useRef<HTMLDivElement>(null);
+  const [at, show] = useState(() => Math.max(0, steps.findIndex((s) => s.id === bench.verdict.current_step)));
+  const setAt = (next: number) => {
+    show(next);
+    if ((top.current?.getBoundingClientRect().top ?? 0) < 0) top.current?.scrollIntoView({ block: 'start' });
+  };
   const step = steps[at];
   if (!step) return null;
   const standing = bench.verdict.steps[at];
@@ -42,7 +48,8 @@ function Bench({ bench }: { bench: Schemas['Bench'] }) {
   return (
     <Box sx={{ display: 'grid', gridTemplateColumns: { xs: 'minmax(0,1fr)', lg: '212px minmax(0,1fr)' }, gap: 2, alignItems: 'start' }}>
       {!phone && <StepList bench={bench} at={at} onGo={setAt} />}
-      <Stack spacing={1.5}>
+      <Stack spacing={1.5} ref={top} sx={{ scrollMarginTop: 12 }}>
+        <JudgedUnder bench={bench} />
         {badElsewhere.length > 0 && (
           <Paper role="status" aria-label="Open elsewhere" sx={{ px: 2, py: 1, borderLeft: '8px solid', borderLeftColor: badElsewhere.some((f) => f.severity === 'stop') ? 'stop' : 'mend' }}>
             {badElsewhere.map((f) => (
@@ -62,9 +69,9 @@ function Bench({ bench }: { bench: Schemas['Bench'] }) {
           step={step}
           queryKey={queryKey}
           mayEnter={mayEnter}
-          heading={`Joint ${bench.joint?.number} · step ${at + 1} of ${steps.length}`}
-          instrument={<StepInstrument bench={bench} step={step} onScan={(code) => entry.mutate({ kind: 'reading', payload: { key: 'label_code', value: code } })} />}
-          footer={step.id === 'fuse' ? <FusePanel bench={bench} step={step} mayEnter={mayEnter} /> : null}
+          heading={`Joint ${bench.joint?.number} · ${bench.procedure.title}${step.group === '' ? '' : ` · ${step.group}`} · step ${at + 1} of ${steps.length}`}
+          instrument={<StepInstrument bench={bench} step={step} mayEnter={mayEnter} onScan={(key, code) => entry.mutate({ kind: 'reading', payload: { key, value: code } })} />}
+          footer={step.readings.some((spec) => spec.kind === 'record') ? <FusePanel bench={bench} step={step} mayEnter={mayEnter} /> : null}
         />
         <Stack direction="row" spacing={1.5} sx={{ position: 'sticky', bottom: 0, bgcolor: 'background.default', py: 1, zIndex: 1 }}>
           <Button variant="outlined" disabled={at === 0} onClick={() => setAt(at - 1)} sx={{ minHeight: 56 }}>
@@ -84,9 +91,14 @@ function Bench({ bench }: { bench: Schemas['Bench'] }) {
           <Typography variant="body2" color="text.secondary">
             {STATES[state].words} · judged by {bench.rulebook.title}, version {bench.rulebook.version}. Makers&rsquo; instructions, the owner&rsquo;s specification and local code govern.
           </Typography>
-          <Button component="a" href={`/api/v1/joints/${bench.subject_id}/record.pdf`} variant="text">
-            Joint record as PDF
-          </Button>
+          <Stack direction="row">
+            <Button component="a" href={`/api/v1/joints/${bench.subject_id}/tag.pdf`} variant="text">
+              Tag{bench.sample_labels[''] || Object.keys(bench.sample_labels).length > 0 ? ' and labels' : ''} to print
+            </Button>
+            <Button component="a" href={`/api/v1/joints/${bench.subject_id}/record.pdf`} variant="text">
+              Joint record as PDF
+            </Button>
+          </Stack>
         </Stack>
         {phone && <StepList bench={bench} at={at} onGo={setAt} />}
       </Stack>
@@ -95,11 +107,25 @@ function Bench({ bench }: { bench: Schemas['Bench'] }) {
 }
 
 function StepList({ bench, at, onGo }: { bench: Schemas['Bench']; at: number; onGo: (step: number) => void }) {
+  const current = useRef<HTMLButtonElement>(null);
+  useEffect(() => {
+    const list = current.current?.parentElement;
+    const item = current.current;
+    if (!list || !item || list.scrollHeight <= list.clientHeight) return;
+    list.scrollTop = item.offsetTop - list.offsetTop - list.clientHeight / 3; // only the list moves, not the page
+  }, [at]);
+  const group = (k: number) => bench.procedure.steps[k]?.group ?? '';
   return (
-    <Stack component="nav" aria-label="Steps">
+    <Stack component="nav" aria-label="Steps" sx={{ position: { lg: 'sticky' }, top: 8, maxHeight: { lg: 'calc(100dvh - 16px)' }, overflowY: { lg: 'auto' } }}>
       {bench.verdict.steps.map((standing, k) => (
+        <Fragment key={standing.step}>
+          {group(k) !== '' && group(k) !== group(k - 1) && (
+            <Typography variant="overline" component="p" color="text.secondary" sx={{ px: 1, pt: 1 }}>
+              {group(k)}
+            </Typography>
+          )}
         <ButtonBase
-          key={standing.step}
+          ref={k === at ? current : null}
           onClick={() => onGo(k)}
           aria-current={k === at ? 'step' : undefined}
           sx={{ minHeight: 44, px: 1, gap: 1, justifyContent: 'flex-start', textAlign: 'left', borderLeft: '5px solid', borderLeftColor: k === at ? 'hand' : 'divider', bgcolor: k === at ? 'background.paper' : 'transparent' }}
@@ -123,6 +149,7 @@ function StepList({ bench, at, onGo }: { bench: Schemas['Bench']; at: number; on
             </Typography>
           )}
         </ButtonBase>
+        </Fragment>
       ))}
     </Stack>
   );

@@ -106,7 +106,7 @@ function SeriesField({ spec, reading, error, busy, disabled, onEnter, draftKey }
   const values = Array.isArray(reading?.value) ? (reading.value as number[]) : [];
   const [text, type, changed] = useDraft(draftKey, values.map((v) => shown(v, spec)).join(' | '));
   const parts = text === '' ? [] : text.split(' | ');
-  const preferred = spec.counts.includes(4) ? 4 : (spec.counts[0] ?? 4);
+  const preferred = spec.counts[0] === 2 ? 4 : (spec.counts[0] ?? 4);
   const [count, setCount] = useState(values.length || Math.max(parts.length, preferred));
   const whole = spec.instrument === 'gap_ring';
   const cells = Array.from({ length: count }, (_, k) => parts[k] ?? '');
@@ -212,7 +212,7 @@ function CodeField({ spec, reading, error, disabled, onEnter, draftKey }: FieldP
       onKeyDown={(e) => e.key === 'Enter' && enter()}
       onBlur={enter}
       error={error !== null}
-      helperText={error ?? `${digits} of 24 digits. ${spec.hint}`}
+      helperText={error ?? spec.label.includes('24') ? `${digits} of 24 digits. ${spec.hint}` : spec.hint}
       slotProps={{ htmlInput: { inputMode: 'numeric', autoComplete: 'off' } }}
     />
   );

@@ -3,7 +3,9 @@ import { Alert, Box, Paper, Stack, Typography } from '@mui/material';
 import WarningAmberIcon from '@mui/icons-material/WarningAmber';
 import type { QueryKey } from '@tanstack/react-query';
 import { ApiError, type Schemas } from '../../api/client';
+import { useJobNow } from '../../app/time';
 import { Findings } from './Findings';
+import { GateNote } from './GateNote';
 import { ReadingField } from './ReadingField';
 import { useEntry } from './useEntry';
 
@@ -37,6 +39,8 @@ export function StepCard({ bench, step, queryKey, mayEnter, instrument, footer, 
       },
     );
   };
+  const now = useJobNow();
+  const shut = step.gate !== null && (step.gate.opens_at === null || now < Date.parse(step.gate.opens_at));
   const findings = bench.verdict.findings.filter((f) => f.step === step.id);
   const fields = step.readings.filter((spec) => spec.kind !== 'record');
   const beside = (key: string) => findings.filter((f) => (f.readings.find((k) => fields.some((spec) => spec.key === k)) ?? '') === key);
@@ -55,6 +59,7 @@ export function StepCard({ bench, step, queryKey, mayEnter, instrument, footer, 
           <Typography variant="body2">{caution}</Typography>
         </Stack>
       ))}
+      {step.gate && <GateNote gate={step.gate} />}
       {step.not_needed !== '' && (
         <Alert severity="info" sx={{ mb: 1.5 }}>
           {step.not_needed}
@@ -64,13 +69,13 @@ export function StepCard({ bench, step, queryKey, mayEnter, instrument, footer, 
       {instrument && <Box sx={{ my: 2 }}>{instrument}</Box>}
       <Box sx={{ display: 'grid', gridTemplateColumns: { xs: 'minmax(0,1fr)', sm: 'repeat(2, minmax(0,1fr))' }, gap: 2, my: 2 }}>
         {fields.map((spec) => (
-          <Box key={spec.key} sx={spec.kind === 'code' || spec.kind === 'now' ? { gridColumn: '1 / -1' } : {}}>
+          <Box key={spec.key} sx={spec.kind === 'code' || spec.kind === 'now' || spec.kind === 'series' && spec.counts.includes(12) ? { gridColumn: '1 / -1' } : {}}>
             <ReadingField
               spec={spec}
-              reading={bench.readings[spec.key]}
+              reading={step.stale.includes(spec.key) ? undefined : bench.readings[spec.key]}
               error={errors[spec.key] ?? null}
               busy={entry.isPending && entry.variables.payload.key === spec.key}
-              disabled={!mayEnter}
+              disabled={!mayEnter || shut}
               onEnter={(value) => enter(spec.key, value)}
               draftKey={`draft:${bench.subject_id}:${spec.key}`}
             />

@@ -1,86 +1,130 @@
 import { Box, Stack, Typography } from '@mui/material';
 import type { Schemas } from '../../api/client';
 import { GapRing } from '../../instruments/gap/GapRing';
+import { CodeReader } from '../../instruments/label/CodeReader';
+import { LabelCard } from '../../instruments/label/LabelCard';
 import { SampleLabel } from '../../instruments/label/SampleLabel';
 import { MarksRuler } from '../../instruments/marks/MarksRuler';
+import { PassTable, type Passes } from '../../instruments/marks/PassTable';
+import { SaddleRuler } from '../../instruments/marks/SaddleRuler';
 import { RoundnessDial, type Dial } from '../../instruments/roundness/RoundnessDial';
 
-type Field = { value: number | string; digits: string; confidence: string };
+type Bench = Schemas['Bench'];
+type Step = Schemas['Step'];
 
-const series = (bench: Schemas['Bench'], key: string) => (Array.isArray(bench.readings[key]?.value) ? (bench.readings[key].value as number[]) : null);
-const number = (bench: Schemas['Bench'], key: string) => (typeof bench.readings[key]?.value === 'number' ? bench.readings[key].value : null);
+const series = (bench: Bench, key: string) => (Array.isArray(bench.readings[key]?.value) ? (bench.readings[key].value as number[]) : null);
+const number = (bench: Bench, key: string) => (typeof bench.readings[key]?.value === 'number' ? bench.readings[key].value : null);
+/** “End A: gap by feeler…” is about end A. */
+const titleOf = (spec: Schemas['ReadingSpec']) => spec.label.split(':')[0] ?? spec.label;
+const rank = { go: 0, watch: 1, mend: 2, stop: 3 };
 
-const DECODED: [string, string, string][] = [
-  ['diameter_mm', 'dn', 'mm'],
-  ['voltage_v', 'voltage', 'V'],
-  ['resistance_ohm', 'resistance', 'Ω'],
-  ['fusion_time_s', 'fusion time', 's'],
-];
-
-/** The picture that measures, chosen by the kind of instrument the step's readings name; all figures come from the step's guide. */
-export function StepInstrument({ bench, step, onScan }: { bench: Schemas['Bench']; step: Schemas['Step']; onScan: (code: string) => void }) {
+/** The pictures that measure, chosen by the instruments the step's readings name; all figures come from the step's guide. */
+export function StepInstrument({ bench, step, mayEnter, onScan }: { bench: Bench; step: Step; mayEnter: boolean; onScan: (key: string, code: string) => void }) {
   const kinds = new Set(step.readings.map((spec) => spec.instrument));
-  const guide = step.guide;
+  const parts = [
+    kinds.has('label_card') && <LabelPart key="label" bench={bench} step={step} mayEnter={mayEnter} onScan={onScan} />,
+    kinds.has('roundness_dial') && <Dials key="dials" bench={bench} step={step} />,
+    kinds.has('marks_ruler') && <Marks key="marks" bench={bench} step={step} />,
+    kinds.has('pass_table') && Array.isArray(step.guide.passes) && step.guide.passes.length > 0 && <PassTable key="passes" rows={step.guide.passes as Passes[]} />,
+    kinds.has('gap_ring') && <Gaps key="gaps" bench={bench} step={step} />,
+  ].filter(Boolean);
+  return parts.length === 0 ? null : <Stack spacing={2}>{parts}</Stack>;
+}
 
-  if (kinds.has('roundness_dial')) {
-    const keys = step.readings.map((spec) => spec.key);
-    return (
-      <Stack direction="row" spacing={2} sx={{ justifyContent: 'space-evenly' }}>
-        {['a', 'b'].map((end, k) => (
-          <Box key={end} sx={{ flex: 1, minWidth: 0 }}>
-            <RoundnessDial title={`End ${end.toUpperCase()}`} dial={(guide[end] as Dial | null | undefined) ?? null} allowed={Number(guide.allowed_mm)} count={series(bench, keys[k] ?? '')?.length ?? 4} />
-          </Box>
-        ))}
-      </Stack>
-    );
-  }
-  if (kinds.has('marks_ruler')) {
-    if (guide.stab_mm === undefined) return <Typography>Enter the coupler&rsquo;s length in “Wash” first: the marks follow from it.</Typography>;
-    const key = step.id === 'remark' ? 'stab_remark' : 'stab_mark';
-    const measured = ['a', 'b'].flatMap((end) => {
+const row = { display: 'grid', gridTemplateColumns: 'repeat(auto-fit, minmax(min(220px, 45%), 1fr))', gap: 2, justifyItems: 'center' } as const;
+
+function Dials({ bench, step }: { bench: Bench; step: Step }) {
+  const specs = step.readings.filter((spec) => spec.instrument === 'roundness_dial');
+  const ends = step.guide.ends as string[];
+  return (
+    <Box sx={row}>
+      {ends.map((end, k) => (
+        <Box key={end} sx={{ width: '100%', minWidth: 0 }}>
+          <RoundnessDial title={ends.length === 1 ? 'Under the base' : `End ${end.toUpperCase()}`} dial={(step.guide[end] as Dial | null | undefined) ?? null} allowed={Number(step.guide.allowed_mm)} count={series(bench, specs[k]?.key ?? '')?.length ?? 4} />
+        </Box>
+      ))}
+    </Box>
+  );
+}
+
+function Marks({ bench, step }: { bench: Bench; step: Step }) {
+  const guide = step.guide;
+  if (guide.footprint_mm !== undefined) return <SaddleRuler footprint={Number(guide.footprint_mm)} wash={Number(guide.wash_mm)} marked={number(bench, 'marked_mm')} />;
+  if (guide.stab_mm === undefined) return <Typography>Enter the fitting&rsquo;s length in “Wash” first: the marks follow from it.</Typography>;
+  const key = step.id === 'remark' ? 'stab_remark' : 'stab_mark';
+  const ends = guide.ends as string[];
+  const measured = (which: string[]) =>
+    which.flatMap((end) => {
       const at = number(bench, `${key}_${end}_mm`);
       return at === null ? [] : [{ label: end.toUpperCase(), at }];
     });
-    return <MarksRuler stab={Number(guide.stab_mm)} scrape={Number(guide.scrape_mm)} dn={Number(guide.dn_mm)} wall={Number(guide.wall_mm)} measured={measured} />;
-  }
-  if (kinds.has('gap_ring')) {
-    return (
-      <Stack direction="row" spacing={2} sx={{ justifyContent: 'space-evenly' }}>
-        <GapRing title="End A" gaps={series(bench, 'gap_a_mm')} limit={Number(guide.limit_mm)} />
-        <GapRing title="End B" gaps={series(bench, 'gap_b_mm')} limit={Number(guide.limit_mm)} />
-      </Stack>
-    );
-  }
-  if (kinds.has('label_card')) {
-    const fields = guide.fields as Record<string, Field> | undefined;
-    return (
-      <Stack spacing={2}>
-        {bench.sample_label && <SampleLabel label={bench.sample_label} onScan={onScan} />}
-        {fields && (
-          <Box>
-            <Typography variant="h3">The bar code says</Typography>
-            <Stack direction="row" spacing={4} sx={{ flexWrap: 'wrap' }}>
-              {DECODED.map(([key, name, unit]) => (
-                <Box key={key}>
-                  <Typography variant="body2" color="text.secondary">
-                    {name}
-                  </Typography>
-                  <Typography className="num" sx={{ fontSize: '1.2rem', fontWeight: 700 }}>
-                    {fields[key]?.value} {unit}
-                  </Typography>
-                  <Typography variant="caption" color="text.secondary">
-                    digits {fields[key]?.digits}, {fields[key]?.confidence}
-                  </Typography>
-                </Box>
-              ))}
-            </Stack>
-            <Typography variant="body2" color="text.secondary" sx={{ mt: 1 }}>
-              Read with the map of {String(guide.source)}. The printed label rules: enter what it says below.
-            </Typography>
-          </Box>
-        )}
-      </Stack>
-    );
-  }
-  return null;
+  const whole = typeof guide.scrape_whole_mm === 'number' ? guide.scrape_whole_mm : null;
+  const ruler = (which: string[], scrape: number) => <MarksRuler stab={Number(guide.stab_mm)} scrape={scrape} dn={Number(guide.dn_mm)} wall={Number(guide.wall_mm)} measured={measured(which)} />;
+  if (whole === null) return ruler(ends, Number(guide.scrape_mm));
+  return (
+    <Stack spacing={2}>
+      <Typography variant="h3">On the main, ends A and D</Typography>
+      {ruler(['a', 'd'], Number(guide.scrape_mm))}
+      <Typography variant="h3">On the spool, ends B and C: the coupler slides on whole</Typography>
+      {ruler(['b', 'c'], whole)}
+    </Stack>
+  );
+}
+
+function Gaps({ bench, step }: { bench: Bench; step: Step }) {
+  const specs = step.readings.filter((spec) => spec.instrument === 'gap_ring');
+  return (
+    <Box sx={row}>
+      {specs.map((spec) => (
+        <GapRing key={spec.key} title={specs.length === 1 ? step.title : titleOf(spec)} gaps={step.stale.includes(spec.key) ? null : series(bench, spec.key)} limit={Number(step.guide.limit_mm)} />
+      ))}
+    </Box>
+  );
+}
+
+function LabelPart({ bench, step, mayEnter, onScan }: { bench: Bench; step: Step; mayEnter: boolean; onScan: (key: string, code: string) => void }) {
+  const weld = typeof step.guide.weld === 'string' ? step.guide.weld : '';
+  const key = (name: string) => (weld === '' ? name : `${weld}_${name}`);
+  const sample = bench.sample_labels[weld];
+  const trace = step.guide.trace_fields as Record<string, { value: string; digits: string; confidence: string }> | undefined;
+  const preheat = step.readings.some((spec) => spec.key === key('precool_min'));
+  return (
+    <Stack spacing={2}>
+      {sample && <SampleLabel label={sample} waits={preheat ? 'pre-cool' : 'cool'} onScan={(code) => onScan(key('label_code'), code)} />}
+      {mayEnter && <CodeReader onRead={(code) => onScan(code.length === 24 ? key('label_code') : 'trace_code', code)} />}
+      <LabelCard
+        fields={step.guide.fields as Parameters<typeof LabelCard>[0]['fields']}
+        source={String(step.guide.source ?? '')}
+        value={(name) => number(bench, key(name))}
+        finding={(...rules) =>
+          bench.verdict.findings
+            .filter((f) => rules.some((rule) => f.rule === (weld === '' ? `ef.${rule}` : `ef.${weld}.${rule}`)))
+            .sort((a, b) => rank[b.severity] - rank[a.severity])[0]
+        }
+      />
+      {trace && (
+        <Box>
+          <Typography variant="h3">Traceability code</Typography>
+          <Stack direction="row" sx={{ flexWrap: 'wrap', columnGap: 3, rowGap: 1 }}>
+            {Object.entries(trace).map(([name, field]) => (
+              <Box key={name}>
+                <Typography variant="body2" color="text.secondary">
+                  {name.replaceAll('_', ' ')}
+                </Typography>
+                <Typography className="num" sx={{ fontWeight: 700 }}>
+                  {field.value}
+                </Typography>
+                <Typography variant="caption" color="text.secondary">
+                  {field.confidence}
+                </Typography>
+              </Box>
+            ))}
+          </Stack>
+          <Typography variant="body2" color="text.secondary">
+            [{String(step.guide.trace_source)}]
+          </Typography>
+        </Box>
+      )}
+    </Stack>
+  );
 }

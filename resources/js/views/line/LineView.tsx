@@ -5,7 +5,7 @@ import { benchQuery } from '../../api/queries';
 import { useSelection } from '../../app/selection';
 import { useWork } from '../../app/session';
 import { timeOfDay } from '../../app/time';
-import { CouplerGlyph, GlyphPatterns, STATES, type JointState } from '../../instruments/line/glyph';
+import { GlyphPatterns, JointGlyph, METHODS, STATES, type JointState } from '../../instruments/line/glyph';
 import { SeverityMark } from '../../instruments/severity/SeverityMark';
 
 /** What stands on the line: the selected joint, how the main is doing, and the one thing to do next. */
@@ -29,8 +29,9 @@ export function LineView() {
               {joint.number === next ? ' – next' : ''}
             </Typography>
             <Typography>
-              {STATES[joint.state].words}
-              {step ? `; to do: ${step.title}` : ''} · <span className="num">{joint.pipe_a}</span> to <span className="num">{joint.pipe_b}</span> · station <span className="num">{joint.station_m} m</span>
+              {METHODS[joint.method] ?? joint.method}, {STATES[joint.state].words}
+              {step ? `; to do: ${step.title}` : ''} · {joint.pipe_a === joint.pipe_b ? 'on ' : ''}<span className="num">{joint.pipe_a}</span>
+              {joint.pipe_a === joint.pipe_b ? '' : <> to <span className="num">{joint.pipe_b}</span></>} · station <span className="num">{joint.station_m} m</span>
             </Typography>
             {joint.release_at && (
               <Typography sx={{ fontWeight: 640 }}>
@@ -85,7 +86,7 @@ export function LineView() {
           <Stack key={state} role="listitem" direction="row" spacing={1} sx={{ alignItems: 'center', opacity: count === 0 ? 0.75 : 1 }}>
             <svg width="30" height="40" viewBox="-17 -24 34 44" aria-hidden>
               <GlyphPatterns />
-              <CouplerGlyph state={state} selected={false} scale={0.85} />
+              <JointGlyph method="electrofusion.coupler" state={state} selected={false} scale={0.85} />
             </svg>
             <Typography>
               <b className="num">{count}</b> {STATES[state].words}

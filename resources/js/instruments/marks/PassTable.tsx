@@ -1,0 +1,47 @@
+import { Box, Typography } from '@mui/material';
+import { SeverityMark } from '../severity/SeverityMark';
+
+export interface Passes {
+  end: string;
+  max_passes: number;
+  passes_needed: number;
+  feasible: boolean;
+  gap_after_mm: number[];
+}
+
+/** How often the scraper may go round each end, and the gap each pass leaves. */
+export function PassTable({ rows }: { rows: Passes[] }) {
+  return (
+    <Box component="table" aria-label="Scraper passes" sx={{ borderCollapse: 'collapse', '& td, & th': { px: 1.5, py: 0.75, textAlign: 'left', borderBottom: '1px solid', borderColor: 'divider' } }}>
+      <thead>
+        <tr>
+          <th>end</th>
+          <th>passes needed</th>
+          <th>at most</th>
+          <th>gap after each</th>
+          <th />
+        </tr>
+      </thead>
+      <tbody>
+        {rows.map((row) => (
+          <tr key={row.end}>
+            <td>{row.end}</td>
+            <td className="num">{row.passes_needed}</td>
+            <td className="num">
+              <b>{row.max_passes}</b>
+            </td>
+            <td className="num">{row.gap_after_mm.length === 0 ? '–' : `${row.gap_after_mm.slice(0, 5).map((gap) => gap.toFixed(2)).join(' · ')} mm`}</td>
+            <td>
+              <SeverityMark severity={row.feasible ? 'go' : 'mend'} size={22} />
+            </td>
+          </tr>
+        ))}
+      </tbody>
+      <caption style={{ captionSide: 'bottom', textAlign: 'left' }}>
+        <Typography variant="body2" color="text.secondary">
+          From bore, mean diameter and one ribbon&rsquo;s thickness; the gap counts on the short axis.
+        </Typography>
+      </caption>
+    </Box>
+  );
+}

@@ -1,0 +1,167 @@
+import { useEffect, useRef, useState } from 'react';
+import { Alert, Box, Button, MenuItem, Stack, TextField, Typography } from '@mui/material';
+import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import { get, post, type Schemas } from '../../../api/client';
+import { benchQuery } from '../../../api/queries';
+import { span } from '../../../app/time';
+import { BringRecord } from './BringRecord';
+import { FusionDone, type Fusion } from './FusionDone';
+import { FusionTrace } from './FusionTrace';
+import { WhatIf } from './WhatIf';
+
+type Sample = Schemas['FusionSample'];
+type Run = Schemas['FusionRun'];
+interface Props {
+  bench: Schemas['Bench'];
+  step: Schemas['Step'];
+  mayEnter: boolean;
+}
+
+const FAULTS = [
+  ['good', 'as it should be'],
+  ['voltage_droop', 'supply droops'],
+  ['wrong_resistance', 'wrong resistance'],
+  ['shorted_turns', 'turns short'],
+  ['open_circuit', 'winding parts'],
+  ['early_stop', 'stopped early'],
+  ['supply_cut', 'supply cut'],
+  ['time_mismatch', 'runs another time'],
+  ['under_insertion', 'pipe not fully in'],
+] as const;
+const POLL_MS = 400;
+
+/** The simulated control unit and its trace, or a real one's as it sends it; or its record, brought as a file. */
+export function FusePanel({ bench, step, mayEnter }: Props) {
+  const record = String(step.guide.record);
+  const done = bench.readings[record]?.value as Fusion | undefined;
+  const running = bench.fusion_run !== null && bench.fusion_run_record === record;
+  const again = done !== undefined && (step.guide.may_repeat === true || isPreheatAgain(bench, step));
+  const heat = step.guide.heat as Record<string, number> | null | undefined;
+  return (
+    <>
+      {done && <FusionDone fusion={done} bench={bench} step={step} />}
+      {(!done || again || running) && <Unit key={`${record}${Number(step.guide.times)}`} bench={bench} step={step} mayEnter={mayEnter} again={done !== undefined} />}
+      {heat && <WhatIf given={heat} />}
+    </>
+  );
+}
+
+/** A preheat may be done again; whether it may now, the server says. */
+const isPreheatAgain = (bench: Schemas['Bench'], step: Schemas['Step']) => {
+  const side = /^pre_(\w)_/.exec(step.id)?.[1];
+  return side !== undefined && bench.verdict.findings.some((f) => f.severity === 'mend' && (f.rule === `ef.preheated_gap.${side}` || f.rule.startsWith(`ef.pre_${side}.`)));
+};
+
+function Unit({ bench, step, mayEnter, again }: Props & { again: boolean }) {
+  const client = useQueryClient();
+  const jointId = bench.subject_id;
+  const record = String(step.guide.record);
+  const [speed, setSpeed] = useState(20);
+  const [fault, setFault] = useState<string>('good');
+  const [runId, setRunId] = useState(bench.fusion_run_record === record ? bench.fusion_run : null);
+  const [samples, setSamples] = useState<Sample[]>([]);
+  const last = useRef(-1);
+  const take = (run: Run, whole = false) => {
+    setSamples((before) => (whole ? run.samples : [...before, ...run.samples]));
+    last.current = run.samples.at(-1)?.t ?? last.current;
+    if (run.finished) {
+      void client.invalidateQueries({ queryKey: benchQuery(jointId).queryKey });
+      void client.invalidateQueries({ queryKey: ['line'] });
+      void client.invalidateQueries({ queryKey: ['clocks'] });
+      void client.invalidateQueries({ queryKey: ['job'] });
+    }
+  };
+  const start = useMutation({
+    mutationFn: () => post<Run>(`/joints/${jointId}/fusion-runs`, { speed, fault, record }),
+    onSuccess: (run) => {
+      last.current = -1;
+      setSamples([]);
+      setRunId(run.id);
+    },
+  });
+  const stop = useMutation({ mutationFn: () => post<Run>(`/fusion-runs/${runId}/stop`), onSuccess: (run) => take(run, true) });
+  const running = useQuery({
+    queryKey: ['fusion-run', runId],
+    queryFn: async ({ signal }) => {
+      const run = await get<Run>(`/fusion-runs/${runId}?since=${last.current}`, signal);
+      take(run);
+      return { elapsed: run.elapsed_s, time: run.time_s, finished: run.finished, device: run.device };
+    },
+    enabled: runId !== null,
+    refetchInterval: (query) => (query.state.data?.finished ? false : POLL_MS),
+    staleTime: 0,
+    gcTime: 0,
+  });
+  const going = runId !== null && !running.data?.finished;
+  const [warned, setWarned] = useState(false);
+  const before = bench.verdict.steps.slice(0, bench.verdict.steps.findIndex((s) => s.step === step.id));
+  const missing = before.filter((s) => s.missing.length > 0);
+  const own = (f: Schemas['Finding']) => f.readings.includes(record);
+  const mend = bench.verdict.findings.filter((f) => f.severity === 'mend' && !f.overrule && !own(f) && !(again && f.rule.startsWith('ef.preheated_gap')));
+  const stopped = bench.verdict.findings.filter((f) => f.severity === 'stop' && !f.overrule && !own(f));
+  const labelRead = typeof step.guide.time_s === 'number' && typeof step.guide.voltage_v === 'number';
+  const unready = missing.length > 0 || mend.length > 0;
+  useEffect(() => setWarned(false), [unready]);
+
+  return (
+    <Box sx={{ mb: 2 }}>
+      {!going && (
+        <>
+          {again && <Typography sx={{ mb: 1, fontWeight: 640 }}>It may be heated once more:</Typography>}
+          {stopped.map((f) => (
+            <Alert key={f.rule} severity="error" sx={{ mb: 1 }}>
+              {f.said} {f.todo}
+            </Alert>
+          ))}
+          {unready && (
+            <Alert severity="warning" sx={{ mb: 1 }}>
+              Not ready to fuse. {mend.map((f) => `${f.said} ${f.todo}`).join(' ')} {missing.length > 0 && `Not entered yet: ${missing.map((s) => s.title).join(', ')}.`} What is fused like this can only be cut out.
+            </Alert>
+          )}
+          <Stack direction={{ xs: 'column', sm: 'row' }} spacing={1.5} sx={{ mb: 1.5 }}>
+            <TextField select label="Speed" value={speed} onChange={(e) => setSpeed(Number(e.target.value))} sx={{ minWidth: 130 }}>
+              {[1, 5, 20, 60, 200].map((s) => (
+                <MenuItem key={s} value={s}>
+                  {s === 1 ? 'real time' : `${s} times`}
+                </MenuItem>
+              ))}
+            </TextField>
+            <TextField select label="Simulated unit: let it run" value={fault} onChange={(e) => setFault(e.target.value)} sx={{ minWidth: 210 }}>
+              {FAULTS.map(([id, name]) => (
+                <MenuItem key={id} value={id}>
+                  {name}
+                </MenuItem>
+              ))}
+            </TextField>
+            {unready && !warned ? (
+              <Button variant="outlined" color="secondary" disabled={!mayEnter || !labelRead || stopped.length > 0} onClick={() => setWarned(true)} sx={{ flex: 1, minHeight: 56 }}>
+                Fuse all the same …
+              </Button>
+            ) : (
+              <Button variant="contained" color="secondary" disabled={!mayEnter || !labelRead || start.isPending || stopped.length > 0} onClick={() => start.mutate()} sx={{ flex: 1, minHeight: 56 }}>
+                {unready ? 'Yes, start it unready' : again ? `${step.title} again` : step.title === 'Preheat' ? 'Start preheat' : 'Start fusion'}
+              </Button>
+            )}
+          </Stack>
+          {!labelRead && <Typography>Read the label first: the unit takes voltage and time from it.</Typography>}
+          {start.error && <Alert severity="error">{start.error.message}</Alert>}
+          {mayEnter && <BringRecord joint={jointId} record={record} />}
+        </>
+      )}
+      {going && (
+        <>
+          <Stack direction="row" spacing={2} sx={{ alignItems: 'center', justifyContent: 'space-between', mb: 1 }}>
+            <Typography className="num" role="timer" sx={{ fontSize: '2rem', fontWeight: 700, color: 'hand' }}>
+              {running.data ? span(running.data.time - running.data.elapsed) : '…'}
+            </Typography>
+            <Typography sx={{ flex: 1 }}>{running.data?.device ? 'The control unit is sending its samples. ' : ''}Fusing. Stay a metre back; hands off pipes and leads.</Typography>
+            <Button variant="outlined" color="secondary" onClick={() => stop.mutate()} sx={{ minHeight: 60 }}>
+              {running.data?.device ? 'Give it up here' : 'Stop the unit'}
+            </Button>
+          </Stack>
+          <FusionTrace samples={samples} nominal={Number(step.guide.voltage_v)} time={Number(step.guide.time_s)} />
+        </>
+      )}
+    </Box>
+  );
+}

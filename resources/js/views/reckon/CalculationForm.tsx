@@ -1,0 +1,99 @@
+import { useState } from 'react';
+import { Alert, Box, Button, InputAdornment, MenuItem, Stack, TextField, Typography } from '@mui/material';
+import { useMutation } from '@tanstack/react-query';
+import { ApiError, post, type Schemas } from '../../api/client';
+
+type Calculation = Schemas['Calculation'];
+type Input = Calculation['inputs'][number];
+
+/** “od_before_mm” → “od before”: the unit stands at the end of the field. */
+const plain = (name: string) => name.replace(/_(mm2|mm|m3|m|in|s|min|v|ohm|c|k|kpa|psi|mpa|w_m2|kg_m3|percent|per_c|per_k)$/, '').replaceAll('_', ' ');
+
+/** What was typed as the calculation takes it; text that is no number goes as it is, so that the server can say so. */
+function given(input: Input, text: string): unknown {
+  const number = (part: string) => {
+    const value = Number(part.trim().replace(',', '.'));
+    return part.trim() === '' || Number.isNaN(value) ? part : value;
+  };
+  if (input.kind === 'number') return number(text);
+  if (input.kind === 'numbers') return text.split(/[;\s]+/).filter((part) => part !== '').map(number);
+  return text;
+}
+
+const show = (value: unknown): string => {
+  if (value === null) return '–';
+  if (typeof value === 'number') return String(Number(value.toPrecision(7)));
+  if (Array.isArray(value)) return value.length > 24 ? `${value.length} values` : value.map((v) => (typeof v === 'object' && v !== null ? JSON.stringify(v) : show(v))).join(' · ');
+  if (typeof value === 'object') return Object.entries(value).map(([k, v]) => `${k.replaceAll('_', ' ')}: ${typeof v === 'object' && v !== null && 'value' in v ? show((v as { value: unknown }).value) : show(v)}`).join('; ');
+  return String(value);
+};
+
+/** One calculation: its inputs with units, its result, and where it comes from. */
+export function CalculationForm({ calculation }: { calculation: Calculation }) {
+  const [texts, setTexts] = useState<Record<string, string>>({});
+  const reckon = useMutation({
+    mutationFn: () =>
+      post<Schemas['Reckoned']>(`/reckoner/${calculation.id}`, Object.fromEntries(calculation.inputs.filter((i) => (texts[i.name] ?? '').trim() !== '').map((i) => [i.name, given(i, texts[i.name] ?? '')]))),
+  });
+  const faults = reckon.error instanceof ApiError ? reckon.error.faults : [];
+  const faultOf = (name: string) => faults.find((f) => f.field === name)?.detail;
+  return (
+    <Stack
+      component="form"
+      spacing={2}
+      aria-label={calculation.title}
+      onSubmit={(e) => {
+        e.preventDefault();
+        reckon.mutate();
+      }}
+    >
+      <Box>
+        <Typography variant="h1">{calculation.title}</Typography>
+        <Typography variant="body2" color="text.secondary" className="num">
+          {calculation.id}
+        </Typography>
+      </Box>
+      <Box sx={{ display: 'grid', gridTemplateColumns: { xs: 'minmax(0,1fr)', sm: 'repeat(2, minmax(0,1fr))' }, gap: 2 }}>
+        {calculation.inputs.map((input) => (
+          <TextField
+            key={input.name}
+            select={input.kind === 'choice'}
+            label={`${plain(input.name)}${input.required ? '' : ' (if any)'}`}
+            value={texts[input.name] ?? ''}
+            onChange={(e) => setTexts({ ...texts, [input.name]: e.target.value })}
+            error={faultOf(input.name) !== undefined}
+            helperText={faultOf(input.name) ?? (input.default === null ? (input.kind === 'numbers' ? 'several, with spaces between' : '') : `${input.default} when left out`)}
+            slotProps={{ htmlInput: { inputMode: input.kind === 'number' ? 'decimal' : 'text' }, input: { endAdornment: input.unit === '' ? null : <InputAdornment position="end">{input.unit.split(/[,;]/)[0]}</InputAdornment> } }}
+          >
+            {input.choices.map((choice) => (
+              <MenuItem key={choice} value={choice}>
+                {choice.replaceAll('_', ' ')}
+              </MenuItem>
+            ))}
+          </TextField>
+        ))}
+      </Box>
+      <Button type="submit" variant="contained" color="secondary" disabled={reckon.isPending} sx={{ alignSelf: 'flex-start', minHeight: 56, px: 4 }}>
+        Reckon
+      </Button>
+      {reckon.error && faults.every((f) => !calculation.inputs.some((i) => i.name === f.field)) && <Alert severity="error">{reckon.error.message}</Alert>}
+      {reckon.data && (
+        <Box component="table" aria-label="Result" sx={{ borderCollapse: 'collapse', '& td': { py: 0.75, pr: 3, borderBottom: '1px solid', borderColor: 'divider', verticalAlign: 'top' } }}>
+          <tbody>
+            {Object.entries(reckon.data.result).map(([name, value]) => (
+              <tr key={name}>
+                <td>{name.replaceAll('_', ' ')}</td>
+                <td className="num">
+                  <b>{show(value)}</b>
+                </td>
+              </tr>
+            ))}
+          </tbody>
+        </Box>
+      )}
+      <Typography variant="body2" color="text.secondary">
+        [{calculation.sources.join('; ')}] Makers&rsquo; instructions, the owner&rsquo;s specification and local code govern.
+      </Typography>
+    </Stack>
+  );
+}

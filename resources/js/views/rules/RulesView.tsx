@@ -1,0 +1,94 @@
+import { useState } from 'react';
+import { Alert, Box, Button, CircularProgress, Paper, Stack, Tab, Tabs, TextField, Typography } from '@mui/material';
+import { useQuery } from '@tanstack/react-query';
+import { Link as RouterLink } from 'react-router';
+import type { Schemas } from '../../api/client';
+import { rulebookQuery } from '../../api/queries';
+import { useWork } from '../../app/session';
+import { dayAndTime } from '../../app/time';
+import { STATES, type JointState } from '../../instruments/line/glyph';
+import { LimitRow } from './LimitRow';
+import { Schools } from './Schools';
+
+/** Every limit the job works by: value, unit, source, who changed it and why; and the joints judged before the last change. */
+export function RulesView() {
+  const { job, person } = useWork();
+  const page = useQuery(rulebookQuery(job.id));
+  const [tab, setTab] = useState(0);
+  const [find, setFind] = useState('');
+  if (page.error) return <Alert severity="error">{page.error.message}</Alert>;
+  if (!page.data) return <CircularProgress aria-label="Loading the rulebook" />;
+  const rulebook = page.data;
+  const may = ['supervisor', 'admin'].includes(person.role);
+  const words = find.trim().toLowerCase();
+  const shown = rulebook.limits.filter((limit) => words === '' || `${limit.title} ${limit.source} ${limit.id}`.toLowerCase().includes(words));
+  const changed = rulebook.limits.filter((limit) => limit.changed_by !== '').length;
+
+  return (
+    <Stack spacing={2}>
+      <Box>
+        <Typography variant="h1">{rulebook.title}</Typography>
+        <Typography>
+          Version <b className="num">{rulebook.version}</b> · {rulebook.limits.length} limits, {changed === 0 ? 'none changed for this job' : `${changed} changed for this job`}. Makers&rsquo; instructions, the owner&rsquo;s specification and local code govern over every figure here.
+        </Typography>
+      </Box>
+      {rulebook.old_joints.length > 0 && <OldJoints joints={rulebook.old_joints} />}
+      <Tabs value={tab} onChange={(_, next: number) => setTab(next)} aria-label="Parts of the rulebook">
+        <Tab label="Limits" sx={{ minHeight: 52, fontSize: '1rem' }} />
+        <Tab label="Schools" sx={{ minHeight: 52, fontSize: '1rem' }} />
+        <Tab label={`Changes (${rulebook.versions.length})`} sx={{ minHeight: 52, fontSize: '1rem' }} />
+      </Tabs>
+      {tab === 0 && (
+        <>
+          <TextField label="Find a limit" value={find} onChange={(e) => setFind(e.target.value)} sx={{ maxWidth: 420 }} />
+          <Paper component="ul" aria-label="Limits" sx={{ listStyle: 'none', m: 0, p: 0 }}>
+            {shown.map((limit) => (
+              <LimitRow key={limit.id + rulebook.version} limit={limit} may={may} />
+            ))}
+            {shown.length === 0 && <Typography sx={{ p: 2 }}>No limit has these words. Try “gap” or “ovality”.</Typography>}
+          </Paper>
+        </>
+      )}
+      {tab === 1 && <Schools key={rulebook.version} rulebook={rulebook} may={may} />}
+      {tab === 2 && <Changes versions={rulebook.versions} zone={job.time_zone} />}
+      {!may && <Typography color="text.secondary">A supervisor can tighten or loosen a limit here, with a reason.</Typography>}
+    </Stack>
+  );
+}
+
+function OldJoints({ joints }: { joints: Schemas['RulebookPage']['old_joints'] }) {
+  return (
+    <Alert severity="info">
+      {joints.length === 1 ? 'One finished joint was' : `${joints.length} finished joints were`} judged under an earlier version. Open one to judge it again:
+      <Stack direction="row" sx={{ flexWrap: 'wrap', gap: 1, mt: 1 }}>
+        {joints.slice(0, 40).map((joint) => (
+          <Button key={joint.id} component={RouterLink} to={`/bench/${joint.number}`} size="small" variant="outlined">
+            {joint.number} · v{joint.version} · {STATES[joint.state as JointState].words}
+          </Button>
+        ))}
+      </Stack>
+    </Alert>
+  );
+}
+
+function Changes({ versions, zone }: { versions: Schemas['RulebookPage']['versions']; zone: string }) {
+  if (versions.length === 0) return <Typography>Nothing has been changed: this job works by the rulebook as it ships.</Typography>;
+  return (
+    <Paper component="ol" aria-label="Changes" sx={{ listStyle: 'none', m: 0, p: 0 }}>
+      {versions.map((version) =>
+        version.changes.map((change) => (
+          <Box component="li" key={`${version.title}${version.version}`} sx={{ p: 2, borderBottom: 1, borderColor: 'divider' }}>
+            <Typography>
+              Version <b className="num">{version.version}</b>: {change.title}
+              {change.from === '' ? '' : ', '}
+              <span className="num">{change.from === '' ? '' : `${change.from} → ${change.to}`}</span>
+            </Typography>
+            <Typography color="text.secondary">
+              {change.by}, {dayAndTime(change.at, zone)}: “{change.reason}”
+            </Typography>
+          </Box>
+        )),
+      )}
+    </Paper>
+  );
+}
