@@ -11,8 +11,9 @@ export async function signIn(page: Page, who: string) {
 
 export const step = (page: Page, title: string) => page.getByRole('region', { name: title, exact: true });
 
-export async function goToStep(page: Page, title: string) {
-  await page.getByRole('navigation', { name: 'Steps' }).getByRole('button', { name: new RegExp(title) }).first().click();
+/** Opens a step by its title; the nth of that title where several sides have one. */
+export async function goToStep(page: Page, title: string, nth = 0) {
+  await page.getByRole('navigation', { name: 'Steps' }).getByRole('button', { name: new RegExp(`\\b${title}( –)?( \\d+)?$|^${title}|(^| )${title}( |$)`) }).nth(nth).click();
   await expect(step(page, title)).toBeVisible();
 }
 
@@ -97,7 +98,7 @@ export async function prepareJoint(page: Page, ends: Ends) {
   const mean = (d: number[]) => d.reduce((sum, x) => sum + x, 0) / d.length;
   await number(page, 'End A: mean diameter after scraping', (mean(ends.a) - 0.5).toFixed(2));
   await number(page, 'End B: mean diameter after scraping', (mean(ends.b) - 0.5).toFixed(2));
-  await yes(page, 'All ink gone on both ends?');
+  await yes(page, 'All ink gone on every end?');
   await choose(page, 'The ribbon came off', 'in one piece');
   await goToStep(page, 'Mark again');
   await yes(page, 'Chamfered outside, deburred inside?');
@@ -127,11 +128,50 @@ export async function prepareJoint(page: Page, ends: Ends) {
   await goToStep(page, 'Label');
 }
 
-export async function readLabel(page: Page) {
-  await number(page, 'Printed size dn', '180');
-  await number(page, 'Printed fusion voltage', '40');
-  await number(page, 'Printed fusion time', '260');
-  await number(page, 'Printed cooling time', '20');
+export interface Label {
+  dn?: string;
+  volts: string;
+  seconds: string;
+  minutes: string;
+  minutesAre?: string;
+  fitting?: boolean;
+}
+
+/** What is printed on the label and what the unit shows. */
+export async function readLabel(page: Page, label: Label = { dn: '180', volts: '40', seconds: '260', minutes: '20', fitting: true }) {
+  if (label.dn) await number(page, 'Printed size dn', label.dn);
+  await number(page, 'Printed fusion voltage', label.volts);
+  await number(page, label.minutesAre === 'Printed pre-cooling time' ? 'Printed preheat time' : 'Printed fusion time', label.seconds);
+  await number(page, label.minutesAre ?? 'Printed cooling time', label.minutes);
+  await number(page, 'The unit shows: voltage', label.volts);
+  await number(page, 'The unit shows: time', label.seconds);
+  if (label.fitting) {
+    await choose(page, 'Printed material', /^PE 100$/);
+    await number(page, 'For pipes from SDR', '11');
+    await number(page, 'to SDR', '17');
+  }
+}
+
+/** Takes the made-up fitting's code as a scanner would. */
+export async function scan(page: Page) {
+  const reply = saved(page);
+  await page.getByRole('button', { name: 'Scan it' }).click();
+  expect((await reply).status()).toBeLessThan(300);
+}
+
+/** Runs the simulated unit at 200 times and waits for its diagnosis. */
+export async function fuse(page: Page, button: RegExp | string = 'Start fusion') {
+  await page.getByRole('combobox', { name: 'Speed' }).click();
+  await page.getByRole('option', { name: '200 times' }).click();
+  await page.getByRole('button', { name: button }).click();
+  await expect(page.getByRole('region', { name: 'Diagnosis of the trace' })).toContainText('as it should be', { timeout: 20_000 });
+}
+
+/** Puts the simulated clock to the moment a shut step opens. */
+export async function openGate(page: Page) {
+  const gate = page.getByRole('status', { name: 'This step is shut' });
+  await gate.getByRole('button', { name: /Simulated: put clock to/ }).click();
+  await expect(gate).toBeHidden();
 }
 
 export async function lookAtIt(page: Page) {

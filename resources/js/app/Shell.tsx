@@ -117,7 +117,7 @@ export function Shell() {
 
   return (
     <Box sx={{ minHeight: '100dvh', display: 'flex', flexDirection: 'column' }}>
-      <Stack component="header" direction="row" spacing={{ xs: 1, sm: 2 }} sx={{ alignItems: 'center', px: { xs: 1.5, sm: 2 }, py: 0.75, bgcolor: 'background.paper', borderBottom: 1, borderColor: 'divider' }}>
+      <Stack component="header" direction="row" spacing={{ xs: 0, sm: 2 }} sx={{ alignItems: 'center', flexWrap: { xs: 'wrap', sm: 'nowrap' }, justifyContent: 'space-between', px: { xs: 1.5, sm: 2 }, py: 0.75, bgcolor: 'background.paper', borderBottom: 1, borderColor: 'divider' }}>
         <Box sx={{ minWidth: 0, display: { xs: 'none', sm: 'block' } }}>
           <MainSwitch />
           <Typography component="p" noWrap variant="body2" color="text.secondary">
@@ -125,7 +125,7 @@ export function Shell() {
             {job.simulated ? ' · simulated' : ''}
           </Typography>
         </Box>
-        <Stack component="nav" aria-label="Views" direction="row" sx={{ flex: 1, justifyContent: { xs: 'flex-start', md: 'center' } }}>
+        <Stack component="nav" aria-label="Views" direction="row" sx={{ flex: { sm: 1 }, order: { xs: 3, sm: 0 }, width: { xs: '100%', sm: 'auto' }, justifyContent: { xs: 'space-between', md: 'center' } }}>
           {views.map((view) => (
             <Button key={view.name} component={RouterLink} to={view.to} aria-current={view.on ? 'page' : undefined} sx={{ px: { xs: 1, sm: 2 }, minWidth: 0, borderRadius: 0, borderBottom: '4px solid', borderBottomColor: view.on ? 'hand' : 'transparent' }}>
               {view.name}

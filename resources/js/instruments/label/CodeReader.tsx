@@ -9,9 +9,39 @@ async function reader() {
   const hints = new Map<number, unknown>([
     [DecodeHintType.POSSIBLE_FORMATS, [BarcodeFormat.ITF, BarcodeFormat.CODE_128]],
     [DecodeHintType.ALLOWED_LENGTHS, [24, 26]],
-    [DecodeHintType.TRY_HARDER, true],
   ]);
   return new BrowserMultiFormatReader(hints as ConstructorParameters<typeof BrowserMultiFormatReader>[0]);
+}
+
+/** Widths, px, that a picture is drawn at in turn: thin bars need room, and a large photo reads better made smaller. */
+const WIDTHS = [1600, 2600, 1000];
+/** Degrees that a picture is turned by in turn: nobody holds a camera quite straight. */
+const TURNS = [0, 90, 4, -4, 8, -8];
+
+async function fromPicture(file: File): Promise<string | null> {
+  const [bitmap, r] = await Promise.all([createImageBitmap(file), reader()]);
+  const canvas = document.createElement('canvas');
+  const pen = canvas.getContext('2d', { willReadFrequently: true });
+  if (!pen) return null;
+  for (const turn of TURNS) {
+    for (const width of WIDTHS) {
+      const scale = width / bitmap.width;
+      const [w, h] = [width, Math.round(bitmap.height * scale)];
+      [canvas.width, canvas.height] = turn === 90 ? [h, w] : [w, h];
+      pen.fillStyle = '#fff';
+      pen.fillRect(0, 0, canvas.width, canvas.height);
+      pen.translate(canvas.width / 2, canvas.height / 2);
+      pen.rotate((turn * Math.PI) / 180);
+      pen.drawImage(bitmap, -w / 2, -h / 2, w, h);
+      pen.setTransform(1, 0, 0, 1, 0, 0);
+      try {
+        return r.decodeFromCanvas(canvas).getText();
+      } catch {
+        // not at this size and turn
+      }
+    }
+  }
+  return null;
 }
 
 /** Camera or a picture of the label; what is read is handed on as if a scanner had typed it. */
@@ -53,14 +83,9 @@ export function CodeReader({ onRead }: { onRead: (code: string) => void }) {
 
   const picture = async (file: File) => {
     setSaid('');
-    const url = URL.createObjectURL(file);
-    try {
-      read.current((await (await reader()).decodeFromImageUrl(url)).getText());
-    } catch {
-      setSaid('No bar code could be read in this picture. Take it straight from the front, with light, all bars in it; or type the digits.');
-    } finally {
-      URL.revokeObjectURL(url);
-    }
+    const code = await fromPicture(file).catch(() => null);
+    if (code === null) setSaid('No bar code could be read in this picture. Take it straight from the front, with light, all bars in it; or type the digits.');
+    else read.current(code);
   };
 
   return (

@@ -63,6 +63,7 @@ function Bench({ bench }: { bench: Schemas['Bench'] }) {
             ))}
           </Paper>
         )}
+        {entry.error && <Alert severity="error">{entry.error.message}</Alert>}
         <StepCard
           key={step.id}
           bench={bench}

@@ -212,7 +212,7 @@ function CodeField({ spec, reading, error, disabled, onEnter, draftKey }: FieldP
       onKeyDown={(e) => e.key === 'Enter' && enter()}
       onBlur={enter}
       error={error !== null}
-      helperText={error ?? spec.label.includes('24') ? `${digits} of 24 digits. ${spec.hint}` : spec.hint}
+      helperText={error ?? (spec.label.includes('24') ? `${digits} of 24 digits. ${spec.hint}` : spec.hint)}
       slotProps={{ htmlInput: { inputMode: 'numeric', autoComplete: 'off' } }}
     />
   );
