@@ -14,7 +14,6 @@ return Application::configure(basePath: dirname(__DIR__))
     ->withMiddleware(function (Middleware $middleware): void {
         $middleware->remove(HandleCors::class); // one origin needs none
         $middleware->redirectGuestsTo('/');
-        $middleware->alias(['ability' => Laravel\Sanctum\Http\Middleware\CheckForAnyAbility::class]);
         $middleware->validateCsrfTokens(except: ['api/v1/device/*']); // a bearer token, no cookie
     })
     ->withExceptions(function (Exceptions $exceptions): void {

@@ -13,11 +13,10 @@ use App\Http\Controllers\ReportController;
 use App\Http\Controllers\RulebookController;
 use App\Http\Controllers\SessionController;
 use App\Http\Controllers\TestController;
-use App\Models\Equipment;
 use Illuminate\Support\Facades\Route;
 
 Route::prefix('api/v1')->group(function (): void {
-    Route::middleware(['auth:sanctum', 'ability:'.Equipment::SEND_SAMPLES, 'throttle:600,1'])->prefix('device')->group(function (): void {
+    Route::middleware(['auth:sanctum', 'throttle:600,1'])->prefix('device')->group(function (): void {
         Route::post('fusion-runs', [DeviceController::class, 'start']);
         Route::post('fusion-runs/{run}/samples', [DeviceController::class, 'samples']);
     });

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Http\Controllers;
 
 use App\Actions\ReceiveSamples;
+use App\Exceptions\Refused;
 use App\Models\Equipment;
 use App\Models\FusionRun;
 use Carbon\CarbonImmutable;
@@ -42,6 +43,6 @@ final class DeviceController
     {
         $unit = $request->user('sanctum');
 
-        return $unit instanceof Equipment ? $unit : abort(403, 'This token belongs to no control unit. Ask the office for one.');
+        return $unit instanceof Equipment && $unit->tokenCan(Equipment::SEND_SAMPLES) ? $unit : throw Refused::forbidden('This token belongs to no control unit that may send samples. Ask the office for one.');
     }
 }
