@@ -1,5 +1,5 @@
 import { test, type Page } from '@playwright/test';
-import { coolAndRelease, goToStep, lookAtIt, makeSectionReady, prepareJoint, readLabel, release, series, signIn, waitOut } from './crew';
+import { coolAndRelease, goToStep, lookAtIt, makeSectionReady, number, prepareJoint, readLabel, release, series, signIn, waitOut } from './crew';
 
 const take = async (page: Page, name: string) => {
   await page.evaluate(() => window.scrollTo(0, 0));
@@ -25,6 +25,24 @@ test('pictures of every main view', async ({ page }) => {
   await take(page, 'bench-phone');
   await page.setViewportSize({ width: 1280, height: 800 });
 
+  await page.goto('/bench/101');
+  await goToStep(page, 'Pull together');
+  await take(page, 'bench-shut');
+  await page.goto('/bench/202');
+  await goToStep(page, 'Wash');
+  await number(page, "Fitting's width along the pipe", '160');
+  await goToStep(page, 'Marks');
+  await number(page, 'Between the marks, along the pipe', '172');
+  await take(page, 'bench-saddle');
+  await page.goto('/reckon');
+  await page.getByLabel('Fusion record to read').setInputFiles('docs/samples/fusion-shorted_turns.csv');
+  await page.getByRole('region', { name: 'Diagnosis of the trace' }).waitFor();
+  await page.waitForTimeout(800);
+  await page.getByRole('region', { name: 'Diagnosis of the trace' }).scrollIntoViewIfNeeded();
+  await page.evaluate(() => window.scrollTo(0, 430));
+  await page.waitForTimeout(400);
+  await page.screenshot({ path: 'docs/screenshots/reckon.png' });
+
   const fuse = async (joint: number, picture: boolean) => {
     await page.goto(`/bench/${joint}`);
     await prepareJoint(page, { a: [180.6, 180.2, 180.1, 180.3], b: [180.4, 180.3, 180.2, 180.3] });
@@ -44,6 +62,15 @@ test('pictures of every main view', async ({ page }) => {
       await take(page, 'bench-fusing');
     }
     await page.getByText('The control unit ended the fusion itself.').waitFor({ timeout: 30_000 });
+    if (picture) {
+      await page.getByText('What if it were colder, the gap wider, the supply weaker?').click();
+      await page.getByRole('slider', { name: /Air/ }).press('Home');
+      await page.waitForTimeout(1500);
+      await page.getByRole('table', { name: 'What if' }).scrollIntoViewIfNeeded();
+      await page.evaluate(() => window.scrollBy(0, 240));
+      await page.waitForTimeout(600);
+      await page.screenshot({ path: 'docs/screenshots/what-if.png' });
+    }
     await coolAndRelease(page);
     await lookAtIt(page);
   };
@@ -56,6 +83,16 @@ test('pictures of every main view', async ({ page }) => {
   await goToStep(page, 'Fuse');
   await take(page, 'bench-stop');
 
+  await page.getByRole('button', { name: /Sign out/ }).click();
+  await signIn(page, 'vera');
+  await page.goto('/rules');
+  await page.getByRole('button', { name: 'Change: Least scrape depth, radial' }).click();
+  await page.getByLabel('New value').fill('0.25');
+  await page.getByLabel('Why (stays visible for ever)').fill('Owner asks for 0.25 mm on this contract');
+  await page.getByRole('button', { name: /Make it the job.s limit/ }).click();
+  await page.getByText('Changed by Vera Holm').waitFor();
+  await page.getByLabel('Find a limit').fill('scrape');
+  await take(page, 'rules');
   await page.getByRole('button', { name: /Sign out/ }).click();
   await signIn(page, 'tom');
   await page.goto('/test/A');

@@ -41,7 +41,7 @@ final class RunTest
         $last = $section->tests()->whereNotNull('ended_at')->get()->last();
         $rest = $last?->ended_at?->addMinutes((int) ceil(60 * TestMethods::of($last->method)->restHours()));
 
-        return Readiness::of(array_values($joints), Subject::section($section)->verdict(), $section->main->job->now()->toDateTimeImmutable(), $rest?->toDateTimeImmutable());
+        return Readiness::of(array_values($joints), Subject::section($section)->verdict(), $section->main->job->now()->toDateTimeImmutable(), $rest?->toDateTimeImmutable(), $section->main->service);
     }
 
     /** What the crew would set on the gauge, from the section's facts. */

@@ -38,7 +38,7 @@ final class TestController
                 'low_level_m' => (float) $section->low_level_m, 'high_level_m' => (float) $section->high_level_m, 'gauge_level_m' => (float) $section->gauge_level_m, 'design_pressure_kpa' => (float) $section->design_pressure_kpa,
             ],
             'ready' => $readiness->isReady(), 'gates' => $readiness->gates,
-            'methods' => array_map(static fn (TestMethod $m): array => ['id' => $m->id(), 'title' => $m->title(), 'source' => $m->source()->tag()], TestMethods::all()),
+            'methods' => array_map(static fn (TestMethod $m): array => ['id' => $m->id(), 'title' => $m->title(), 'source' => $m->source()->tag()], TestMethods::for($section->main->service)),
             'plan' => $this->tests->preview($section, 'f2164')->toArray(),
             'bench' => Bench::of(Subject::section($section)),
             'tests' => $section->tests->map(fn (PressureTest $test): array => $this->test($this->tests->settle($test))),

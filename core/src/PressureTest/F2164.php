@@ -45,6 +45,11 @@ final class F2164 implements TestMethod
         return 'f2164';
     }
 
+    public function services(): array
+    {
+        return ['water'];
+    }
+
     public function title(): string
     {
         return 'PE water main, 4 h expansion and 1 h test';

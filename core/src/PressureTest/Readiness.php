@@ -16,9 +16,10 @@ final readonly class Readiness
 
     /**
      * @param  list<array{number: string, state: string, accepted: bool, test_at: ?\DateTimeImmutable}>  $joints  every joint of the section
+     * @param  string  $service  of the main: a method made for another is never offered
      * @param  ?\DateTimeImmutable  $restUntil  until when the section rests after its last test; null when it has had none
      */
-    public static function of(array $joints, Verdict $preparation, \DateTimeImmutable $now, ?\DateTimeImmutable $restUntil = null): self
+    public static function of(array $joints, Verdict $preparation, \DateTimeImmutable $now, ?\DateTimeImmutable $restUntil = null, string $service = 'water'): self
     {
         $open = array_values(array_filter($joints, static fn (array $j): bool => ! $j['accepted']));
         $waits = array_values(array_filter($joints, static fn (array $j): bool => $j['test_at'] !== null && $j['test_at'] > $now));
@@ -37,6 +38,12 @@ final readonly class Readiness
                 'said' => $waits === [] ? 'Every joint has waited long enough.' : 'Still waiting: '.self::names($waits).'.',
             ],
         ];
+        if (TestMethods::for($service) === []) {
+            $gates[] = [
+                'id' => 'method', 'title' => 'Method', 'holds' => false, 'until' => null,
+                'said' => 'No test method for '.str_replace('_', ' ', $service).' mains is worked out here yet. A water test proves nothing on this main: test it by its own standard and keep that record.',
+            ];
+        }
         if ($restUntil !== null) {
             $gates[] = [
                 'id' => 'rest', 'title' => 'Rest after the last test', 'holds' => $restUntil <= $now, 'until' => $restUntil > $now ? $restUntil->format(\DateTimeInterface::RFC3339) : null,

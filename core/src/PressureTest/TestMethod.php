@@ -13,6 +13,9 @@ interface TestMethod
 
     public function title(): string;
 
+    /** @return list<string> services of mains it is made for */
+    public function services(): array;
+
     public function source(): Source;
 
     /** How long a section must stand without pressure before it is tested again, h. */

@@ -15,6 +15,17 @@ final class TestMethods
         return [new F2164];
     }
 
+    /**
+     * Methods made for a service.
+     *
+     * @param  string  $service  water, sewer_gravity, sewer_rising or gas
+     * @return list<TestMethod>
+     */
+    public static function for(string $service): array
+    {
+        return array_values(array_filter(self::all(), static fn (TestMethod $method): bool => in_array($service, $method->services(), true)));
+    }
+
     /** @throws InvalidInput if there is none of that id */
     public static function of(string $id): TestMethod
     {

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 use Diastoma\Core\PressureTest\Preparation;
 use Diastoma\Core\PressureTest\Readiness;
+use Diastoma\Core\PressureTest\TestMethods;
 use Diastoma\Core\Procedure\Facts;
 use Diastoma\Core\Procedure\Reading;
 use Diastoma\Core\Procedure\Readings;
@@ -27,6 +28,11 @@ function jointAt(string $number, bool $accepted, ?string $testAt = null): array
 {
     return ['number' => $number, 'state' => $accepted ? 'accepted' : 'mend', 'accepted' => $accepted, 'test_at' => $testAt === null ? null : new DateTimeImmutable($testAt)];
 }
+
+it('never offers a water test for a gas main', function () {
+    $gates = Readiness::of([], (new Preparation)->judge(new Readings, new Facts([]), Rulebooks::iso()), new DateTimeImmutable, null, 'gas')->gates;
+    expect(array_column($gates, 'said', 'id')['method'])->toContain('No test method for gas mains')->and(TestMethods::for('gas'))->toBe([])->and(TestMethods::for('water'))->toHaveCount(1);
+});
 
 it('opens when every gate holds', function () {
     $ready = Readiness::of([jointAt('1', true, '2026-11-23T09:00:00+00:00')], prepared(), new DateTimeImmutable('2026-11-23T10:00:00+00:00'));

@@ -33,6 +33,7 @@ export const theme = createTheme({
       palette: {
         primary: { main: '#22303a', contrastText: '#fff' },
         secondary: { main: '#a83f0c', contrastText: '#fff' },
+        info: { main: '#3d5464' },
         background: { default: '#f1eae1', paper: '#fffcf8' },
         text: { primary: '#18222a', secondary: '#4a555d' },
         divider: '#d5c9bb',
@@ -50,6 +51,7 @@ export const theme = createTheme({
       palette: {
         primary: { main: '#dfe7ec', contrastText: '#131b21' },
         secondary: { main: '#ff9a5c', contrastText: '#20130a' },
+        info: { main: '#9db4c3' },
         background: { default: '#141b20', paper: '#1d262d' },
         text: { primary: '#f4efe9', secondary: '#bfc6cb' },
         divider: '#3a464f',

@@ -21,8 +21,8 @@ export function SampleLabel({ label, waits, onScan }: { label: Schemas['SampleLa
       </Typography>
       <Stack direction={{ xs: 'column', sm: 'row' }} spacing={3} sx={{ alignItems: 'center' }}>
         <Box sx={{ width: 300, maxWidth: '100%', '& svg': { width: '100%', height: 64 } }} dangerouslySetInnerHTML={{ __html: bars }} aria-hidden />
-        <Typography className="num" sx={{ flex: 1, wordBreak: 'break-all' }}>
-          {label.code}
+        <Typography className="num" sx={{ flex: 1, letterSpacing: '-0.02em' }}>
+          {label.code.replace(/(\d{6})(?=\d)/g, '$1 ')}
         </Typography>
         <Button variant="outlined" onClick={() => onScan(label.code)} sx={{ color: '#111', borderColor: '#111', flex: 'none' }}>
           Scan it

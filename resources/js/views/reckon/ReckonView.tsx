@@ -27,7 +27,7 @@ export function ReckonView() {
               key={c.id}
               onClick={() => choose(c.id)}
               aria-current={c.id === chosen ? 'true' : undefined}
-              sx={{ minHeight: 52, px: 1.5, py: 0.75, justifyContent: 'flex-start', textAlign: 'left', borderLeft: '5px solid', borderLeftColor: c.id === chosen ? 'hand' : 'divider', bgcolor: c.id === chosen ? 'background.paper' : 'transparent' }}
+              sx={{ minHeight: 52, flexShrink: 0, px: 1.5, py: 0.75, justifyContent: 'flex-start', textAlign: 'left', borderLeft: '5px solid', borderLeftColor: c.id === chosen ? 'hand' : 'divider', bgcolor: c.id === chosen ? 'background.paper' : 'transparent' }}
             >
               <Typography sx={{ fontWeight: c.id === chosen ? 700 : 400, lineHeight: 1.25 }}>{c.title}</Typography>
             </ButtonBase>

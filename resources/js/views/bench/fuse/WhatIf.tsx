@@ -27,7 +27,7 @@ const heatQuery = (inputs: Inputs) => ({
 const CHANGES = [
   { key: 'ambient_c', name: 'Air', unit: '°C', min: -10, max: 45, step: 1 },
   { key: 'gap_mm', name: 'Gap', unit: 'mm', min: 0, max: 2, step: 0.1 },
-  { key: 'supply_percent', name: 'Supply', unit: '% of the voltage', min: 80, max: 105, step: 1 },
+  { key: 'supply_percent', name: 'Supply', unit: '%', min: 80, max: 105, step: 1 },
 ] as const;
 
 /** What other weather, gap or supply would do to this joint, by the heat model. It teaches; it judges nothing. */
