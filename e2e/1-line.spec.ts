@@ -60,7 +60,7 @@ test('the clock of the cooling joint runs', async ({ page }) => {
   await expect(left).not.toHaveText(before ?? '', { timeout: 5000 });
 });
 
-for (const [name, path] of [['line', '/line/8'], ['bench', '/bench/8'], ['bench of a stopped joint', '/bench/11'], ['test', '/test/A']] as const) {
+for (const [name, path] of [['line', '/line/8'], ['bench', '/bench/8'], ['bench of a stopped joint', '/bench/11'], ['test', '/test/A'], ['a large bore', '/bench/101'], ['rules', '/rules'], ['reckoner', '/reckon']] as const) {
   for (const scheme of ['light', 'dark'] as const) {
     test(`${name} in ${scheme} has no accessibility faults that axe can find`, async ({ page }) => {
       await signIn(page, 'ada');
@@ -79,7 +79,7 @@ for (const width of [390, 820, 1280]) {
   test(`nothing runs out of the page at ${width} px`, async ({ page }) => {
     await page.setViewportSize({ width, height: 844 });
     await signIn(page, 'ada');
-    for (const path of ['/line/8', '/bench/8', '/test/A']) {
+    for (const path of ['/line/8', '/bench/8', '/test/A', '/line/202', '/bench/101', '/rules', '/reckon']) {
       await page.goto(path);
       await expect(page.getByRole('main')).toBeVisible();
       await page.waitForTimeout(400);
