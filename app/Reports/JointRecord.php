@@ -36,8 +36,9 @@ final class JointRecord
         usort($findings, static fn (Finding $a, Finding $b): int => $b->severity->rank() <=> $a->severity->rank());
         foreach ($findings as $f) {
             $said = $f->said.($f->todo === '' ? '' : ' '.$f->todo);
-            if ($f->overrule !== null) {
-                $said .= " OVERRULED by {$f->overrule->by} ({$f->overrule->role}), {$this->time($f->overrule->at->format(DATE_RFC3339), $job->time_zone)}: {$f->overrule->reason}";
+            $overrule = $f->overrule();
+            if ($overrule !== null) {
+                $said .= " OVERRULED by {$overrule->by} ({$overrule->role}), {$this->time($overrule->at->format(DATE_RFC3339), $job->time_zone)}: {$overrule->reason}";
             }
             $rows[] = [strtoupper($f->severity->value), $said, $f->source->tag()];
         }

@@ -54,7 +54,7 @@ final readonly class Readiness
             $missing = count($step->missing);
             $bad = [];
             foreach ($preparation->findings as $finding) {
-                if ($finding->step === $step->step && $finding->isOpen() && $finding->severity->rank() >= 2) {
+                if ($finding->step() === $step->step && $finding->isOpen() && $finding->severity->rank() >= 2) {
                     $bad[] = $finding->said.' '.$finding->todo;
                 }
             }

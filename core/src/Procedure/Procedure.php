@@ -36,7 +36,7 @@ abstract class Procedure
             $found = $this->findings($step, $situation->knowing($findings));
             $worst = $found === [] ? null : Severity::Go;
             foreach ($found as $finding) {
-                if ($worst !== null && $finding->overrule === null && $finding->severity->isWorseThan($worst)) {
+                if ($worst !== null && $finding->isOpen() && $finding->severity->isWorseThan($worst)) {
                     $worst = $finding->severity;
                 }
             }

@@ -6,31 +6,50 @@ namespace Diastoma\Core\Rulebook;
 
 use Diastoma\Core\Quantity\Unit;
 
-/** What one rule says of the readings: how it stands, against what, and what to do. */
-final readonly class Finding
+/**
+ * What one rule says of the readings: how it stands, against what, and what to do.
+ *
+ * Not a readonly class, so that placed() may clone: a joint has some 65 of them, and building each twice took a tenth of its verdict.
+ */
+final class Finding
 {
     /** @param  list<string>  $readings keys of the readings it judged */
     public function __construct(
-        public string $rule,
-        public Severity $severity,
-        public string $said,
-        public string $todo,
-        public Source $source,
-        public array $readings,
-        public ?float $measured = null,
-        public ?float $limit = null,
-        public ?float $margin = null,
-        public Unit $unit = Unit::None,
-        public string $why = '',
-        public string $step = '',
-        public ?Overrule $overrule = null,
+        public readonly string $rule,
+        public readonly Severity $severity,
+        public readonly string $said,
+        public readonly string $todo,
+        public readonly Source $source,
+        public readonly array $readings,
+        public readonly ?float $measured = null,
+        public readonly ?float $limit = null,
+        public readonly ?float $margin = null,
+        public readonly Unit $unit = Unit::None,
+        public readonly string $why = '',
+        private string $step = '',
+        private ?Overrule $overrule = null,
     ) {
     }
 
     /** The same finding in its place: at a step, and overruled where somebody with the right to has done so. */
     public function placed(string $step, ?Overrule $overrule): self
     {
-        return new self($this->rule, $this->severity, $this->said, $this->todo, $this->source, $this->readings, $this->measured, $this->limit, $this->margin, $this->unit, $this->why, $step, $overrule);
+        $copy = clone $this;
+        $copy->step = $step;
+        $copy->overrule = $overrule;
+
+        return $copy;
+    }
+
+    /** Id of the step it stands at; empty before it is placed. */
+    public function step(): string
+    {
+        return $this->step;
+    }
+
+    public function overrule(): ?Overrule
+    {
+        return $this->overrule;
     }
 
     public function isOpen(): bool

@@ -159,7 +159,7 @@ it('lets a supervisor overrule a stop, which stays visible', function () {
 
     expect($bad->judged()->isAccepted())->toBeFalse()
         ->and($overruled->isAccepted())->toBeTrue()->and($overruled->isOverruled())->toBeTrue()
-        ->and($finding->severity)->toBe(Severity::Stop)->and($finding->overrule?->by)->toBe('Vera Level')->and($finding->overrule?->reason)->toBe('Owner agreed on site');
+        ->and($finding->severity)->toBe(Severity::Stop)->and($finding->overrule()?->by)->toBe('Vera Level')->and($finding->overrule()?->reason)->toBe('Owner agreed on site');
 });
 
 it('does not let one overrule settle another stop', function () {
