@@ -8,7 +8,7 @@ export default defineConfig({
   outputDir: 'var/e2e-results',
   workers: 1,
   fullyParallel: false,
-  timeout: 120_000,
+  timeout: 300_000, // a whole large bore on a busy machine
   expect: { timeout: 10_000 },
   reporter: [['list'], ['junit', { outputFile: 'var/e2e.xml' }]],
   use: {
