@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test';
-import { choose, fuse, goToStep, now, number, openGate, readLabel, scan, series, signIn, step, waitOut, yes } from './crew';
+import { choose, clean, fuse, goToStep, now, number, openGate, power, readLabel, scan, series, signIn, step, yes } from './crew';
 
 const NO_GAP = [0, 0, 0, 0, 0, 0, 0, 0];
 
@@ -36,12 +36,7 @@ test('a tapping tee is fused, cooled, tested, and only then tapped', async ({ pa
   await number(page, 'Thickness of the ribbon', '0.25');
   await yes(page, 'All ink gone, right to the marks?');
   await choose(page, 'The ribbon came off', 'in one piece');
-  await goToStep(page, 'Clean');
-  await choose(page, 'Cleaning agent', /isopropanol ≥ 96/);
-  await now(page, 'Wiped');
-  await waitOut(page, 'Solvent drying');
-  await now(page, 'Dry');
-  await yes(page, 'Nothing and nobody has touched it since?');
+  await clean(page);
   await goToStep(page, 'Seat it');
   await yes(page, 'Fitting in its closed bag until now?');
   await yes(page, 'Scraped pipe shows all round the base?');
@@ -49,10 +44,7 @@ test('a tapping tee is fused, cooled, tested, and only then tapped', async ({ pa
   await series(page, "Under the base by feeler, from 12 o'clock of the outlet", [0, 0, 0.2, 0, 0, 0, 0, 0]);
   await expect(step(page, 'Seat it')).toContainText('Mend. Under the base: largest gap 0.2 mm');
   await series(page, "Under the base by feeler, from 12 o'clock of the outlet", NO_GAP);
-  await goToStep(page, 'Power');
-  await number(page, 'Generator size', '6');
-  await yes(page, 'Fuel for the whole weld and voltage steady?');
-  await yes(page, 'Leads clean and dry, not over an edge or in mud?');
+  await power(page);
   await goToStep(page, 'Label');
   await scan(page);
   await readLabel(page, { dn: '110', volts: '40', seconds: '110', minutes: '15', fitting: true });

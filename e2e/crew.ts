@@ -62,6 +62,24 @@ export async function waitOut(page: Page, title: string) {
   await page.waitForResponse((reply) => reply.url().includes('/clock'));
 }
 
+/** Wipes, waits the drying out, and calls it dry. */
+export async function clean(page: Page) {
+  await goToStep(page, 'Clean');
+  await choose(page, 'Cleaning agent', /isopropanol ≥ 96/);
+  await now(page, 'Wiped');
+  await waitOut(page, 'Solvent drying');
+  await now(page, 'Dry');
+  await yes(page, 'Nothing and nobody has touched it since?');
+}
+
+/** A generator that is large enough, fuel and leads in order. */
+export async function power(page: Page) {
+  await goToStep(page, 'Power');
+  await number(page, 'Generator size', '6');
+  await yes(page, 'Fuel for the whole weld and voltage steady?');
+  await yes(page, 'Leads clean and dry, not over an edge or in mud?');
+}
+
 interface Ends {
   a: number[];
   b: number[];
@@ -108,12 +126,7 @@ export async function prepareJoint(page: Page, ends: Ends) {
     await goToStep(page, 'Re-round');
     await series(page, 'End A: diameters under the clamp', ends.clamped);
   }
-  await goToStep(page, 'Clean');
-  await choose(page, 'Cleaning agent', /isopropanol ≥ 96/);
-  await now(page, 'Wiped');
-  await waitOut(page, 'Solvent drying');
-  await now(page, 'Dry');
-  await yes(page, 'Nothing and nobody has touched it since?');
+  await clean(page);
   await goToStep(page, 'Assemble');
   await yes(page, 'Fitting in its closed bag until now?');
   await yes(page, "Both stab marks at the fitting's edge?");
@@ -121,10 +134,7 @@ export async function prepareJoint(page: Page, ends: Ends) {
   await series(page, "End B: gap by feeler, from 12 o'clock", [0.2, 0.2, 0.2, 0.2]);
   await yes(page, 'Alignment clamp on and tight?');
   await yes(page, 'Level on top and on the side, free of stress?');
-  await goToStep(page, 'Power');
-  await number(page, 'Generator size', '6');
-  await yes(page, 'Fuel for the whole weld and voltage steady?');
-  await yes(page, 'Leads clean and dry, not over an edge or in mud?');
+  await power(page);
   await goToStep(page, 'Label');
 }
 
