@@ -5,12 +5,14 @@ import { ForwardButton } from '../../app/ClocksRail';
 import { useWork } from '../../app/session';
 import { span, timeOfDay, useJobNow } from '../../app/time';
 
+export const isShut = (gate: Schemas['Gate'] | null, now: number) => gate !== null && (gate.opens_at === null || now < Date.parse(gate.opens_at));
+
 /** Why a step is shut and until when; nothing once it is open. */
 export function GateNote({ gate }: { gate: Schemas['Gate'] }) {
   const { job } = useWork();
   const now = useJobNow();
   const opens = gate.opens_at === null ? null : Date.parse(gate.opens_at);
-  if (opens !== null && now >= opens) return null;
+  if (!isShut(gate, now)) return null;
   return (
     <Paper role="status" aria-label="This step is shut" sx={{ p: 2, mb: 1.5, borderLeft: '8px solid', borderLeftColor: 'stop' }}>
       <Stack direction="row" spacing={2} sx={{ alignItems: 'center' }}>

@@ -5,7 +5,7 @@ import type { QueryKey } from '@tanstack/react-query';
 import { ApiError, type Schemas } from '../../api/client';
 import { useJobNow } from '../../app/time';
 import { Findings } from './Findings';
-import { GateNote } from './GateNote';
+import { GateNote, isShut } from './GateNote';
 import { ReadingField } from './ReadingField';
 import { useEntry } from './useEntry';
 
@@ -40,7 +40,7 @@ export function StepCard({ bench, step, queryKey, mayEnter, instrument, footer, 
     );
   };
   const now = useJobNow();
-  const shut = step.gate !== null && (step.gate.opens_at === null || now < Date.parse(step.gate.opens_at));
+  const shut = isShut(step.gate, now);
   const findings = bench.verdict.findings.filter((f) => f.step === step.id);
   const fields = step.readings.filter((spec) => spec.kind !== 'record');
   const beside = (key: string) => findings.filter((f) => (f.readings.find((k) => fields.some((spec) => spec.key === k)) ?? '') === key);

@@ -1,6 +1,6 @@
 import type { Schemas } from '../../api/client';
 
-type Spec = Schemas['ReadingSpec'];
+type Spec = Pick<Schemas['ReadingSpec'], 'display'>;
 
 /** A stored value as the rulebook's units show it. */
 export function shown(value: number, spec: Spec): string {

@@ -1,11 +1,12 @@
 import { useState } from 'react';
 import { Alert, Box, Button, InputAdornment, Stack, TextField, Typography } from '@mui/material';
 import type { Schemas } from '../../api/client';
+import { shown, stored } from '../bench/units';
 import { useChange } from './useChange';
 
 type Limit = Schemas['Limit'];
 
-const show = (value: number, display: Limit['display']) => `${Number((value * display.factor + display.offset).toFixed(Math.max(display.decimals, 2)))} ${display.symbol}`.trim();
+const show = (value: number, limit: Limit) => `${shown(value, limit)} ${limit.display.symbol}`.trim();
 
 /** One limit with its source; a supervisor opens it, types the new value and the reason. */
 export function LimitRow({ limit, may }: { limit: Limit; may: boolean }) {
@@ -13,10 +14,6 @@ export function LimitRow({ limit, may }: { limit: Limit; may: boolean }) {
   const [text, setText] = useState('');
   const [reason, setReason] = useState('');
   const change = useChange();
-  const stored = () => {
-    const plain = Number(text.trim().replace(',', '.'));
-    return text.trim() === '' || Number.isNaN(plain) ? text : Number(((plain - limit.display.offset) / limit.display.factor).toPrecision(12));
-  };
   return (
     <Box component="li" sx={{ px: 2, py: 1.25, borderBottom: 1, borderColor: 'divider' }}>
       <Stack direction={{ xs: 'column', sm: 'row' }} spacing={{ xs: 0.5, sm: 2 }} sx={{ alignItems: { sm: 'center' } }}>
@@ -28,12 +25,12 @@ export function LimitRow({ limit, may }: { limit: Limit; may: boolean }) {
           {limit.changed_by !== '' && (
             <Typography variant="body2" sx={{ color: 'watch' }}>
               Changed by {limit.changed_by}
-              {limit.shipped === null || limit.shipped === limit.value ? '' : `, was ${show(limit.shipped, limit.display)}`}: “{limit.reason}”
+              {limit.shipped === null || limit.shipped === limit.value ? '' : `, was ${show(limit.shipped, limit)}`}: “{limit.reason}”
             </Typography>
           )}
         </Box>
         <Typography className="num" sx={{ fontSize: '1.25rem', fontWeight: 700, minWidth: 120, textAlign: { sm: 'right' } }}>
-          {show(limit.value, limit.display)}
+          {show(limit.value, limit)}
         </Typography>
         {may && (
           <Button variant="outlined" onClick={() => setOpen(!open)} aria-expanded={open} aria-label={`Change: ${limit.title}`}>
@@ -48,7 +45,7 @@ export function LimitRow({ limit, may }: { limit: Limit; may: boolean }) {
           sx={{ mt: 1.5, maxWidth: 560 }}
           onSubmit={(e) => {
             e.preventDefault();
-            change.mutate({ limit: limit.id, value: stored(), reason });
+            change.mutate({ limit: limit.id, value: stored(text, limit), reason });
           }}
         >
           <TextField label="New value" value={text} onChange={(e) => setText(e.target.value)} slotProps={{ htmlInput: { inputMode: 'decimal' }, input: { endAdornment: <InputAdornment position="end">{limit.display.symbol}</InputAdornment> } }} />
