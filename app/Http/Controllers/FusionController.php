@@ -67,7 +67,7 @@ final class FusionController
         $thin = max(1, intdiv(count($file->trace->samples), self::MOST_DRAWN));
 
         return new JsonResponse([
-            'diagnosis' => Diagnosis::of($file->trace, $nominal)->toArray(), 'voltage_v' => $nominal->voltageV, 'time_s' => $nominal->timeS,
+            'diagnosis' => Diagnosis::of($file->trace, $nominal)->toArray(), 'voltage_v' => $nominal->voltageV, 'time_s' => $nominal->timeS, 'voltage_band_percent' => Diagnosis::voltageBandPercent(),
             'samples' => array_values(array_filter($file->trace->samples, static fn (int $k): bool => $k % $thin === 0, ARRAY_FILTER_USE_KEY)),
         ]);
     }

@@ -16,25 +16,26 @@ use Diastoma\Core\Procedure\Situation;
  */
 final readonly class Weld
 {
-    private function __construct(public string $name, public string $title, public bool $isPreheat)
+    private function __construct(public string $name, public string $title, public bool $isPreheat, public float $couplerShare)
     {
     }
 
     /** The only fusion of its procedure: keys without a name. */
     public static function only(): self
     {
-        return new self('', '', false);
+        return new self('', '', false, 1.0);
     }
 
-    public static function named(string $name, string $title): self
+    /** @param  float  $couplerShare  share of a coupler's length that this fusion heats: 1 for a whole coupler, 0.5 for one side, 0 for what is no coupler */
+    public static function named(string $name, string $title, float $couplerShare = 0.0): self
     {
-        return new self($name, $title, false);
+        return new self($name, $title, false, $couplerShare);
     }
 
     /** Heat that only closes the gap: no cooling to wait for, no joint made. */
     public static function preheat(string $name, string $title): self
     {
-        return new self($name, $title, true);
+        return new self($name, $title, true, 0.0);
     }
 
     /** Key of a reading, or id of a step, of this weld. */

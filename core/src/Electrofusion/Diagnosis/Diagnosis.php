@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Diastoma\Core\Electrofusion\Diagnosis;
 
 use Diastoma\Core\Electrofusion\FusionTrace;
+use Diastoma\Core\Rulebook\Severity;
 use Diastoma\Core\Rulebook\Source;
 
 /**
@@ -32,6 +33,9 @@ final readonly class Diagnosis
 
     /** % off the corrected time */
     private const TIME_PERCENT = 2.0;
+
+    /** Confidence below which a diagnosis only asks for a second look. */
+    private const SURE = 0.7;
 
     /** @param  list<string>  $evidence */
     private function __construct(public TraceClass $class, public float $confidence, public array $evidence)
@@ -110,14 +114,27 @@ final readonly class Diagnosis
         return $said;
     }
 
+    public static function severityOf(TraceClass $class, float $confidence): Severity
+    {
+        return match (true) {
+            $class === TraceClass::Good => Severity::Go, $confidence >= self::SURE => Severity::Stop, default => Severity::Watch,
+        };
+    }
+
+    /** How far the voltage may lie off nominal and count as held, %: the band a trace is drawn in where no rulebook says another. */
+    public static function voltageBandPercent(): float
+    {
+        return self::VOLTAGE_PERCENT;
+    }
+
     public static function source(): Source
     {
         return Source::fromMemory('thresholds of the diagnosis');
     }
 
-    /** @return array{class: string, title: string, confidence: float, evidence: list<string>, advice: string, source: string} */
+    /** @return array{class: string, severity: string, title: string, confidence: float, evidence: list<string>, advice: string, source: string} */
     public function toArray(): array
     {
-        return ['class' => $this->class->value, 'title' => $this->class->title(), 'confidence' => $this->confidence, 'evidence' => $this->evidence, 'advice' => $this->class->advice(), 'source' => self::source()->tag()];
+        return ['class' => $this->class->value, 'severity' => self::severityOf($this->class, $this->confidence)->value, 'title' => $this->class->title(), 'confidence' => $this->confidence, 'evidence' => $this->evidence, 'advice' => $this->class->advice(), 'source' => self::source()->tag()];
     }
 }

@@ -28,7 +28,7 @@ final class Sides
         /** @var ?list<Weld> $welds */
         static $welds = null;
 
-        return $welds ??= [Weld::preheat('pre_a', 'Side A preheat'), Weld::named('side_a', 'Side A'), Weld::preheat('pre_b', 'Side B preheat'), Weld::named('side_b', 'Side B')];
+        return $welds ??= [Weld::preheat('pre_a', 'Side A preheat'), Weld::named('side_a', 'Side A', 0.5), Weld::preheat('pre_b', 'Side B preheat'), Weld::named('side_b', 'Side B', 0.5)];
     }
 
     /** @return non-empty-list<Weld> */

@@ -15,9 +15,6 @@ use Diastoma\Core\Rulebook\Severity;
 /** What the trace most looks like, as it was diagnosed when the record came in. */
 final readonly class TraceLooks implements Rule
 {
-    /** Below this the diagnosis only asks for a second look. From memory. */
-    private const SURE = 0.7;
-
     public function __construct(private Weld $weld)
     {
     }
@@ -35,13 +32,12 @@ final readonly class TraceLooks implements Rule
             return null;
         }
         $confidence = is_numeric($found['confidence'] ?? null) ? (float) $found['confidence'] : 0.0;
+        $severity = Diagnosis::severityOf($class, $confidence);
         $evidence = array_filter(is_array($found['evidence'] ?? null) ? $found['evidence'] : [], is_string(...));
 
         return new Finding(
             $this->id(),
-            match (true) {
-                $class === TraceClass::Good => Severity::Go, $confidence >= self::SURE => $this->weld->isPreheat ? Severity::Mend : Severity::Stop, default => Severity::Watch,
-            },
+            $this->weld->isPreheat && $severity === Severity::Stop ? Severity::Mend : $severity,
             "The trace looks: {$class->title()} (".round(100 * $confidence).' % sure).', match (true) {
                 $class === TraceClass::Good => '', $this->weld->isPreheat => 'Let it cool, find the cause, and preheat this side again.', default => $class->advice(),
             },

@@ -46,7 +46,7 @@ final class RepairSpool extends FusionProcedure
     /** @return array{Weld, Weld} left, right */
     private function pair(): array
     {
-        return $this->welds ??= [Weld::named('left', 'Left coupler'), Weld::named('right', 'Right coupler')];
+        return $this->welds ??= [Weld::named('left', 'Left coupler', 1.0), Weld::named('right', 'Right coupler', 1.0)];
     }
 
     public function steps(Situation $situation): array

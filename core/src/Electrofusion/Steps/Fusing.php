@@ -44,7 +44,7 @@ final class Fusing
         return [
             'record' => $weld->recordKey(), 'voltage_v' => $weld->voltageV($s), 'time_s' => $weld->correctedTimeS($s), 'resistance_ohm' => $weld->resistanceOhm($s),
             'diagnosis' => $s->readings->record($weld->recordKey())['diagnosis'] ?? null, 'times' => $s->readings->times($weld->recordKey()),
-            'heat' => self::heat($s, $weld),
+            'heat' => self::heat($s, $weld), 'voltage_band_percent' => $s->limit('ef.voltage.stop_percent'),
             'may_repeat' => $weld->diagnosedClass($s)?->mayBeRepeated() === true && $s->readings->yes($weld->key('maker_allows_repeat')) === true && $s->readings->times($weld->recordKey()) === 1,
         ];
     }
@@ -63,14 +63,13 @@ final class Fusing
         $ohms = $weld->resistanceOhm($s);
         $time = $weld->correctedTimeS($s);
         $ambient = $s->readings->number('ambient_c');
-        $side = str_starts_with($weld->name, 'side_');
-        if ($length === null || $volts === null || $ohms === null || $time === null || $ambient === null || $weld->isPreheat || ! $side && ! in_array($weld->name, ['', 'left', 'right'], true)) {
+        if ($length === null || $volts === null || $ohms === null || $time === null || $ambient === null || $weld->couplerShare <= 0.0) {
             return null;
         }
         $gaps = [...$s->readings->series('gap_a_mm') ?? [], ...$s->readings->series('gap_b_mm') ?? []];
 
         return [
-            'dn_mm' => $s->facts->number('dn_mm'), 'pipe_wall_mm' => $s->facts->number('wall_mm'), 'fitting_wall_mm' => round(1.2 * $s->facts->number('wall_mm'), 1), 'heated_length_mm' => round($length * 2 / 3 / ($side ? 2 : 1), 1),
+            'dn_mm' => $s->facts->number('dn_mm'), 'pipe_wall_mm' => $s->facts->number('wall_mm'), 'fitting_wall_mm' => round(1.2 * $s->facts->number('wall_mm'), 1), 'heated_length_mm' => round($length * 2 / 3 * $weld->couplerShare, 1),
             'voltage_v' => $volts, 'resistance_ohm' => $ohms, 'time_s' => $time, 'ambient_c' => $ambient, 'gap_mm' => $gaps === [] ? 0.2 : max($gaps),
         ];
     }

@@ -48,7 +48,7 @@ export function RecordReader() {
         <>
           <Typography variant="h2">{name}</Typography>
           <DiagnosisCard found={read.data.diagnosis} />
-          <FusionTrace samples={read.data.samples} nominal={read.data.voltage_v} time={read.data.time_s} />
+          <FusionTrace samples={read.data.samples} nominal={read.data.voltage_v} band={read.data.voltage_band_percent} time={read.data.time_s} />
         </>
       )}
     </Stack>

@@ -1,22 +1,15 @@
 import { Box, Stack, Typography } from '@mui/material';
+import type { Schemas } from '../../../api/client';
 import { SeverityMark } from '../../../instruments/severity/SeverityMark';
 
-export interface Diagnosis {
-  class: string;
-  title: string;
-  confidence: number;
-  evidence: string[];
-  advice: string;
-  source: string;
-}
+export type Diagnosis = Schemas['Diagnosis'];
 
 /** What the trace most looks like, how sure, by what, and what to do. */
 export function DiagnosisCard({ found }: { found: Diagnosis }) {
-  const good = found.class === 'good';
   return (
-    <Box component="section" aria-label="Diagnosis of the trace" sx={{ p: 2, mb: 1.5, bgcolor: 'background.default', borderLeft: '8px solid', borderLeftColor: good ? 'go' : 'stop' }}>
+    <Box component="section" aria-label="Diagnosis of the trace" sx={{ p: 2, mb: 1.5, bgcolor: 'background.default', borderLeft: '8px solid', borderLeftColor: found.severity }}>
       <Stack direction="row" spacing={1.5} sx={{ alignItems: 'center' }}>
-        <SeverityMark severity={good ? 'go' : found.confidence >= 0.7 ? 'stop' : 'watch'} />
+        <SeverityMark severity={found.severity} />
         <Typography variant="h2" component="p" sx={{ flex: 1 }}>
           The trace looks: {found.title}
         </Typography>

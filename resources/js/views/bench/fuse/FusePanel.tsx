@@ -159,7 +159,7 @@ function Unit({ bench, step, mayEnter, again }: Props & { again: boolean }) {
               {running.data?.device ? 'Give it up here' : 'Stop the unit'}
             </Button>
           </Stack>
-          <FusionTrace samples={samples} nominal={Number(step.guide.voltage_v)} time={Number(step.guide.time_s)} />
+          <FusionTrace samples={samples} nominal={Number(step.guide.voltage_v)} band={Number(step.guide.voltage_band_percent)} time={Number(step.guide.time_s)} />
         </>
       )}
     </Box>

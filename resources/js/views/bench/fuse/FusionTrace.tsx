@@ -14,16 +14,16 @@ export function resampled(trace: Sample[], times: number[], of: (sample: Sample)
   });
 }
 
-/** Voltage with its bands and current over time; behind them, where asked for, a good trace of the same label. */
-export function FusionTrace({ samples, nominal, time, good = [] }: { samples: Sample[]; nominal: number; time: number; good?: Sample[] }) {
+/** Voltage with its band (± % of nominal) and current over time; behind them, where asked for, a good trace of the same label. */
+export function FusionTrace({ samples, nominal, band, time, good = [] }: { samples: Sample[]; nominal: number; band: number; time: number; good?: Sample[] }) {
   const x = useMemo(() => samples.map((s) => s.t), [samples]);
   const peak = Math.max(10, ...samples.map((s) => s.i), ...good.map((s) => s.i));
   const top = Math.ceil(peak / 20) * 20;
   const curves = useMemo(
     () => [
       { label: 'voltage', unit: 'V', colour: 'pipe', scale: 'v', values: samples.map((s) => s.v) },
-      { label: 'low', unit: 'V', colour: 'line', scale: 'v', values: samples.map(() => nominal * 0.95), dash: [4, 6] },
-      { label: 'high', unit: 'V', colour: 'line', scale: 'v', values: samples.map(() => nominal * 1.05), dash: [4, 6] },
+      { label: 'low', unit: 'V', colour: 'line', scale: 'v', values: samples.map(() => nominal * (1 - band / 100)), dash: [4, 6] },
+      { label: 'high', unit: 'V', colour: 'line', scale: 'v', values: samples.map(() => nominal * (1 + band / 100)), dash: [4, 6] },
       { label: 'current', unit: 'A', colour: 'hand', scale: 'i', values: samples.map((s) => s.i) },
       ...(good.length > 0
         ? [
@@ -32,7 +32,7 @@ export function FusionTrace({ samples, nominal, time, good = [] }: { samples: Sa
           ]
         : []),
     ],
-    [samples, nominal, good, x],
+    [samples, nominal, band, good, x],
   );
   return <TraceChart label="Fusion trace: voltage and current over time" x={x} curves={curves} xTitle="time, s" xMax={Math.max(time, x.at(-1) ?? 0) * 1.02} ranges={{ v: [nominal * 0.5, nominal * 1.1], i: [0, top] }} height={260} />;
 }
