@@ -23,6 +23,14 @@ final readonly class Facts
         return (float) $value;
     }
 
+    /** A number that need not be there. */
+    public function maybe(string $key): ?float
+    {
+        $value = $this->values[$key] ?? null;
+
+        return is_int($value) || is_float($value) ? (float) $value : null;
+    }
+
     public function text(string $key): string
     {
         $value = $this->values[$key] ?? null;

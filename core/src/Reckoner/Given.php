@@ -7,7 +7,7 @@ namespace Diastoma\Core\Reckoner;
 /** Inputs that have been accepted, by name. */
 final readonly class Given
 {
-    /** @param  array<string, float|string|list<float>|\DateTimeImmutable>  $values */
+    /** @param  array<string, float|string|list<float>|list<?float>|\DateTimeImmutable>  $values */
     public function __construct(private array $values)
     {
     }
@@ -32,7 +32,20 @@ final readonly class Given
     {
         $value = $this->values[$name] ?? null;
 
-        return is_array($value) ? $value : throw new \LogicException("{$name} is not declared as numbers.");
+        return is_array($value) ? array_values(array_filter($value, is_float(...))) : throw new \LogicException("{$name} is not declared as numbers.");
+    }
+
+    /** @return list<?float> */
+    public function gapped(string $name): array
+    {
+        $value = $this->values[$name] ?? null;
+
+        return is_array($value) ? $value : throw new \LogicException("{$name} is not declared as numbers with gaps.");
+    }
+
+    public function has(string $name): bool
+    {
+        return array_key_exists($name, $this->values);
     }
 
     public function text(string $name): string

@@ -37,6 +37,12 @@ final readonly class Input
         return new self($name, InputKind::Numbers, $unit);
     }
 
+    /** Numbers at places of which some gave none: null there. */
+    public static function gapped(string $name, string $unit): self
+    {
+        return new self($name, InputKind::Gapped, $unit);
+    }
+
     public static function text(string $name): self
     {
         return new self($name, InputKind::Text, '');
@@ -54,7 +60,7 @@ final readonly class Input
     }
 
     /**
-     * @return float|string|list<float>|\DateTimeImmutable
+     * @return float|string|list<float>|list<?float>|\DateTimeImmutable
      *
      * @throws InvalidInput if the value is not of this kind or not above its bound
      */
@@ -63,6 +69,7 @@ final readonly class Input
         return match ($this->kind) {
             InputKind::Number => $this->one($raw, $this->name),
             InputKind::Numbers => $this->many($raw),
+            InputKind::Gapped => $this->someOf($raw),
             InputKind::Text => is_string($raw) ? $raw : throw $this->refuse('must be text in quotation marks', $raw),
             InputKind::Choice => is_string($raw) && in_array($raw, $this->choices, true) ? $raw : throw $this->refuse('must be one of: '.implode(', ', $this->choices), $raw),
             InputKind::Time => $this->moment($raw),
@@ -89,6 +96,16 @@ final readonly class Input
         }
 
         return array_map(fn (mixed $value): float => $this->one($value, $this->name), $raw);
+    }
+
+    /** @return list<?float> */
+    private function someOf(mixed $raw): array
+    {
+        if (! is_array($raw) || ! array_is_list($raw)) {
+            throw $this->refuse('must be a list of numbers, null where there was none', null);
+        }
+
+        return array_map(fn (mixed $value): ?float => $value === null ? null : $this->one($value, $this->name), $raw);
     }
 
     private function moment(mixed $raw): \DateTimeImmutable

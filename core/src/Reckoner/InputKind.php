@@ -8,6 +8,8 @@ enum InputKind: string
 {
     case Number = 'number';
     case Numbers = 'numbers';
+    /** Numbers of which some may be missing: null. */
+    case Gapped = 'gapped';
     case Text = 'text';
     case Choice = 'choice';
     case Time = 'time';

@@ -7,7 +7,9 @@ namespace Diastoma\Core\Reckoner;
 use Diastoma\Core\Exception\InvalidInput;
 use Diastoma\Core\Reckoner\Calculations\ElectrofusionCalculations;
 use Diastoma\Core\Reckoner\Calculations\FusionCalculations;
+use Diastoma\Core\Reckoner\Calculations\GasketedCalculations;
 use Diastoma\Core\Reckoner\Calculations\HeatCalculations;
+use Diastoma\Core\Reckoner\Calculations\LayoutCalculations;
 use Diastoma\Core\Reckoner\Calculations\PipeCalculations;
 use Diastoma\Core\Reckoner\Calculations\TestCalculations;
 
@@ -17,7 +19,7 @@ final class Reckoner
     /** @return list<Calculation> */
     public static function all(): array
     {
-        return [...PipeCalculations::all(), ...ElectrofusionCalculations::all(), ...FusionCalculations::all(), ...HeatCalculations::all(), ...TestCalculations::all()];
+        return [...PipeCalculations::all(), ...ElectrofusionCalculations::all(), ...FusionCalculations::all(), ...HeatCalculations::all(), ...GasketedCalculations::all(), ...LayoutCalculations::all(), ...TestCalculations::all()];
     }
 
     /** @throws InvalidInput if there is no calculation of that id */

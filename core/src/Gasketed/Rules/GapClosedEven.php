@@ -1,0 +1,54 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Diastoma\Core\Gasketed\Rules;
+
+use Diastoma\Core\Gasketed\Made;
+use Diastoma\Core\Procedure\Situation;
+use Diastoma\Core\Quantity\Compare;
+use Diastoma\Core\Quantity\Rounding;
+use Diastoma\Core\Quantity\Unit;
+use Diastoma\Core\Rulebook\Finding;
+use Diastoma\Core\Rulebook\Rule;
+use Diastoma\Core\Rulebook\Severity;
+
+/** A joint without a mark is home when its gap is the maker's and even all round. */
+final readonly class GapClosedEven implements Rule
+{
+    public function __construct(private Made $made)
+    {
+    }
+
+    public function id(): string
+    {
+        return 'gs.home';
+    }
+
+    public function judge(Situation $situation): ?Finding
+    {
+        $gaps = $situation->readings->series('home_gaps_mm');
+        if ($gaps === null || $gaps === []) {
+            return null;
+        }
+        $even = $situation->rulebook->limit('gs.gap.even_mm');
+        $spread = max($gaps) - min($gaps);
+        $mean = array_sum($gaps) / count($gaps);
+        $makers = $this->made->size($situation)?->gapMm;
+        $off = $makers === null ? 0.0 : abs($mean - $makers);
+        $uneven = ! Compare::atMost($spread, $even->value);
+        $far = ! Compare::atMost($off, $situation->limit('gs.gap.tolerance_mm'));
+
+        return new Finding(
+            $this->id(), $uneven || $far ? Severity::Mend : (Compare::atMost($spread, 0.8 * $even->value) ? Severity::Go : Severity::Watch),
+            "Gap {$situation->print(min($gaps), Unit::Millimetre)} to {$situation->print(max($gaps), Unit::Millimetre)}: uneven by {$situation->print($spread, Unit::Millimetre, Rounding::Up)}; {$situation->print($even->value, Unit::Millimetre, Rounding::Down)} allowed."
+                .($makers === null ? '' : " Mean {$situation->print($mean, Unit::Millimetre)}, the maker's {$situation->print($makers, Unit::Millimetre)}."),
+            match (true) {
+                $uneven => 'Pull it, look at the ring, and push home again in line: a ring that rolled unevenly leaks.',
+                $far => 'Not closed to the maker\'s gap: push on, or pull back, and measure again.',
+                default => '',
+            },
+            $even->source, ['home_gaps_mm'], $spread, $even->value, $even->value - $spread, Unit::Millimetre,
+        );
+    }
+}

@@ -1,0 +1,129 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Diastoma\Core\Gasketed\Steps;
+
+use Diastoma\Core\Gasketed\Made;
+use Diastoma\Core\Gasketed\Remade;
+use Diastoma\Core\Gasketed\Rules\GapClosedEven;
+use Diastoma\Core\Gasketed\Rules\GasketFelt;
+use Diastoma\Core\Gasketed\Systems\Home;
+use Diastoma\Core\Procedure\ReadingSpec;
+use Diastoma\Core\Procedure\Situation;
+use Diastoma\Core\Procedure\Step;
+use Diastoma\Core\Quantity\Compare;
+use Diastoma\Core\Quantity\Unit;
+use Diastoma\Core\Rulebook\Rule;
+use Diastoma\Core\Rulebook\Rules\AgainstFigure;
+use Diastoma\Core\Rulebook\Rules\ChoiceIs;
+use Diastoma\Core\Rulebook\Rules\Confirmed;
+use Diastoma\Core\Rulebook\Rules\NumberAtMost;
+use Diastoma\Core\Rulebook\Severity;
+use Diastoma\Core\Rulebook\Source;
+
+/** What tells whether the joint is home and its gasket where it belongs. */
+final class Check
+{
+    public const BOTH_SHOW = 'both lines show';
+
+    public const ONE_SHOWS = 'one line shows';
+
+    public const NONE_SHOWS = 'no line shows';
+
+    /** @return list<Step> */
+    public static function steps(Situation $s, Made $made): array
+    {
+        $steps = [self::home($s, $made), self::feeler($s, $made)];
+
+        return $made->system->locking ? [...$steps, self::locking($s, $made)] : $steps;
+    }
+
+    private static function home(Situation $s, Made $made): Step
+    {
+        $specs = $rules = [];
+        foreach ($made->sides() as $side) {
+            [$more, $also] = self::homeOf($s, $made, $side);
+            array_push($specs, ...$more);
+            array_push($rules, ...$also);
+        }
+        $specs[] = Remade::spec();
+
+        return new Step('home', 'Home?', 'Home when '.$made->system->home->said().'.', $specs, $rules, [], ['limit_mm' => $s->limit('gs.gap.even_mm'), 'mark_mm' => $made->markMm($s), 'home' => $made->system->home->said()]);
+    }
+
+    /** @return array{list<ReadingSpec>, list<Rule>} */
+    private static function homeOf(Situation $s, Made $made, string $side): array
+    {
+        $name = Made::name($side);
+        $id = 'gs.home'.($side === '' ? '' : ".{$side}");
+        $lines = Made::key('lines_show', $side);
+        $off = Made::key('home_off_mm', $side);
+        $source = Source::maker($made->system->source);
+
+        return match ($made->system->home) {
+            Home::MarkJustVisible => [
+                [ReadingSpec::number($off, $name.'Mark stands clear of the bell by', Unit::Millimetre, -100, 500, 'Minus when it has gone inside')],
+                [new NumberAtMost($id, [$off], static fn (Situation $s): ?float => ($at = $s->readings->number($off)) === null ? null : ($at < 0.0 ? $s->limit('gs.home.visible_mm') - $at : $at), 'gs.home.visible_mm', $name.'Mark off the bell face by', 'Clear of the bell: push on until it just shows. Gone inside: pull back until it just shows, or the bell has no room to turn.', Severity::Mend, '', null, null, 1.0)],
+            ],
+            Home::BetweenLines => [
+                [ReadingSpec::choice($lines, $name.'In front of the bell', [self::BOTH_SHOW, self::ONE_SHOWS, self::NONE_SHOWS])],
+                [new ChoiceIs($id, $lines, $name.'In front of the bell', [self::BOTH_SHOW => [Severity::Mend, 'Not home: push on until the first line has gone in.'], self::NONE_SHOWS => [Severity::Mend, 'Too far: pull back until the second line shows.']], $source)],
+            ],
+            Home::PastBothLines => [
+                [ReadingSpec::yesNo(Made::key('slack_out', $side), $name.'Slack pulled out until the joint locked?'), ReadingSpec::choice($lines, $name.'In front of the bell, slack out', [self::BOTH_SHOW, self::ONE_SHOWS, self::NONE_SHOWS])],
+                [
+                    new Confirmed("gs.slack{$side}", Made::key('slack_out', $side), $name.'Slack pulled out.', $name.'Slack still in.', 'Pull the pipe back until the joint locks, then read the lines: with slack in they say nothing.', Severity::Mend, Source::commonPractice()),
+                    new ChoiceIs($id, $lines, $name.'In front of the bell', array_fill_keys([self::BOTH_SHOW, self::ONE_SHOWS], [Severity::Mend, 'Not home: both lines must be inside the bell. Push on, pull the slack out, read again.']), $source),
+                ],
+            ],
+            Home::EvenGap => [
+                [ReadingSpec::series('home_gaps_mm', 'Gap in the joint, from 12 o\'clock', Unit::Millimetre, 0, 200, [4, 8], 'gap_ring')],
+                [new GapClosedEven($made)],
+            ],
+            default => [
+                [ReadingSpec::number($off, $name.($made->system->home === Home::HomingMark ? "Coupler's edge short of the homing mark" : 'Coupling short of the home line'), Unit::Millimetre, -200, 500, 'Minus when it is past')],
+                [new NumberAtMost($id, [$off], static fn (Situation $s): ?float => ($at = $s->readings->number($off)) === null ? null : abs($at), 'gs.home.tolerance_mm', $name.'Off the mark by', 'Short: push on. Past: pull back, or the pipe ends touch when the joint turns.', Severity::Mend, '', null, null, 1.0)],
+            ],
+        };
+    }
+
+    private static function feeler(Situation $s, Made $made): Step
+    {
+        if (! $made->system->feeler) {
+            $why = match (true) {
+                $made->system->locking => 'A feeler cannot verify this joint: count the locking segments and read the lines instead.',
+                $made->system->material === 'corrugated_hdpe' => 'No feeler here: look for misalignment, soil and a rolled gasket.',
+                default => 'No feeler here: the even gap tells that the ring rolled in evenly.',
+            };
+            $look = ReadingSpec::yesNo('gasket_looked', 'Nothing to see of a rolled gasket, soil or misalignment?');
+
+            return new Step('look', 'Look at it', $why, [$look], [
+                new Confirmed('gs.looked', 'gasket_looked', 'Nothing to see.', 'A rolled gasket, soil or misalignment shows.', 'Pull the joint, clean, fit the gasket again and push home again.', Severity::Stop, Source::commonPractice(), 'It costs far more once the line is in service.'),
+            ]);
+        }
+        $counts = Compare::atMost($s->facts->number('dn_mm'), $s->limit('gs.feeler.small_up_to_dn')) ? [8, 12] : [12, 16];
+        $name = static fn (string $side): string => Made::name($side).'Feeler depth, from 12 o\'clock';
+
+        return new Step('feeler', 'Feeler sweep', 'Push the feeler in at each clock position until it meets the gasket. It meets nothing: enter how far it went.', $made->each(
+            static fn (string $side): ReadingSpec => ReadingSpec::series(Made::key('feeler_mm', $side), $name($side), Unit::Millimetre, 0, 1000, $counts, 'feeler_ring'),
+        ), $made->each(static fn (string $side): Rule => new GasketFelt($side)), [], [
+            'tolerance_mm' => $s->limit('gs.feeler.tolerance_mm'), 'sweeps' => (object) array_filter(array_combine($made->sides(), $made->each(static fn (string $side): ?array => GasketFelt::ring($s, $side)))), 'sides' => $made->sides(),
+        ]);
+    }
+
+    private static function locking(Situation $s, Made $made): Step
+    {
+        $segments = $made->size($s)?->segments;
+        $wanted = $segments === null ? "The maker's number for this size" : 'Wanted: '.(int) $segments;
+
+        return new Step('locking', 'Lock', 'Count the locking segments and fit the retainer.', [
+            ...$segments === null ? [ReadingSpec::number('segments_wanted', "Segments by the maker's table", Unit::None, 1, 60)] : [],
+            ReadingSpec::number('segments', 'Locking segments in place', Unit::None, 0, 60, $wanted),
+            ReadingSpec::yesNo('retainer', 'Retainer fitted and closed?', 'Above ground trim it about 3 mm (1/8 in) longer than the gap it fills [common practice]'),
+        ], [
+            new AgainstFigure('gs.segments', 'segments', AgainstFigure::AT_LEAST, static fn (Situation $s): ?float => $made->size($s)->segments ?? $s->readings->number('segments_wanted'), Unit::None, Source::maker($made->system->source), 'Locking segments', 'Put the missing ones in: each carries its part of the thrust.', Severity::Stop, 'A joint with a segment missing lets go at test pressure.'),
+            new Confirmed('gs.retainer', 'retainer', 'Retainer fitted.', 'No retainer.', 'Fit it before anything pulls on the joint.', Severity::Mend, Source::commonPractice()),
+        ], ['A restrained joint that is not locked lets go under pressure.']);
+    }
+}

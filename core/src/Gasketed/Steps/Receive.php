@@ -1,0 +1,107 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Diastoma\Core\Gasketed\Steps;
+
+use Diastoma\Core\Exception\InvalidInput;
+use Diastoma\Core\Gasketed\Made;
+use Diastoma\Core\Gasketed\Rules\SlingsEnough;
+use Diastoma\Core\Lifting\LiftCard;
+use Diastoma\Core\Procedure\ReadingSpec;
+use Diastoma\Core\Procedure\Situation;
+use Diastoma\Core\Procedure\Step;
+use Diastoma\Core\Quantity\Unit;
+use Diastoma\Core\Rulebook\Rules\ChoiceIs;
+use Diastoma\Core\Rulebook\Rules\Confirmed;
+use Diastoma\Core\Rulebook\Rules\NumberAtLeast;
+use Diastoma\Core\Rulebook\Severity;
+use Diastoma\Core\Rulebook\Source;
+
+/** Pipe and gasket looked at before they are worth any work, and the pipe brought into the trench. */
+final class Receive
+{
+    public const DARK = 'dark and cool, lying flat';
+
+    public const SUN = 'in the sun, folded or under load';
+
+    public const OIL = 'near oil, fuel or solvent';
+
+    /** @return list<Step> */
+    public static function steps(Situation $s, Made $made): array
+    {
+        return [self::inspect($made), self::gasket(), self::lift($s, $made)];
+    }
+
+    private static function inspect(Made $made): Step
+    {
+        $concrete = $made->system->material === 'concrete';
+        $specs = [
+            ReadingSpec::yesNo('pipe_right', 'Stamp, class and date as on the drawing?'),
+            ReadingSpec::yesNo('spigot_sound', 'Spigot without crack, chip or flat?', 'A bad pipe: reject it in Yard, with a picture'),
+            ReadingSpec::yesNo('socket_sound', 'Socket and groove without damage?'),
+        ];
+        $rules = [
+            self::yes('gs.pipe_right', 'pipe_right', 'The right pipe.', 'Not the pipe of the drawing.', 'Do not lay it. Find the right one, or ask for the drawing to be put right.', Severity::Stop),
+            self::yes('gs.spigot_sound', 'spigot_sound', 'Spigot sound.', 'The spigot is damaged.', 'Reject the pipe, or cut the end off where the maker allows it.', Severity::Stop),
+            self::yes('gs.socket_sound', 'socket_sound', 'Socket sound.', 'Socket or groove is damaged.', 'Reject the pipe and write down why.', Severity::Stop),
+        ];
+        if ($concrete) {
+            $specs[] = ReadingSpec::yesNo('anchor_sound', 'Lifting anchor sound and the right one for its key?');
+            $rules[] = self::yes('gs.anchor', 'anchor_sound', 'Lifting anchor sound.', 'The lifting anchor is damaged or the wrong one.', 'Do not lift by it. Use slings, and tell the maker.', Severity::Stop);
+        }
+
+        return new Step('inspect', 'Inspect', 'Read the stamp, feel round both ends, look along the barrel.', $specs, $rules, [
+            'Nobody enters the trench before the competent person has passed it today. Services located before digging.',
+        ]);
+    }
+
+    private static function gasket(): Step
+    {
+        return new Step('gasket', 'Gasket', 'Take the gasket from its store just before it is fitted.', [
+            ReadingSpec::yesNo('gasket_right', 'Right gasket for pipe, size and what flows in it?'),
+            ReadingSpec::choice('gasket_stored', 'Kept until now', [self::DARK, self::SUN, self::OIL]),
+            ReadingSpec::number('gasket_c', 'Temperature of the gasket', Unit::Celsius, -40, 60, 'Cold months: keep them in the warm cab'),
+            ReadingSpec::yesNo('gasket_ice_free', 'Gasket and groove free of ice, cuts and cracks?'),
+        ], [
+            self::yes('gs.gasket_right', 'gasket_right', 'The right gasket.', 'The wrong gasket.', 'Do not fit it. Rubber that suits water may not suit gas or oil, and a look-alike may not seal at all.', Severity::Stop),
+            new ChoiceIs('gs.gasket_stored', 'gasket_stored', 'Gasket kept', [
+                self::SUN => [Severity::Watch, 'Look for cracks and a set; take another if it does not lie round by itself.'],
+                self::OIL => [Severity::Stop, 'Throw it away. Rubber that has touched oil or solvent swells and fails later.'],
+            ], Source::commonPractice()),
+            new NumberAtLeast('gs.gasket_c', ['gasket_c'], static fn (Situation $s): ?float => $s->readings->number('gasket_c'), 'gs.gasket.min_c', 'Gasket at', 'Warm it (a warm cab, lukewarm water) and fit it at once.', Severity::Mend, 'Cold rubber is stiff: it will not seat and rolls when the spigot comes.'),
+            self::yes('gs.gasket_ice', 'gasket_ice_free', 'Free of ice and damage.', 'Ice, a cut or a crack.', 'Thaw and dry it, or take another.', Severity::Mend),
+        ]);
+    }
+
+    private static function lift(Situation $s, Made $made): Step
+    {
+        $card = self::card($s, $made);
+        $rules = [
+            self::yes('gs.no_chain', 'slings_only', 'Slings only.', 'Chain or wire on the pipe.', 'Set it down. Slings, never chain or wire: they notch the pipe and slip.', Severity::Stop),
+            new SlingsEnough($card),
+        ];
+        $specs = [ReadingSpec::number('slings', 'Slings used', Unit::None, 0, 6, $card === null || $card->by === 'hands' ? '0 when carried' : 'As on the card, or more', 'lift_card'), ReadingSpec::yesNo('slings_only', 'No chain and no wire on the pipe?')];
+        if ($card?->tagLine === true) {
+            $specs[] = ReadingSpec::yesNo('tag_line', 'Tag line on?');
+            $rules[] = self::yes('gs.tag_line', 'tag_line', 'Tag line on.', 'No tag line.', 'Put one on: a swinging pipe is steered by rope, never by hand.', Severity::Mend);
+        }
+
+        return new Step('lift', 'Lift', 'Bring the pipe in as the card says.', $specs, $rules, ['Nobody under or beside a hanging load. The lift follows the lifting plan of the site.'], $card === null ? [] : ['lift' => $card->toArray()]);
+    }
+
+    private static function card(Situation $s, Made $made): ?LiftCard
+    {
+        $length = $s->facts->maybe('pipe_length_m');
+        try {
+            return $length === null ? null : LiftCard::of($made->system->material, Made::odMm($s), $s->facts->number('wall_mm'), $length);
+        } catch (InvalidInput) {
+            return null; // dimensions that make no pipe: the card stays empty, the readings stand
+        }
+    }
+
+    private static function yes(string $id, string $reading, string $yes, string $no, string $todo, Severity $otherwise): Confirmed
+    {
+        return new Confirmed($id, $reading, $yes, $no, $todo, $otherwise, Source::commonPractice());
+    }
+}

@@ -1,0 +1,124 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Diastoma\Core\Gasketed\Systems;
+
+use Diastoma\Core\Exception\InvalidInput;
+use Diastoma\Core\Gasketed\AllowedDeflection;
+use Diastoma\Core\Lifting\LiftCard;
+use Diastoma\Core\Quantity\Compare;
+use Diastoma\Core\Rulebook\Source;
+
+/**
+ * One gasketed joint as its maker describes it: how it is lubricated, when it is home, what verifies it, how far it may turn. The procedure is drawn from these
+ * settings, so a system added by users works without code.
+ */
+final readonly class JointSystem
+{
+    public const TABLES = ['push_on', 'mechanical', 'grp'];
+
+    /** @param  list<JointSize>  $sizes */
+    private function __construct(
+        public string $key,
+        public int $version,
+        public string $title,
+        public string $material,
+        public int $sides,
+        public bool $lubricated,
+        public string $lubricateWhere,
+        public string $forbidden,
+        public Home $home,
+        public bool $feeler,
+        public float $insertionDeg,
+        public bool $locking,
+        public bool $loops,
+        public bool $graded,
+        public bool $topMark,
+        public bool $cuttable,
+        public string $gasketSeat,
+        public ?string $table,
+        public ?float $deflectionCapDeg,
+        public string $source,
+        public array $sizes,
+    ) {
+    }
+
+    /** Id of the procedure that makes this joint; a later version of a system is another procedure, so that old joints keep theirs. */
+    public function procedureId(): string
+    {
+        return "gasketed.{$this->key}".($this->version === 1 ? '' : "~{$this->version}");
+    }
+
+    /**
+     * @param  array<mixed>  $data  as toArray() gives it
+     *
+     * @throws InvalidInput naming every setting that cannot be
+     */
+    public static function fromArray(array $data): self
+    {
+        $read = new SystemReader($data);
+        $key = $read->key();
+        $sizes = $read->sizes();
+        $home = $read->choice('home', array_column(Home::cases(), 'value'));
+        $system = [
+            $key, $read->whole('version', 1, 1, 9999), $read->text('title', 3, 80), $read->choice('material', array_keys(LiftCard::DENSITIES)), $read->whole('sides', 1, 1, 2),
+            $read->flag('lubricated', true), $read->text('lubricate_where', 0, 200), $read->text('forbidden', 0, 200), Home::tryFrom($home) ?? Home::HomeLine,
+            $read->flag('feeler', false), $read->number('insertion_deg', 0.0, 0.0, 5.0), $read->flag('locking', false), $read->flag('loops', false), $read->flag('graded', false),
+            $read->flag('top_mark', false), $read->flag('cuttable', true), $read->text('gasket_seat', 0, 300), $read->maybeChoice('table', self::TABLES), $read->maybe('deflection_cap_deg', 15.0), $read->text('source', 3, 200), $sizes,
+        ];
+        $read->end();
+
+        return new self(...$system);
+    }
+
+    /** The maker's row for a size: the same DN, its class at or above the pipe's, the lowest such class first. */
+    public function size(float $dnMm, ?float $pnBar): ?JointSize
+    {
+        $fits = array_values(array_filter($this->sizes, static fn (JointSize $s): bool => abs($s->dnMm - $dnMm) < 0.5 && ($s->pnBar === null || $pnBar === null || Compare::atMost($pnBar, $s->pnBar))));
+        usort($fits, static fn (JointSize $a, JointSize $b): int => ($a->pnBar ?? INF) <=> ($b->pnBar ?? INF));
+
+        return $fits[0] ?? null;
+    }
+
+    /** Greatest deflection allowed, degrees, with where it comes from; null where only the maker can say and this system does not. */
+    public function allowed(float $dnMm, ?float $pnBar): ?Allowed
+    {
+        $own = $this->size($dnMm, $pnBar)?->allowedDeg;
+        if ($own !== null) {
+            return new Allowed($own, Source::maker($this->source));
+        }
+        if ($this->table === null) {
+            return null;
+        }
+        try {
+            $degrees = match ($this->table) {
+                'grp' => AllowedDeflection::grpDeg($dnMm, $pnBar),
+                'mechanical' => AllowedDeflection::mechanicalDeg(AllowedDeflection::inches($dnMm)),
+                default => AllowedDeflection::pushOnDeg(AllowedDeflection::inches($dnMm)),
+            };
+        } catch (InvalidInput) {
+            return null;
+        }
+        $capped = $this->deflectionCapDeg !== null && $degrees > $this->deflectionCapDeg;
+
+        return new Allowed($capped ? (float) $this->deflectionCapDeg : $degrees, $capped ? Source::commonPractice("{$this->title}: at most {$this->deflectionCapDeg}°") : AllowedDeflection::source($this->table));
+    }
+
+    public function inVersion(int $version): self
+    {
+        return self::fromArray([...$this->toArray(), 'version' => $version]);
+    }
+
+    /** @return array<string, mixed> */
+    public function toArray(): array
+    {
+        return [
+            'key' => $this->key, 'version' => $this->version, 'title' => $this->title, 'material' => $this->material, 'sides' => $this->sides,
+            'lubricated' => $this->lubricated, 'lubricate_where' => $this->lubricateWhere, 'forbidden' => $this->forbidden, 'home' => $this->home->value,
+            'feeler' => $this->feeler, 'insertion_deg' => $this->insertionDeg, 'locking' => $this->locking, 'loops' => $this->loops, 'graded' => $this->graded, 'top_mark' => $this->topMark,
+            'cuttable' => $this->cuttable, 'gasket_seat' => $this->gasketSeat, 'table' => $this->table, 'deflection_cap_deg' => $this->deflectionCapDeg, 'source' => $this->source,
+            'sizes' => array_map(static fn (JointSize $size): array => $size->toArray(), $this->sizes),
+        ];
+    }
+}
