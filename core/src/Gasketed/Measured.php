@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Diastoma\Core\Gasketed;
 
 use Diastoma\Core\Exception\InvalidInput;
+use Diastoma\Core\Pipe\JointDeflection;
 use Diastoma\Core\Procedure\Situation;
 
 /** The deflection of a joint as the crew measured it, in two parts: right and up are positive. */
@@ -24,7 +25,7 @@ final readonly class Measured
 
     public function angleDeg(): float
     {
-        return Deflection::combined($this->horizontalDeg, $this->verticalDeg);
+        return JointDeflection::combined($this->horizontalDeg, $this->verticalDeg);
     }
 
     /**
@@ -58,7 +59,7 @@ final readonly class Measured
         if ($gaps === null) {
             return null;
         }
-        $fit = Deflection::fitted($gaps, Made::odMm($s));
+        $fit = JointDeflection::fitted($gaps, Made::odMm($s));
         $parts = $fit->parts() ?? ['horizontal_deg' => $fit->angleDeg, 'vertical_deg' => 0.0];
 
         return new self($parts['horizontal_deg'], $parts['vertical_deg'], $fit->residualMm);
@@ -72,8 +73,8 @@ final readonly class Measured
         if ($right === null || $up === null || $length === null) {
             return null;
         }
-        $h = Deflection::fromOffset($right, $length)->angleDeg;
-        $v = Deflection::fromOffset($up, $length)->angleDeg;
+        $h = JointDeflection::fromOffset($right, $length)->angleDeg;
+        $v = JointDeflection::fromOffset($up, $length)->angleDeg;
 
         return new self($right < 0 ? -$h : $h, $up < 0 ? -$v : $v, 0.0);
     }

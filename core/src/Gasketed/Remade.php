@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace Diastoma\Core\Gasketed;
 
-use Diastoma\Core\Procedure\ReadingSpec;
 use Diastoma\Core\Procedure\Readings;
+use Diastoma\Core\Procedure\ReadingSpec;
 use Diastoma\Core\Procedure\Situation;
 
 /** A joint that was pulled apart is made again from the cleaning on: what was read of it before says nothing any more, and stays in the journal. */

@@ -5,11 +5,11 @@ declare(strict_types=1);
 namespace Diastoma\Core\Gasketed\Steps;
 
 use Diastoma\Core\Exception\InvalidInput;
-use Diastoma\Core\Gasketed\Deflection;
 use Diastoma\Core\Gasketed\Made;
 use Diastoma\Core\Gasketed\Measured;
 use Diastoma\Core\Gasketed\Rules\AsPlanned;
 use Diastoma\Core\Gasketed\Rules\DeflectionWithin;
+use Diastoma\Core\Pipe\JointDeflection;
 use Diastoma\Core\Procedure\ReadingSpec;
 use Diastoma\Core\Procedure\Situation;
 use Diastoma\Core\Procedure\Step;
@@ -53,7 +53,7 @@ final class Deflect
         if ($h === null || $v === null) {
             return 'Straight unless the drawing turns here. Turn it now if wanted, then measure.';
         }
-        $total = Deflection::combined($h, $v);
+        $total = JointDeflection::combined($h, $v);
         if ($total < 0.01) {
             return 'Planned straight. Measure it all the same.';
         }
@@ -61,7 +61,7 @@ final class Deflect
         $parts = [];
         foreach ([[$h, 'right', 'left'], [$v, 'up', 'down']] as [$deg, $plus, $minus]) {
             if (abs($deg) >= 0.01) {
-                $parts[] = number_format(abs($deg), 2, '.', '').'° '.($deg > 0 ? $plus : $minus).($length === null ? '' : ': far end '.$s->print(abs(Deflection::offsetMm($length, $deg)), Unit::Millimetre));
+                $parts[] = number_format(abs($deg), 2, '.', '').'° '.($deg > 0 ? $plus : $minus).($length === null ? '' : ': far end '.$s->print(abs(JointDeflection::offsetMm($length, $deg)), Unit::Millimetre));
             }
         }
 

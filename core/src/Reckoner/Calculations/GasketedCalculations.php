@@ -7,10 +7,10 @@ namespace Diastoma\Core\Reckoner\Calculations;
 use Diastoma\Core\Exception\InvalidInput;
 use Diastoma\Core\Gasketed\AllowedDeflection;
 use Diastoma\Core\Gasketed\CutEnd;
-use Diastoma\Core\Gasketed\Deflection;
 use Diastoma\Core\Gasketed\FeelerSweep;
 use Diastoma\Core\Gasketed\Systems\JointSystem;
 use Diastoma\Core\Gasketed\Systems\JointSystems;
+use Diastoma\Core\Pipe\JointDeflection;
 use Diastoma\Core\Quantity\Length;
 use Diastoma\Core\Reckoner\Calculation;
 use Diastoma\Core\Reckoner\Given;
@@ -28,19 +28,19 @@ final class GasketedCalculations
         return [
             new Calculation('gasketed.offset', 'Offset of the far end of a pipe at a deflected joint, and the radius that equal deflections make',
                 [Input::number('length_m', 'm', 0.0), Input::number('angle_deg', '°')],
-                ['offset_mm', 'radius_m'], [Deflection::curveSource()],
-                static fn (Given $g): array => ['offset_mm' => Deflection::offsetMm($g->number('length_m'), $g->number('angle_deg')), 'radius_m' => Deflection::radiusM($g->number('length_m'), $g->number('angle_deg'))]),
+                ['offset_mm', 'radius_m'], [JointDeflection::curveSource()],
+                static fn (Given $g): array => ['offset_mm' => JointDeflection::offsetMm($g->number('length_m'), $g->number('angle_deg')), 'radius_m' => JointDeflection::radiusM($g->number('length_m'), $g->number('angle_deg'))]),
             new Calculation('gasketed.angle', 'Joint deflection from two opposite gaps, from the far end\'s offset, or from gaps at equal clock angles from 12. The direction is that of the widest gap; the pipe turns to the other side',
                 [
                     Input::number('gap_max_mm', 'mm')->optional(), Input::number('gap_min_mm', 'mm')->optional(), Input::number('od_mm', 'mm', 0.0)->optional(),
                     Input::number('offset_mm', 'mm')->optional(), Input::number('length_m', 'm', 0.0)->optional(), Input::numbers('gaps_mm', 'mm')->optional(),
                 ],
                 ['angle_deg', 'direction_deg', 'turns_to_deg', 'residual_mm'],
-                [Deflection::gapSource(), Source::arithmetic('least squares of g(φ) = g0 + a·cos φ + b·sin φ'), Source::arithmetic('θ = asin(offset / length)')],
+                [JointDeflection::gapSource(), Source::arithmetic('least squares of g(φ) = g0 + a·cos φ + b·sin φ'), Source::arithmetic('θ = asin(offset / length)')],
                 self::angle(...)),
             new Calculation('gasketed.combined', 'Horizontal and vertical deflection of one joint together',
                 [Input::number('horizontal_deg', '°'), Input::number('vertical_deg', '°')], ['angle_deg'], [Source::arithmetic('tan²θ = tan²θh + tan²θv')],
-                static fn (Given $g): array => ['angle_deg' => Deflection::combined(self::tilt($g, 'horizontal_deg'), self::tilt($g, 'vertical_deg'))]),
+                static fn (Given $g): array => ['angle_deg' => JointDeflection::combined(self::tilt($g, 'horizontal_deg'), self::tilt($g, 'vertical_deg'))]),
             new Calculation('gasketed.allowed', 'Greatest deflection of a joint by system and size',
                 [Input::choice('system', self::systems()), Input::number('dn_mm', 'mm', 0.0)->optional(), Input::number('size_in', 'in', 0.0)->optional(), Input::number('pn_bar', 'bar', 0.0)->optional()],
                 ['angle_deg', 'source'], [AllowedDeflection::source('push_on'), AllowedDeflection::source('mechanical'), AllowedDeflection::source('grp')],
@@ -55,7 +55,7 @@ final class GasketedCalculations
                 [Input::gapped('depths_mm', 'mm'), Input::number('tolerance_mm', 'mm', 0.0, 5.0)], ['verdict', 'suspicious_positions', 'clock', 'median_mm', 'shallow_positions'], [FeelerSweep::source()],
                 self::feeler(...)),
             new Calculation('gasketed.turn', 'Joints, length and radius of a curve made of equal joint deflections',
-                [Input::number('total_deg', '°', 0.0), Input::number('per_joint_deg', '°', 0.0), Input::number('length_m', 'm', 0.0)], ['joints', 'curve_length_m', 'radius_m'], [Deflection::curveSource()],
+                [Input::number('total_deg', '°', 0.0), Input::number('per_joint_deg', '°', 0.0), Input::number('length_m', 'm', 0.0)], ['joints', 'curve_length_m', 'radius_m'], [JointDeflection::curveSource()],
                 self::turn(...)),
             new Calculation('di.deflection', 'Greatest deflection of a ductile iron joint, and the offset it gives 18 ft and 20 ft pipes',
                 [Input::choice('joint', ['push_on', 'mechanical']), Input::number('size_in', 'in', 0.0)], ['angle_deg', 'offset_in_18ft', 'offset_in_20ft'], [AllowedDeflection::source('push_on'), AllowedDeflection::source('mechanical')],
@@ -85,9 +85,9 @@ final class GasketedCalculations
         $offset = $g->maybe('offset_mm');
         $length = $g->maybe('length_m');
         $found = match (true) {
-            $g->has('gaps_mm') && $od !== null => Deflection::fitted($g->numbers('gaps_mm'), $od),
-            $largest !== null && $smallest !== null && $od !== null => Deflection::fromGaps($largest, $smallest, $od),
-            $offset !== null && $length !== null => Deflection::fromOffset($offset, $length),
+            $g->has('gaps_mm') && $od !== null => JointDeflection::fitted($g->numbers('gaps_mm'), $od),
+            $largest !== null && $smallest !== null && $od !== null => JointDeflection::fromGaps($largest, $smallest, $od),
+            $offset !== null && $length !== null => JointDeflection::fromOffset($offset, $length),
             default => throw InvalidInput::field('gap_max_mm', 'Give gap_max_mm, gap_min_mm and od_mm; or offset_mm and length_m; or gaps_mm and od_mm.'),
         };
 
@@ -127,9 +127,9 @@ final class GasketedCalculations
     private static function turn(Given $g): array
     {
         $each = $g->number('per_joint_deg');
-        $joints = Deflection::jointsFor($g->number('total_deg'), $each);
+        $joints = JointDeflection::jointsFor($g->number('total_deg'), $each);
 
-        return ['joints' => $joints, 'curve_length_m' => $joints * $g->number('length_m'), 'radius_m' => Deflection::radiusM($g->number('length_m'), $each)];
+        return ['joints' => $joints, 'curve_length_m' => $joints * $g->number('length_m'), 'radius_m' => JointDeflection::radiusM($g->number('length_m'), $each)];
     }
 
     /** @return array<string, float> */

@@ -5,9 +5,9 @@ declare(strict_types=1);
 namespace Diastoma\Core\Reckoner\Calculations;
 
 use Diastoma\Core\Exception\InvalidInput;
-use Diastoma\Core\Gasketed\Deflection;
 use Diastoma\Core\Lifting\LiftCard;
 use Diastoma\Core\Pipe\IronPipe;
+use Diastoma\Core\Pipe\JointDeflection;
 use Diastoma\Core\Quantity\Compare;
 use Diastoma\Core\Reckoner\Calculation;
 use Diastoma\Core\Reckoner\Given;
@@ -22,7 +22,7 @@ final class LayoutCalculations
         return [
             new Calculation('layout.curve', 'The longest pipe that a curve takes, and the deflection of each of its joints',
                 [Input::number('radius_m', 'm', 0.0), Input::numbers('lengths_m', 'm'), Input::number('allowed_deg', '°', 0.0), Input::number('share', '', 0.0, 0.8)],
-                ['length_m', 'deflection_deg', 'joints_per_90deg'], [Deflection::curveSource(), Source::commonPractice('share of the allowed deflection planned with: 80 %')],
+                ['length_m', 'deflection_deg', 'joints_per_90deg'], [JointDeflection::curveSource(), Source::commonPractice('share of the allowed deflection planned with: 80 %')],
                 self::curve(...)),
             new Calculation('lift.card', 'Mass of a pipe, slings and their spacing',
                 [Input::choice('material', array_keys(LiftCard::DENSITIES)), Input::number('od_mm', 'mm', 0.0), Input::number('wall_mm', 'mm', 0.0), Input::number('length_m', 'm', 0.0)],
@@ -45,12 +45,12 @@ final class LayoutCalculations
         $limit = $g->number('allowed_deg') * $g->number('share');
         rsort($lengths);
         foreach ($lengths as $length) {
-            $each = Deflection::onRadiusDeg($length, $radius);
+            $each = JointDeflection::onRadiusDeg($length, $radius);
             if (Compare::atMost($each, $limit)) {
-                return ['length_m' => $length, 'deflection_deg' => $each, 'joints_per_90deg' => Deflection::jointsFor(90.0, $each)];
+                return ['length_m' => $length, 'deflection_deg' => $each, 'joints_per_90deg' => JointDeflection::jointsFor(90.0, $each)];
             }
         }
-        $least = Deflection::radiusM(min($lengths), $limit);
+        $least = JointDeflection::radiusM(min($lengths), $limit);
 
         throw InvalidInput::field('radius_m', "No length goes round {$radius} m: even ".min($lengths).' m needs '.round($each, 2)."°, more than {$limit}°. Least radius ".round((float) $least, 1).' m; take shorter pipes or a bend.', $radius, $least);
     }

@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-namespace Diastoma\Core\Gasketed;
+namespace Diastoma\Core\Pipe;
 
 use Diastoma\Core\Exception\InvalidInput;
 use Diastoma\Core\Rulebook\Source;
@@ -11,7 +11,7 @@ use Diastoma\Core\Rulebook\Source;
  * The angle between the axes of two pipes at a joint: from gaps, from the far end's offset, in two planes, and the curve that it makes.
  * All angles in degrees. Work from the angle: printed offsets and radii are rounded unevenly, some to the unsafe side.
  */
-final readonly class Deflection
+final readonly class JointDeflection
 {
     /**
      * @param  ?float  $widestGapDeg  clock angle of the widest gap, 0 at 12 and clockwise; null where it cannot be told

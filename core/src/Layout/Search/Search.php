@@ -1,0 +1,279 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Diastoma\Core\Layout\Search;
+
+use Diastoma\Core\Layout\Alignment;
+use Diastoma\Core\Layout\PlanLimits;
+
+/**
+ * Goes along an alignment pipe by pipe and keeps, after each number of pipes, the ways that came furthest. Its duties:
+ * - a way is kept with every place its end may be at, not one of them, so that none is lost by a choice made too soon;
+ * - the first number of pipes that closes the line is the least it finds; among those the least cutting wins;
+ * - where no way goes on it says from where.
+ */
+final class Search
+{
+    /** Stations kept after each number of pipes. */
+    private const STATIONS = 5;
+
+    /** Ways kept at one station where the line bends. */
+    private const WAYS = 6;
+
+    /** Reaching further by less than this share of band or turn is no reason to keep a way. */
+    private const WORTH = 0.02;
+
+    /** Stations nearer than this count as one, m. */
+    private const SAME_M = 0.1;
+
+    private const BISECTIONS = 7;
+
+    private readonly Split $split;
+
+    /** @var array<string, Chord> of this number of pipes */
+    private array $chords = [];
+
+    public function __construct(private readonly Alignment $alignment, private readonly PlanLimits $limits, private readonly float $turn, private readonly float $band, private readonly float $end)
+    {
+        $this->split = Split::of($alignment, $limits->turn, $limits->longest());
+    }
+
+    /**
+     * @return array{list<Reach>, float} ways that close the line with the least pipes, best first; and how far the search came when there are none
+     */
+    public function run(Reach $start): array
+    {
+        $front = [$start];
+        $furthest = $start->station;
+        while ($front !== []) {
+            $closed = $next = [];
+            $this->chords = [];
+            foreach ($front as $reach) {
+                array_push($closed, ...$this->close($reach));
+            }
+            if ($closed !== []) {
+                usort($closed, fn (Reach $a, Reach $b): int => [$a->cuts, round($a->waste, 3), abs($a->station - $this->end)] <=> [$b->cuts, round($b->waste, 3), abs($b->station - $this->end)]);
+
+                return [$closed, $this->end];
+            }
+            foreach ($front as $reach) {
+                array_push($next, ...$this->onward($reach));
+                $reach->forget();
+            }
+            $front = $this->thinned($next);
+            foreach ($front as $reach) {
+                $furthest = max($furthest, $reach->station);
+            }
+        }
+
+        return [[], $furthest];
+    }
+
+    /** @return list<Reach> */
+    private function onward(Reach $reach): array
+    {
+        $found = [];
+        $longest = 0.0;
+        foreach ($this->limits->lengthsM as $length) {
+            if ($this->isLeft($reach, $length)) {
+                $here = $this->lay($reach, $length, 0.0);
+                array_push($found, ...$here);
+                if ($here !== []) {
+                    $longest = max($longest, $length);
+                    if ($length === $this->limits->longest() && $this->split->isCalm($reach->station) && $this->split->isCalm($reach->station + $length)) {
+                        break; // nothing bends here: the longest pipe is as good as any
+                    }
+                }
+            }
+        }
+        if ($this->limits->cutAnywhere && $longest < $this->limits->longest() - 1e-6) {
+            array_push($found, ...$this->cutPieces($reach, $longest));
+        }
+
+        return $found;
+    }
+
+    /**
+     * The longest piece that goes on from here, and the one that puts a joint on the next corner.
+     *
+     * @return list<Reach>
+     */
+    private function cutPieces(Reach $reach, float $above): array
+    {
+        $low = max($above, (float) $this->limits->cutMinM);
+        $high = $this->limits->longest();
+        $found = $above > 0.0 ? [] : $this->lay($reach, $low, $this->limits->cutFrom($low));
+        if ($above <= 0.0 && $found === []) {
+            return [];
+        }
+        for ($k = 0; $k < self::BISECTIONS; $k++) {
+            $middle = ($low + $high) / 2;
+            $here = $this->lay($reach, $middle, $this->limits->cutFrom($middle));
+            if ($here === []) {
+                $high = $middle;
+            } else {
+                [$low, $found] = [$middle, $here];
+            }
+        }
+        foreach ($this->alignment->plan->turns() === [] ? [] : $this->alignment->plan->between($reach->station, $reach->station + $this->limits->longest()) as $corner) {
+            $length = $this->alignment->place($reach->station)->distanceTo($this->alignment->place($corner));
+            if ($length >= (float) $this->limits->cutMinM && $length > $above && count($found) < 12) {
+                array_push($found, ...$this->lay($reach, $length, $this->limits->cutFrom($length)));
+            }
+        }
+
+        return $found;
+    }
+
+    /** @return list<Reach> one for each split that leaves a way */
+    private function lay(Reach $reach, float $length, float $cutFrom, ?Chord $chord = null): array
+    {
+        $found = [];
+        $key = round($reach->station, 3).':'.$length;
+        $chord ??= $this->chords[$key] ??= Chord::ofLength($this->alignment, $reach->station, $length);
+        foreach ($this->split->at($reach->station) as $split) {
+            if ($reach->plan === null || $reach->profile === null) {
+                break;
+            }
+            $plan = $chord->planFrom($reach->plan, $split[0] * $this->turn, $split[0] * $this->band);
+            if ($plan->u === []) {
+                continue;
+            }
+            $profile = $split[1] === 0.0 ? $reach->profile : $chord->profileFrom($reach->profile, $split[1] * $this->turn, $split[1] * $this->band);
+            if ($profile->u !== []) {
+                $found[] = new Reach($reach, $chord->to, $length, $cutFrom, $reach->cuts + ($cutFrom > 0.0 ? 1 : 0), $reach->waste + max(0.0, $cutFrom - $length), $split, $plan, $profile, $this->taken($reach, $cutFrom > 0.0 ? $cutFrom : $length));
+            }
+        }
+
+        return $found;
+    }
+
+    /** @return list<Reach> */
+    private function close(Reach $reach): array
+    {
+        $rest = $this->alignment->place($reach->station)->distanceTo($this->alignment->place($this->end));
+        if ($this->end <= $reach->station || $rest > $this->limits->longest() + $this->limits->bandM) {
+            return [];
+        }
+        $found = [];
+        foreach ($this->limits->lengthsM as $length) {
+            $fits = abs($length - $rest) <= $this->limits->bandM;
+            if (($fits || $this->limits->cutMinM === null && $length > $rest) && $this->isLeft($reach, $length)) {
+                foreach ($this->lay($reach, $length, 0.0) as $way) {
+                    $found[] = $fits ? $way : new Reach($reach, $way->station, $length, 0.0, $way->cuts, $way->waste + $length - $rest, $way->split, $way->plan, $way->profile, $way->used);
+                }
+            }
+        }
+        if ($found === [] && $this->limits->cutMinM !== null && $rest >= $this->limits->cutMinM && $rest <= $this->limits->longest()) {
+            $from = $this->limits->cutFrom($rest);
+            if ($this->isLeft($reach, $from)) {
+                $found = $this->lay($reach, $rest, $from, Chord::between($this->alignment, $reach->station, $this->end));
+            }
+        }
+
+        return $found;
+    }
+
+    private function isLeft(Reach $reach, float $length): bool
+    {
+        $key = (string) $length;
+
+        return ! isset($this->limits->counts[$key]) || ($reach->used[$key] ?? 0) < $this->limits->counts[$key];
+    }
+
+    /** @return array<int|string, int> */
+    private function taken(Reach $reach, float $length): array
+    {
+        $key = (string) $length;
+        if (! isset($this->limits->counts[$key])) {
+            return $reach->used;
+        }
+
+        $used = $reach->used;
+        $used[$key] = ($used[$key] ?? 0) + 1;
+
+        return $used;
+    }
+
+    /**
+     * @param  list<Reach>  $ways
+     * @return list<Reach> the furthest stations; at each the ways with the least cutting and the most freedom
+     */
+    private function thinned(array $ways): array
+    {
+        if (count($ways) < 2) {
+            return $ways;
+        }
+        usort($ways, static fn (Reach $a, Reach $b): int => $b->station <=> $a->station);
+        $groups = [];
+        $at = INF;
+        foreach ($ways as $way) {
+            if ($at - $way->station > self::SAME_M) {
+                $groups[] = [];
+                $at = $way->station;
+            }
+            $groups[count($groups) - 1][] = $way;
+        }
+        $groups = array_values($groups);
+        if ($groups !== [] && count($groups) > self::STATIONS) {
+            $groups = $this->furthest($groups);
+        }
+        $kept = [];
+        foreach ($groups as $group) {
+            array_push($kept, ...(count($group) === 1 ? $group : $this->ofOneStation($group)));
+        }
+
+        return $kept;
+    }
+
+    /**
+     * Of ways to one station: the freest with the least cutting, and whichever reaches furthest towards some offset and heading.
+     *
+     * @param  non-empty-list<Reach>  $group
+     * @return list<Reach>
+     */
+    private function ofOneStation(array $group): array
+    {
+        $sizes = $best = $most = [];
+        foreach ($group as $k => $way) {
+            $sizes[$k] = ($way->plan?->size() ?? 0.0) * max(1e-9, $way->profile?->size() ?? 0.0);
+        }
+        $order = array_keys($group);
+        usort($order, static fn (int $a, int $b): int => [$group[$a]->cuts, round($group[$a]->waste, 2), $sizes[$b]] <=> [$group[$b]->cuts, round($group[$b]->waste, 2), $sizes[$a]]);
+        if ($this->split->isCalm($group[0]->station)) {
+            return [$group[$order[0]]];
+        }
+        foreach ($order as $k) {
+            foreach ([[1.0, 0.0], [-1.0, 0.0], [0.0, 1.0], [0.0, -1.0], [0.7, 0.7], [0.7, -0.7], [-0.7, 0.7], [-0.7, -0.7]] as $i => [$a, $b]) {
+                $reach = $group[$k]->plan?->support($a / $this->band, $b / $this->turn) ?? -INF;
+                if (! isset($most[$i]) || $reach > $most[$i] + self::WORTH) {
+                    [$most[$i], $best[$i]] = [$reach, $k];
+                }
+            }
+        }
+        $chosen = array_slice(array_unique([$order[0], ...$best]), 0, self::WAYS);
+
+        return array_map(static fn (int $k): Reach => $group[$k], $chosen);
+    }
+
+    /**
+     * @param  non-empty-list<non-empty-list<Reach>>  $groups  the furthest first
+     * @return non-empty-list<non-empty-list<Reach>> the furthest, and the furthest of those with the fewest cuts: pieces cut here and there must not crowd them out
+     */
+    private function furthest(array $groups): array
+    {
+        $cuts = array_map(static fn (array $group): int => min(array_map(static fn (Reach $r): int => $r->cuts, $group)), $groups);
+        $least = min($cuts);
+        $kept = [];
+        $plain = 0;
+        foreach ($groups as $k => $group) {
+            if ($k < self::STATIONS || $cuts[$k] === $least && $plain < self::STATIONS) {
+                $kept[] = $group;
+                $plain += $cuts[$k] === $least ? 1 : 0;
+            }
+        }
+
+        return $kept === [] ? $groups : $kept;
+    }
+}
