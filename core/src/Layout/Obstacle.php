@@ -48,8 +48,13 @@ final readonly class Obstacle
 
         return new self($point ? $middle : $turn->from, $point ? $middle : $turn->to, $degrees, $inPlan, $bends,
             "{$where} the line turns ".self::print(abs($degrees))."° {$way}; no sequence of pipes does that within ".self::print($share).'° a joint and '.self::print(1000 * $limits->bandM).' mm of the alignment. '
-            .($bends === [] ? 'No stock bend is near it: draw a longer curve, or allow shorter pieces.' : "Stock bend: {$names}".(abs($rest) < 0.005 ? '.' : '; the joints beside it take the other '.self::print(abs($rest)).'°'.($rest < 0 ? ' back.' : '.'))
-            .($point ? '' : ' Draw the alignment with corners at the bends: an arc this tight cannot be followed.')));
+            .match (true) {
+                $bends === [] => 'No stock bend is near it: draw a longer curve, or allow shorter pieces.',
+                abs($rest) < 0.005 => "Stock bend: {$names}.",
+                abs($rest) <= 2 * $share => "Stock bend: {$names}; the joints beside it take the other ".self::print(abs($rest)).'°'.($rest < 0 ? ' back.' : '.'),
+                default => "Nearest stock bend: {$names}; it misses the turn by ".self::print(abs($rest)).'°, more than the joints beside it take: move the alignment to suit the bend.',
+            }
+            .($point ? '' : ' Draw the alignment with corners at the bends: an arc this tight cannot be followed.'));
     }
 
     /** @return list<float> as few stock bends as leave no more than the joints beside them take */

@@ -96,7 +96,7 @@ final class Planner
         $n = count($reaches);
         foreach ($reaches as $k => $reach) {
             $length = $line->places[$k]->distanceTo($line->places[$k + 1]);
-            $this->pipes[] = new PlannedPipe(count($this->pipes) + 1, $reach->cutFrom > 0.0 ? round($length, 4) : $reach->length, $reach->cutFrom, $line->stations[$k], $line->stations[$k + 1], $strays[$k]);
+            $this->pipes[] = new PlannedPipe(count($this->pipes) + 1, count($this->joints) + $k, $reach->cutFrom > 0.0 ? round($length, 4) : $reach->length, $reach->cutFrom, $line->stations[$k], $line->stations[$k + 1], $strays[$k]);
         }
         for ($k = 0; $k <= $n; $k++) {
             $at = $this->alignment->locate($line->places[$k], $line->stations[$k]);

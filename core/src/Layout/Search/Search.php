@@ -16,7 +16,7 @@ use Diastoma\Core\Layout\PlanLimits;
 final class Search
 {
     /** Stations kept after each number of pipes. */
-    private const STATIONS = 5;
+    private const STATIONS = 4;
 
     /** Ways kept at one station where the line bends. */
     private const WAYS = 6;
@@ -27,7 +27,7 @@ final class Search
     /** Stations nearer than this count as one, m. */
     private const SAME_M = 0.1;
 
-    private const BISECTIONS = 7;
+    private const BISECTIONS = 6;
 
     private readonly Split $split;
 
@@ -76,22 +76,40 @@ final class Search
         $found = [];
         $longest = 0.0;
         foreach ($this->limits->lengthsM as $length) {
-            if ($this->isLeft($reach, $length)) {
+            if ($this->isLeft($reach, $length) && $this->endsBefore($reach, $length)) {
                 $here = $this->lay($reach, $length, 0.0);
                 array_push($found, ...$here);
                 if ($here !== []) {
                     $longest = max($longest, $length);
-                    if ($length === $this->limits->longest() && $this->split->isCalm($reach->station) && $this->split->isCalm($reach->station + $length)) {
+                    if ($length === $this->limits->longest() && $reach->station + 3 * $length < $this->end && $this->split->isCalm($reach->station) && $this->split->isCalm($reach->station + $length)) {
                         break; // nothing bends here: the longest pipe is as good as any
                     }
                 }
             }
         }
+        array_push($found, ...$this->leavingAPiece($reach));
         if ($this->limits->cutAnywhere && $longest < $this->limits->longest() - 1e-6) {
             array_push($found, ...$this->cutPieces($reach, $longest));
         }
 
         return $found;
+    }
+
+    /**
+     * Near the end: a piece that leaves just enough for the shortest piece to close the line, where a whole pipe would leave too little.
+     *
+     * @return list<Reach>
+     */
+    private function leavingAPiece(Reach $reach): array
+    {
+        $cutMin = $this->limits->cutMinM;
+        $rest = $this->end - $reach->station;
+        if ($cutMin === null || $rest <= 2 * $cutMin || $rest >= $this->limits->longest() + $cutMin) {
+            return [];
+        }
+        $length = round($this->alignment->place($reach->station)->distanceTo($this->alignment->place($this->end - $cutMin - 0.001)), 3);
+
+        return $length > $this->limits->longest() ? [] : $this->lay($reach, $length, $this->limits->cutFrom($length));
     }
 
     /**
@@ -102,10 +120,10 @@ final class Search
     private function cutPieces(Reach $reach, float $above): array
     {
         $low = max($above, (float) $this->limits->cutMinM);
-        $high = $this->limits->longest();
+        $high = min($this->limits->longest(), $this->end - $reach->station);
         $found = $above > 0.0 ? [] : $this->lay($reach, $low, $this->limits->cutFrom($low));
-        if ($above <= 0.0 && $found === []) {
-            return [];
+        if ($high <= $low || $above <= 0.0 && $found === []) {
+            return $found;
         }
         for ($k = 0; $k < self::BISECTIONS; $k++) {
             $middle = ($low + $high) / 2;
@@ -134,6 +152,9 @@ final class Search
         $chord ??= $this->chords[$key] ??= Chord::ofLength($this->alignment, $reach->station, $length);
         foreach ($this->split->at($reach->station) as $split) {
             if ($reach->plan === null || $reach->profile === null) {
+                break;
+            }
+            if ($chord->to > $this->end + $this->limits->longest()) {
                 break;
             }
             $plan = $chord->planFrom($reach->plan, $split[0] * $this->turn, $split[0] * $this->band);
@@ -173,6 +194,12 @@ final class Search
         }
 
         return $found;
+    }
+
+    /** A pipe that does not close the line must leave something to close. */
+    private function endsBefore(Reach $reach, float $length): bool
+    {
+        return $reach->station + 0.9 * $length < $this->end - $this->limits->bandM; // steep lines are shorter in plan than their pipes
     }
 
     private function isLeft(Reach $reach, float $length): bool
