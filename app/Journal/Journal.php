@@ -30,6 +30,16 @@ final class Journal
 
     public const JUDGED_AGAIN = 'judged_again';
 
+    public const MAIN = 'main';
+
+    public const ALIGNMENT = 'alignment';
+
+    public const PLAN_ADOPTED = 'plan.adopted';
+
+    public const JOINT_SYSTEM = 'joint_system';
+
+    public const PIPE_REJECTED = 'pipe.rejected';
+
     public const TEST_PLANNED = 'test.planned';
 
     public const TEST_JUDGED = 'test.judged';

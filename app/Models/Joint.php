@@ -14,6 +14,7 @@ use Illuminate\Database\Eloquent\Relations\BelongsTo;
  * @property string $method id of the core's procedure
  * @property string $state planned, in_work, mend, cooling, accepted, overruled or stop: a projection of the journal
  * @property ?array<string, mixed> $verdict
+ * @property ?array{h_deg: float, v_deg: float, easting_m: float, northing_m: float, level_m: float, far: array{easting_m: float, northing_m: float, level_m: float}, pipe_length_m: float} $planned
  */
 final class Joint extends Model
 {
@@ -24,7 +25,7 @@ final class Joint extends Model
 
     protected $guarded = [];
 
-    protected $casts = ['verdict' => 'array', 'station_m' => 'float', 'number' => 'int', 'release_at' => 'immutable_datetime', 'test_at' => 'immutable_datetime'];
+    protected $casts = ['verdict' => 'array', 'planned' => 'array', 'station_m' => 'float', 'number' => 'int', 'release_at' => 'immutable_datetime', 'test_at' => 'immutable_datetime'];
 
     /** @return BelongsTo<Main, $this> */
     public function main(): BelongsTo

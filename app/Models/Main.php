@@ -8,6 +8,7 @@ use Illuminate\Database\Eloquent\Concerns\HasUuids;
 use Illuminate\Database\Eloquent\Model;
 use Illuminate\Database\Eloquent\Relations\BelongsTo;
 use Illuminate\Database\Eloquent\Relations\HasMany;
+use Illuminate\Database\Eloquent\Relations\HasOne;
 
 final class Main extends Model
 {
@@ -15,7 +16,7 @@ final class Main extends Model
 
     protected $guarded = [];
 
-    protected $casts = ['sdr' => 'float', 'wall_mm' => 'float', 'od_largest_mm' => 'float', 'length_m' => 'float'];
+    protected $casts = ['sdr' => 'float', 'pn_bar' => 'float', 'wall_mm' => 'float', 'od_largest_mm' => 'float', 'length_m' => 'float'];
 
     /** @return BelongsTo<Job, $this> */
     public function job(): BelongsTo
@@ -27,6 +28,24 @@ final class Main extends Model
     public function sections(): HasMany
     {
         return $this->hasMany(Section::class)->orderBy('from_station_m');
+    }
+
+    /** What its pipe is, in words: “PE 100 SDR 11 dn 180” or “GRP PN 10 DN 600”. */
+    public function pipeSaid(): string
+    {
+        return $this->material.($this->sdr === null ? '' : " SDR {$this->sdr}").($this->pn_bar === null ? '' : " PN {$this->pn_bar}").($this->sdr === null ? ' DN ' : ' dn ').$this->dn_mm;
+    }
+
+    /** @return HasOne<Alignment, $this> the one that counts: the last that was brought */
+    public function alignment(): HasOne
+    {
+        return $this->hasOne(Alignment::class)->latestOfMany('id');
+    }
+
+    /** @return HasOne<Plan, $this> the last that was made */
+    public function plan(): HasOne
+    {
+        return $this->hasOne(Plan::class)->latestOfMany('id');
     }
 
     /** @return HasMany<Pipe, $this> */

@@ -23,7 +23,7 @@ final class JointTag
         $paper->SetLeftMargin(66);
         $paper->SetY($top);
         $paper->say("{$subject->procedure->title()}, {$joint->main->name}", true);
-        $paper->say("Station {$joint->station_m} m, {$joint->pipe_a} to {$joint->pipe_b}. {$joint->main->material} SDR {$joint->main->sdr} dn {$joint->main->dn_mm}.");
+        $paper->say("Station {$joint->station_m} m, {$joint->pipe_a} to {$joint->pipe_b}. {$joint->main->pipeSaid()}.");
         $paper->say("Scan to open it: {$host}/bench/{$joint->number}");
         $paper->SetLeftMargin(15);
         $paper->SetY($top + 50);

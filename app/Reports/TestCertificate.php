@@ -27,7 +27,7 @@ final class TestCertificate
         $zone = new \DateTimeZone($job->time_zone);
         $paper = Paper::named("Pressure test {$test->number}, section {$section->name}", "{$job->number} · {$job->title} · {$job->place}".($job->simulated ? ' · SIMULATED JOB' : ''));
         $paper->say($test->state === 'passed' ? 'PASSED' : 'NOT PASSED', true);
-        $paper->say("{$main->material} SDR {$main->sdr} dn {$main->dn_mm}, station {$section->from_station_m} to {$section->to_station_m} m. Method: {$method->title()} [{$method->source()->tag()}]. From {$test->started_at->setTimezone($zone)->format('Y-m-d H:i')} to {$test->ended_at->setTimezone($zone)->format('Y-m-d H:i')} ({$job->time_zone}).");
+        $paper->say("{$main->pipeSaid()}, station {$section->from_station_m} to {$section->to_station_m} m. Method: {$method->title()} [{$method->source()->tag()}]. From {$test->started_at->setTimezone($zone)->format('Y-m-d H:i')} to {$test->ended_at->setTimezone($zone)->format('Y-m-d H:i')} ({$job->time_zone}).");
         $judged = Entry::with('person')->where('subject_type', 'test')->where('subject_id', $test->id)->where('kind', Journal::TEST_JUDGED)->orderBy('seq')->first();
         if ($judged !== null) {
             $paper->say("Tester: {$judged->person->name}. ".($judged->data()['simulated'] ? 'Trace of the simulated logger. ' : '')."Journal entry {$judged->seq}, {$judged->hash}.");

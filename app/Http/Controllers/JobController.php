@@ -31,7 +31,7 @@ final class JobController
             'simulated' => $job->simulated, 'clock_ahead_s' => $job->clock_ahead_s, 'now' => $job->now()->format('Y-m-d\TH:i:s.vP'),
             'rulebook' => ['id' => $job->rulebook->payload['id'], 'version' => $job->rulebook->version, 'title' => $job->rulebook->title],
             'mains' => $job->mains->map(static fn (Main $main): array => [
-                'id' => $main->id, 'name' => $main->name, 'service' => $main->service, 'material' => $main->material, 'dn_mm' => $main->dn_mm, 'sdr' => $main->sdr, 'length_m' => $main->length_m,
+                'id' => $main->id, 'name' => $main->name, 'service' => $main->service, 'material' => $main->material, 'dn_mm' => $main->dn_mm, 'sdr' => $main->sdr, 'pn_bar' => $main->pn_bar, 'pipe' => $main->pipeSaid(), 'joint_method' => $main->joint_method, 'length_m' => $main->length_m,
                 'joint_from' => $main->joints()->min('number'), 'joint_to' => $main->joints()->max('number'),
                 'sections' => $main->sections->map(static fn (Section $s): array => ['id' => $s->id, 'name' => $s->name, 'from_station_m' => (float) $s->from_station_m, 'to_station_m' => (float) $s->to_station_m]),
             ]),

@@ -1,0 +1,31 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Models;
+
+use Illuminate\Database\Eloquent\Concerns\HasUuids;
+use Illuminate\Database\Eloquent\Model;
+use Illuminate\Database\Eloquent\Relations\BelongsTo;
+
+/** A pipe that was not taken, or not laid, and why. */
+final class Reject extends Model
+{
+    use HasUuids;
+
+    protected $guarded = [];
+
+    protected $casts = ['created_at' => 'immutable_datetime'];
+
+    /** @return BelongsTo<Person, $this> */
+    public function person(): BelongsTo
+    {
+        return $this->belongsTo(Person::class);
+    }
+
+    /** @return BelongsTo<Main, $this> */
+    public function main(): BelongsTo
+    {
+        return $this->belongsTo(Main::class);
+    }
+}

@@ -1,0 +1,91 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Setout;
+
+use Diastoma\Core\Exception\InvalidInput;
+use Diastoma\Core\Layout\Alignment;
+use Diastoma\Core\Layout\Path\Horizontal;
+use Diastoma\Core\Layout\Path\Profile;
+
+/** An alignment as plain data: what is stored, and what every way of bringing one ends in. */
+final readonly class AlignmentData
+{
+    /**
+     * @param  list<array{station_m: ?float, easting_m: float, northing_m: float, level_m: ?float}>  $points  when it goes from point to point
+     * @param  list<array{x: float, y: float, azimuth: float, curvature: float, length: float}>  $elements  when it is made of straights and arcs
+     * @param  list<array{float, float, float}>  $profile  station, level, length of the vertical curve
+     */
+    private function __construct(public string $name, public array $points, public array $elements, public array $profile, public float $from)
+    {
+    }
+
+    /** @param  list<array{station_m: ?float, easting_m: float, northing_m: float, level_m: ?float}>  $points */
+    public static function ofPoints(array $points, string $name = ''): self
+    {
+        foreach ($points as $k => $point) {
+            foreach ($point as $value) {
+                if ($value !== null && (! is_finite($value) || abs($value) > 1e9)) {
+                    throw InvalidInput::field('points', 'Point '.($k + 1)." holds {$value}, which is no coordinate in metres.", $value);
+                }
+            }
+        }
+
+        return new self($name, $points, [], [], 0.0);
+    }
+
+    /**
+     * @param  list<array{x: float, y: float, azimuth: float, curvature: float, length: float}>  $elements
+     * @param  list<array{float, float, float}>  $profile
+     */
+    public static function ofElements(array $elements, array $profile, float $from, string $name = ''): self
+    {
+        return new self($name, [], $elements, $profile, $from);
+    }
+
+    /**
+     * Straights and arcs as a person types them, each going on from the one before.
+     *
+     * @param  list<array{length_m: float, radius_m: float}>  $parts  radius 0 for a straight, negative to the left
+     * @param  list<array{float, float, float}>  $profile
+     */
+    public static function ofParts(float $easting, float $northing, float $azimuthDeg, array $parts, array $profile, string $name = ''): self
+    {
+        $elements = [];
+        [$x, $y, $h] = [$easting, $northing, deg2rad($azimuthDeg)];
+        foreach ($parts as ['length_m' => $length, 'radius_m' => $radius]) {
+            $elements[] = ['x' => $x, 'y' => $y, 'azimuth' => $h, 'curvature' => $radius === 0.0 ? 0.0 : 1 / $radius, 'length' => $length];
+            [$x, $y, $h] = Horizontal::ofElements([$elements[count($elements) - 1]])->at($length);
+        }
+
+        return new self($name, [], $elements, $profile, 0.0);
+    }
+
+    /** @throws InvalidInput if it does not hang together */
+    public function alignment(): Alignment
+    {
+        if ($this->elements === []) {
+            return Alignment::throughPoints($this->points, $this->name);
+        }
+        $profile = match (count($this->profile)) {
+            0 => null, 1 => Profile::level($this->profile[0][1]), default => Profile::throughPoints($this->profile),
+        };
+
+        return Alignment::of(Horizontal::ofElements($this->elements, $this->from), $profile, $this->name);
+    }
+
+    /** @return array<string, mixed> */
+    public function toArray(): array
+    {
+        return ['name' => $this->name, 'points' => $this->points, 'elements' => $this->elements, 'profile' => $this->profile, 'from' => $this->from];
+    }
+
+    /** @param  array<string, mixed>  $data  as toArray() gives it */
+    public static function fromArray(array $data): self
+    {
+        $float = static fn (mixed $v): mixed => is_int($v) ? (float) $v : $v;
+
+        return new self((string) $data['name'], array_map(static fn (array $p): array => array_map($float, $p), $data['points']), array_map(static fn (array $e): array => array_map($float, $e), $data['elements']), array_map(static fn (array $p): array => array_map(floatval(...), $p), $data['profile']), (float) $data['from']);
+    }
+}
