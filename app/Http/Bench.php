@@ -8,6 +8,7 @@ use App\Demo\SampleLabel;
 use App\Journal\Journal;
 use App\Models\FusionRun;
 use App\Models\Joint;
+use App\Procedures\Catalogue;
 use App\Procedures\Subject;
 use Diastoma\Core\Electrofusion\Fused;
 use Diastoma\Core\Procedure\Step;
@@ -81,8 +82,10 @@ final class Bench
     /** @return array<string, mixed> */
     public static function joint(Joint $joint): array
     {
+        $procedure = Catalogue::of($joint->method);
+
         return [
-            'id' => $joint->id, 'number' => $joint->number, 'station_m' => $joint->station_m, 'method' => $joint->method,
+            'id' => $joint->id, 'number' => $joint->number, 'station_m' => $joint->station_m, 'method' => $joint->method, 'method_title' => $procedure->title(), 'shape' => $procedure->shape(),
             'pipe_a' => $joint->pipe_a, 'pipe_b' => $joint->pipe_b, 'state' => $joint->state, 'severity' => $joint->severity,
             'current_step' => $joint->current_step, 'section_id' => $joint->section_id,
             'release_at' => $joint->release_at?->format('Y-m-d\TH:i:sP'), 'test_at' => $joint->test_at?->format('Y-m-d\TH:i:sP'),

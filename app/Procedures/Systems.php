@@ -47,8 +47,13 @@ final class Systems
         if ($shipped !== null) {
             return $shipped;
         }
-        $row = Row::query()->where('key', $key)->where('version', (int) $version)->first();
+        /** @var array<string, JointSystem> $known a version never changes, so it is read once; a line of a thousand joints asks a thousand times */
+        static $known = [];
+        $row = isset($known[$id]) ? null : Row::query()->where('key', $key)->where('version', (int) $version)->first();
+        if ($row !== null) {
+            $known[$id] = JointSystem::fromArray($row->payload);
+        }
 
-        return $row === null ? null : JointSystem::fromArray($row->payload);
+        return $known[$id] ?? null;
     }
 }

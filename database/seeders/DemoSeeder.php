@@ -64,6 +64,7 @@ final class DemoSeeder extends Seeder
         $this->make($joints[11], $ada, $unit, $now->subMinutes(440), 11, TraceClass::EarlyStop, false);
         $this->make($joints[7], $ada, $unit, $now->subMinutes(12), 7, TraceClass::Good, false);
         $this->otherMains($job, $ada, $unit, $now);
+        app(GasketedDemo::class)->run($job->refresh(), $ada, $now);
     }
 
     private function people(): Person

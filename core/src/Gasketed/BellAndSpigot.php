@@ -42,6 +42,15 @@ final class BellAndSpigot extends Procedure
         return $this->system->title;
     }
 
+    public function shape(): string
+    {
+        return 'gasketed.'.match (true) {
+            $this->system->sides === 2 => 'sleeve',
+            $this->system->locking => 'locked',
+            default => ['grp' => 'coupling', 'concrete' => 'concrete', 'corrugated_hdpe' => 'corrugated'][$this->system->material] ?? 'bell',
+        };
+    }
+
     public function system(): JointSystem
     {
         return $this->system;

@@ -17,6 +17,12 @@ abstract class Procedure
 
     abstract public function title(): string;
 
+    /** Name of the outline it has on the line: procedures that look alike share one. */
+    public function shape(): string
+    {
+        return $this->id();
+    }
+
     /**
      * @return list<Step>
      */

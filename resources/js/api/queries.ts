@@ -63,3 +63,9 @@ export const fusionTraceQuery = (id: string) =>
     queryFn: ({ signal }) => get<{ samples: Schemas['FusionSample'][] }>(`/fusion-traces/${id}`, signal),
     staleTime: Infinity,
   });
+
+export const setoutQuery = (main: string) => queryOptions({ queryKey: ['setout', main], queryFn: ({ signal }) => get<Schemas['Setout']>(`/mains/${main}/setout`, signal) });
+
+export const systemsQuery = queryOptions({ queryKey: ['joint-systems'], queryFn: ({ signal }) => get<Schemas['JointSystems']>('/joint-systems', signal) });
+
+export const rejectsQuery = (main: string) => queryOptions({ queryKey: ['rejects', main], queryFn: ({ signal }) => get<Schemas['Rejects']>(`/mains/${main}/rejects`, signal) });

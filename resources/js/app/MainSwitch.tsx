@@ -26,7 +26,7 @@ export function MainSwitch() {
             }}
             sx={{ minHeight: 56 }}
           >
-            <ListItemText primary={m.name} secondary={`${m.service.replace('_', ' ')} · ${m.material} SDR ${m.sdr} dn ${m.dn_mm} · joints ${m.joint_from}–${m.joint_to}`} />
+            <ListItemText primary={m.name} secondary={`${m.service.replace('_', ' ')} · ${m.pipe} · ${m.joint_from === null ? 'no joints yet' : `joints ${m.joint_from}–${m.joint_to}`}`} />
           </MenuItem>
         ))}
       </Menu>

@@ -12,7 +12,10 @@ import { BenchView } from '../views/bench/BenchView';
 import { LineView } from '../views/line/LineView';
 import { ReckonView } from '../views/reckon/ReckonView';
 import { RulesView } from '../views/rules/RulesView';
+import { NewMain } from '../views/setout/NewMain';
+import { SetoutView } from '../views/setout/SetoutView';
 import { TestView } from '../views/test/TestView';
+import { YardView } from '../views/yard/YardView';
 import { ClocksRail, NextClock } from './ClocksRail';
 import { MainSwitch } from './MainSwitch';
 import { useKeys, type Keys } from './keys';
@@ -25,7 +28,8 @@ const HELP: [string, string][] = [
   ['digits, Enter', 'go to that joint'],
   ['/', 'find a joint'],
   ['Enter', 'open the joint on the bench'],
-  ['g l · g b · g t · g r · g k', 'Line · Bench · Test · Rules · Reckon'],
+  ['g l · g b · g s · g y', 'Line · Bench · Set-out · Yard'],
+  ['g t · g r · g k', 'Test · Rules · Reckon'],
   ['?', 'this list'],
 ];
 
@@ -75,6 +79,8 @@ export function Shell() {
     () => [
       { letter: 'l', name: 'Line', to: `/line/${selected ?? ''}`, on: pathname.startsWith('/line') },
       { letter: 'b', name: 'Bench', to: `/bench/${selected ?? ''}`, on: pathname.startsWith('/bench') },
+      { letter: 's', name: 'Set-out', to: '/setout', on: pathname.startsWith('/setout') },
+      { letter: 'y', name: 'Yard', to: '/yard', on: pathname.startsWith('/yard') },
       { letter: 't', name: 'Test', to: `/test/${section?.name ?? ''}`, on: pathname.startsWith('/test') },
       { letter: 'r', name: 'Rules', to: '/rules', on: pathname.startsWith('/rules') },
       { letter: 'k', name: 'Reckon', to: '/reckon', on: pathname.startsWith('/reckon') },
@@ -121,13 +127,13 @@ export function Shell() {
         <Box sx={{ minWidth: 0, display: { xs: 'none', sm: 'block' } }}>
           <MainSwitch />
           <Typography component="p" noWrap variant="body2" color="text.secondary">
-            {job.number} · {main.material} SDR {main.sdr} dn {main.dn_mm}
+            {job.number} · {main.pipe}
             {job.simulated ? ' · simulated' : ''}
           </Typography>
         </Box>
-        <Stack component="nav" aria-label="Views" direction="row" sx={{ flex: { sm: 1 }, order: { xs: 3, sm: 0 }, width: { xs: '100%', sm: 'auto' }, justifyContent: { xs: 'space-between', md: 'center' } }}>
+        <Stack component="nav" aria-label="Views" direction="row" sx={{ flex: { sm: 1 }, order: { xs: 3, sm: 0 }, width: { xs: '100%', sm: 'auto' }, justifyContent: { xs: 'flex-start', md: 'center' }, overflowX: 'auto' }}>
           {views.map((view) => (
-            <Button key={view.name} component={RouterLink} to={view.to} aria-current={view.on ? 'page' : undefined} sx={{ px: { xs: 1, sm: 2 }, minWidth: 0, borderRadius: 0, borderBottom: '4px solid', borderBottomColor: view.on ? 'hand' : 'transparent' }}>
+            <Button key={view.name} component={RouterLink} to={view.to} aria-current={view.on ? 'page' : undefined} sx={{ px: { xs: 1.25, sm: 1, lg: 1.75 }, minWidth: 0, flex: 'none', borderRadius: 0, borderBottom: '4px solid', borderBottomColor: view.on ? 'hand' : 'transparent' }}>
               {view.name}
             </Button>
           ))}
@@ -181,6 +187,9 @@ export function Shell() {
             <Route path="/line/:joint?" element={<LineView />} />
             <Route path="/bench/:joint" element={<BenchView key={selected} />} />
             <Route path="/test/:section" element={<TestView />} />
+<Route path="/setout" element={<SetoutView key={main.id} />} />
+            <Route path="/setout/new" element={<NewMain />} />
+            <Route path="/yard" element={<YardView key={main.id} />} />
             <Route path="/reckon" element={<ReckonView />} />
             <Route path="/rules" element={<RulesView />} />
             <Route path="*" element={<Navigate to={`/line/${next ?? ''}`} replace />} />

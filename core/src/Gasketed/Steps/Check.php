@@ -49,7 +49,7 @@ final class Check
         }
         $specs[] = Remade::spec();
 
-        return new Step('home', 'Home?', 'Home when '.$made->system->home->said().'.', $specs, $rules, [], ['limit_mm' => $s->limit('gs.gap.even_mm'), 'mark_mm' => $made->markMm($s), 'home' => $made->system->home->said()]);
+        return new Step('home', 'Home?', 'Home when '.$made->system->home->said().'.', $specs, $rules, [], ['limit_mm' => $s->limit('gs.gap.even_mm'), 'even' => true, 'mark_mm' => $made->markMm($s), 'home' => $made->system->home->said()]);
     }
 
     /** @return array{list<ReadingSpec>, list<Rule>} */

@@ -2,13 +2,14 @@ import { Box, Typography } from '@mui/material';
 
 const css = (name: string) => `var(--mui-palette-${name})`;
 
-/** The gap between pipe and fitting by clock position, exaggerated: bars past the dashed ring are over the limit. */
-export function GapRing({ title, gaps, limit }: { title: string; gaps: number[] | null; limit: number }) {
+/** The gap by clock position, exaggerated: bars past the dashed ring are over the limit. `even` counts from the narrowest gap, for joints that must close evenly. */
+export function GapRing({ title, gaps: measured, limit, even = false }: { title: string; gaps: number[] | null; limit: number; even?: boolean }) {
+  const gaps = even && measured ? measured.map((gap) => gap - Math.min(...measured)) : measured;
   const inner = 62;
   const reach = 30;
   return (
     <Box component="figure" sx={{ m: 0, textAlign: 'center' }}>
-      <svg viewBox="-112 -112 224 224" width="100%" style={{ maxWidth: 220 }} role="img" aria-label={`${title}: ${gaps ? `gaps ${gaps.join(', ')} mm` : 'not measured yet'}; ${limit} mm allowed`}>
+      <svg viewBox="-112 -112 224 224" width="100%" style={{ maxWidth: 220 }} role="img" aria-label={`${title}: ${measured ? `gaps ${measured.join(', ')} mm` : 'not measured yet'}; ${even ? 'uneven by ' : ''}${limit} mm allowed`}>
         <circle r={inner} fill={css('earth')} stroke={css('pipe')} strokeWidth="6" />
         <circle r={inner + 4 + reach} fill="none" stroke={css('text-secondary')} strokeDasharray="4 4" />
         {(gaps ?? []).map((gap, k) => {
@@ -24,7 +25,7 @@ export function GapRing({ title, gaps, limit }: { title: string; gaps: number[] 
           {gaps ? Math.max(...gaps).toFixed(2) : '–'}
         </text>
         <text y="17" textAnchor="middle" fontSize="12" fill={css('text-secondary')}>
-          of {limit} mm
+          {even ? 'uneven, ' : ''}of {limit} mm
         </text>
       </svg>
       <Typography component="figcaption" sx={{ fontWeight: 640 }}>

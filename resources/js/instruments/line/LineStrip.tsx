@@ -111,7 +111,7 @@ export function LineStrip({ line, sections, selected, next, onSelect, tall = fal
             >
               <rect x="-24" y="-34" width="48" height="68" fill="transparent" />
               {joint.number === next && <path d="M0 -24l-9 -14h18z" fill={css('hand')} />}
-              <JointGlyph method={joint.method} state={joint.state} selected={joint.number === selected} scale={tall ? 1.15 : 0.92} />
+              <JointGlyph shape={joint.shape} state={joint.state} selected={joint.number === selected} scale={tall ? 1.15 : 0.92} />
               <text y={tall ? 52 : -31} x={tall ? 0 : joint.number === next ? 12 : 0} textAnchor={!tall && joint.number === next ? 'start' : 'middle'} fontSize={tall ? 16 : 13} fontWeight="700" className="num" fill={css('text-primary')}>
                 {joint.number}
               </text>

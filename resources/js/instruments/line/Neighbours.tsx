@@ -17,7 +17,7 @@ export function Neighbours({ line, selected, onSelect, around = 1 }: { line: Sch
         >
           <svg width="34" height="40" viewBox="-17 -24 34 44" aria-hidden>
             <GlyphPatterns />
-            <JointGlyph method={joint.method} state={joint.state} selected={false} scale={0.9} />
+            <JointGlyph shape={joint.shape} state={joint.state} selected={false} scale={0.9} />
           </svg>
           <Typography className="num" sx={{ fontWeight: 700, minWidth: 32, textAlign: 'left' }}>
             {joint.number}

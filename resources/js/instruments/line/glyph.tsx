@@ -37,15 +37,6 @@ export const GlyphPatterns = () => (
   </defs>
 );
 
-/** Name of each method, as its procedure has it. */
-export const METHODS: Record<string, string> = {
-  'electrofusion.coupler': 'electrofusion coupler',
-  'electrofusion.large_bore': 'large-bore coupler',
-  'electrofusion.branch_saddle': 'branch saddle',
-  'electrofusion.tapping_tee': 'tapping tee',
-  'electrofusion.repair_spool': 'repair spool',
-};
-
 /** Outline of each method, around 0,0: the shape says how the joint is made. */
 const SHAPES: Record<string, { body: string; posts: string }> = {
   // a sleeve with two terminal posts
@@ -58,11 +49,23 @@ const SHAPES: Record<string, { body: string; posts: string }> = {
   'electrofusion.tapping_tee': { body: 'M-15 14v-16h8v-16h14v16h8v16z', posts: 'M-9 -19h18M14 6h9' },
   // two sleeves on a spool
   'electrofusion.repair_spool': { body: 'M-20 -15h14v5h12v-5h14v30h-14v-5h-12v5h-14z', posts: 'M-13 -15v-6M13 -15v-6' },
+  // a bell over a spigot
+  'gasketed.bell': { body: 'M-16 -12h12l6 -6h14v36h-14l-6 -6h-12z', posts: '' },
+  // the same bell, pinned
+  'gasketed.locked': { body: 'M-16 -12h12l6 -6h14v36h-14l-6 -6h-12z', posts: 'M9 -18v-7M9 18v7' },
+  // a coupling over both ends, rounded
+  'gasketed.coupling': { body: 'M-11 -18h22q6 0 6 6v24q0 6 -6 6h-22q-6 0 -6 -6v-24q0 -6 6 -6z', posts: '' },
+  // a sleeve over two cut ends
+  'gasketed.sleeve': { body: 'M-18 -14h36v28h-36z', posts: 'M0 -14v-8M0 14v8' },
+  // a stepped socket
+  'gasketed.concrete': { body: 'M-16 -10h8v-9h24v38h-24v-9h-8z', posts: '' },
+  // a ribbed coupler
+  'gasketed.corrugated': { body: 'M-17 -13l5 -5 5 5 5 -5 5 5 5 -5 5 5v26l-5 5 -5 -5 -5 5 -5 -5 -5 5 -5 -5z', posts: '' },
 };
 
 /** One joint: the shape says the method, fill pattern and letter the state. Centre at 0,0. */
-export function JointGlyph({ method, state, selected, scale = 1 }: { method: string; state: JointState; selected: boolean; scale?: number }) {
-  const shape = SHAPES[method] ?? SHAPES['electrofusion.coupler'];
+export function JointGlyph({ shape: name, state, selected, scale = 1 }: { shape: string; state: JointState; selected: boolean; scale?: number }) {
+  const shape = SHAPES[name] ?? SHAPES['gasketed.bell'];
   const { letter, colour } = STATES[state];
   const solid = state === 'accepted' || state === 'overruled';
   const fill = solid ? css(colour) : state === 'planned' ? css('background-paper') : `url(#fill-${state})`;

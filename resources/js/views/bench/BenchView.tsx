@@ -19,6 +19,7 @@ export function BenchView() {
   const { joint } = useSelection();
   const bench = useQuery({ ...benchQuery(joint?.id ?? ''), enabled: joint !== null });
   if (bench.error) return <Alert severity="error">{bench.error.message}</Alert>;
+  if (joint === null) return <Typography>This main has no joints yet. Set it out first: the plan makes the joints.</Typography>;
   if (!bench.data) return <CircularProgress aria-label="Loading the bench" />;
   return <Bench bench={bench.data} />;
 }

@@ -108,7 +108,7 @@ function SeriesField({ spec, reading, error, busy, disabled, onEnter, draftKey }
   const parts = text === '' ? [] : text.split(' | ');
   const preferred = spec.counts[0] === 2 ? 4 : (spec.counts[0] ?? 4);
   const [count, setCount] = useState(values.length || Math.max(parts.length, preferred));
-  const whole = spec.instrument === 'gap_ring';
+  const whole = spec.instrument !== 'roundness_dial'; // diameters go over half a turn, everything else round the whole
   const cells = Array.from({ length: count }, (_, k) => parts[k] ?? '');
   const full = cells.every((cell) => cell.trim() !== '');
   const set = (at: number, next: string) => type(cells.map((cell, k) => (k === at ? next : cell)).join(' | '));

@@ -1,6 +1,10 @@
 import { Box, Stack, Typography } from '@mui/material';
 import type { Schemas } from '../../api/client';
 import { GapRing } from '../../instruments/gap/GapRing';
+import { DeflectionRose, type Rose } from '../../instruments/gasket/DeflectionRose';
+import { FeelerRing, type Sweep } from '../../instruments/gasket/FeelerRing';
+import { LiftCard, type Lift } from '../../instruments/gasket/LiftCard';
+import { SpigotRuler } from '../../instruments/gasket/SpigotRuler';
 import { CodeReader } from '../../instruments/label/CodeReader';
 import { LabelCard } from '../../instruments/label/LabelCard';
 import { SampleLabel } from '../../instruments/label/SampleLabel';
@@ -27,6 +31,10 @@ export function StepInstrument({ bench, step, mayEnter, onScan }: { bench: Bench
     kinds.has('marks_ruler') && <Marks key="marks" bench={bench} step={step} />,
     kinds.has('pass_table') && Array.isArray(step.guide.passes) && step.guide.passes.length > 0 && <PassTable key="passes" rows={step.guide.passes as Passes[]} />,
     kinds.has('gap_ring') && <Gaps key="gaps" bench={bench} step={step} />,
+    kinds.has('lift_card') && step.guide.lift !== undefined && <LiftCard key="lift" lift={step.guide.lift as Lift} length={typeof bench.facts.pipe_length_m === 'number' ? bench.facts.pipe_length_m : null} />,
+    kinds.has('spigot_ruler') && <Spigots key="spigot" bench={bench} step={step} />,
+    kinds.has('feeler_ring') && <Feelers key="feeler" bench={bench} step={step} />,
+    step.id === 'deflect' && step.guide.share !== undefined && <DeflectionRose key="rose" rose={step.guide as unknown as Rose} />,
   ].filter(Boolean);
   return parts.length === 0 ? null : <Stack spacing={2}>{parts}</Stack>;
 }
@@ -76,7 +84,45 @@ function Gaps({ bench, step }: { bench: Bench; step: Step }) {
   return (
     <Box sx={row}>
       {specs.map((spec) => (
-        <GapRing key={spec.key} title={specs.length === 1 ? step.title : titleOf(spec)} gaps={step.stale.includes(spec.key) ? null : series(bench, spec.key)} limit={Number(step.guide.limit_mm)} />
+        <GapRing key={spec.key} title={specs.length === 1 ? step.title : titleOf(spec)} gaps={step.stale.includes(spec.key) ? null : series(bench, spec.key)} limit={Number(step.guide.limit_mm)} even={step.guide.even === true} />
+      ))}
+    </Box>
+  );
+}
+
+function Spigots({ bench, step }: { bench: Bench; step: Step }) {
+  const guide = step.guide;
+  const sides = guide.sides as string[];
+  const cut = guide.cut as boolean[];
+  const given = (key: string, label: string) => {
+    const at = number(bench, key);
+    return at === null ? [] : [{ label, at }];
+  };
+  return (
+    <SpigotRuler
+      mark={guide.mark_mm as number | null}
+      second={guide.second_line_mm as number | null}
+      chamfer={guide.chamfer as { length_mm: number; depth_mm: number }}
+      cut={cut.some(Boolean)}
+      od={Number(guide.od_mm)}
+      wall={Number(guide.wall_mm)}
+      home={String(guide.home)}
+      measured={sides.flatMap((side) => {
+        const end = side === '' ? '' : `_${side}`;
+        return [...given(`mark${end}_mm`, side.toUpperCase()), ...given(`second_mark${end}_mm`, side.toUpperCase())];
+      })}
+    />
+  );
+}
+
+function Feelers({ bench, step }: { bench: Bench; step: Step }) {
+  const specs = step.readings.filter((spec) => spec.instrument === 'feeler_ring');
+  const sides = step.guide.sides as string[];
+  const sweeps = step.guide.sweeps as Record<string, Sweep>;
+  return (
+    <Box sx={row}>
+      {specs.map((spec, k) => (
+        <FeelerRing key={spec.key} title={specs.length === 1 ? 'Feeler depth round the joint' : titleOf(spec)} sweep={sweeps[sides[k] ?? ''] ?? null} tolerance={Number(step.guide.tolerance_mm)} count={series(bench, spec.key)?.length ?? spec.counts[0] ?? 8} />
       ))}
     </Box>
   );

@@ -5,7 +5,7 @@ import { benchQuery } from '../../api/queries';
 import { useSelection } from '../../app/selection';
 import { useWork } from '../../app/session';
 import { timeOfDay } from '../../app/time';
-import { GlyphPatterns, JointGlyph, METHODS, STATES, type JointState } from '../../instruments/line/glyph';
+import { GlyphPatterns, JointGlyph, STATES, type JointState } from '../../instruments/line/glyph';
 import { SeverityMark } from '../../instruments/severity/SeverityMark';
 
 /** What stands on the line: the selected joint, how the main is doing, and the one thing to do next. */
@@ -13,7 +13,16 @@ export function LineView() {
   const { job, line } = useWork();
   const { joint, next, select } = useSelection();
   const bench = useQuery({ ...benchQuery(joint?.id ?? ''), enabled: joint !== null });
-  if (!joint) return <Typography>This main has no joints yet.</Typography>;
+  if (!joint)
+    return (
+      <Stack spacing={2} sx={{ alignItems: 'flex-start' }}>
+        <Typography variant="h1">This main has no joints yet.</Typography>
+        <Typography>Bring its alignment and plan the pipes: the plan makes the joints.</Typography>
+        <Button component={RouterLink} to="/setout" variant="contained" color="secondary" sx={{ minHeight: 60, px: 4 }}>
+          Set it out
+        </Button>
+      </Stack>
+    );
   const verdict = bench.data?.verdict;
   const step = verdict?.steps.find((s) => s.step === verdict.current_step);
   const bad = verdict?.findings.filter((f) => f.severity === 'mend' || f.severity === 'stop' || f.overrule) ?? [];
@@ -29,7 +38,7 @@ export function LineView() {
               {joint.number === next ? ' – next' : ''}
             </Typography>
             <Typography>
-              {METHODS[joint.method] ?? joint.method}, {STATES[joint.state].words}
+              {joint.method_title}, {STATES[joint.state].words}
               {step ? `; to do: ${step.title}` : ''} · {joint.pipe_a === joint.pipe_b ? 'on ' : ''}<span className="num">{joint.pipe_a}</span>
               {joint.pipe_a === joint.pipe_b ? '' : <> to <span className="num">{joint.pipe_b}</span></>} · station <span className="num">{joint.station_m} m</span>
             </Typography>
@@ -86,7 +95,7 @@ export function LineView() {
           <Stack key={state} role="listitem" direction="row" spacing={1} sx={{ alignItems: 'center', opacity: count === 0 ? 0.75 : 1 }}>
             <svg width="30" height="40" viewBox="-17 -24 34 44" aria-hidden>
               <GlyphPatterns />
-              <JointGlyph method="electrofusion.coupler" state={state} selected={false} scale={0.85} />
+              <JointGlyph shape={joint.shape} state={state} selected={false} scale={0.85} />
             </svg>
             <Typography>
               <b className="num">{count}</b> {STATES[state].words}

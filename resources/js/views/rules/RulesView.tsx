@@ -7,6 +7,7 @@ import { rulebookQuery } from '../../api/queries';
 import { useWork } from '../../app/session';
 import { dayAndTime } from '../../app/time';
 import { STATES, type JointState } from '../../instruments/line/glyph';
+import { JointSystems } from '../systems/JointSystems';
 import { LimitRow } from './LimitRow';
 import { Schools } from './Schools';
 
@@ -33,9 +34,10 @@ export function RulesView() {
         </Typography>
       </Box>
       {rulebook.old_joints.length > 0 && <OldJoints joints={rulebook.old_joints} />}
-      <Tabs value={tab} onChange={(_, next: number) => setTab(next)} aria-label="Parts of the rulebook">
+      <Tabs value={tab} onChange={(_, next: number) => setTab(next)} aria-label="Parts of the rulebook" variant="scrollable">
         <Tab label="Limits" sx={{ minHeight: 52, fontSize: '1rem' }} />
         <Tab label="Schools" sx={{ minHeight: 52, fontSize: '1rem' }} />
+        <Tab label="Joint systems" sx={{ minHeight: 52, fontSize: '1rem' }} />
         <Tab label={`Changes (${rulebook.versions.length})`} sx={{ minHeight: 52, fontSize: '1rem' }} />
       </Tabs>
       {tab === 0 && (
@@ -50,8 +52,9 @@ export function RulesView() {
         </>
       )}
       {tab === 1 && <Schools key={rulebook.version} rulebook={rulebook} may={may} />}
-      {tab === 2 && <Changes versions={rulebook.versions} zone={job.time_zone} />}
-      {!may && <Typography color="text.secondary">A supervisor can tighten or loosen a limit here, with a reason.</Typography>}
+      {tab === 2 && <JointSystems may={['jointer', 'supervisor', 'admin'].includes(person.role)} />}
+      {tab === 3 && <Changes versions={rulebook.versions} zone={job.time_zone} />}
+      {!may && tab < 2 && <Typography color="text.secondary">A supervisor can tighten or loosen a limit here, with a reason.</Typography>}
     </Stack>
   );
 }

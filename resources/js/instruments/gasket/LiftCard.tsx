@@ -1,0 +1,51 @@
+import { Box, Stack, Typography } from '@mui/material';
+
+export interface Lift {
+  mass_kg: number;
+  slings: number;
+  spacing_m: number | null;
+  tag_line: boolean;
+  by: string;
+  people: number;
+  source: string;
+}
+
+const css = (name: string) => `var(--mui-palette-${name})`;
+
+/** How this pipe is lifted: its mass, slings and where they go, tag line, hands or machine. */
+export function LiftCard({ lift, length }: { lift: Lift; length: number | null }) {
+  const mass = `${Math.ceil(lift.mass_kg - 1e-6)} kg`;
+  const spread = lift.spacing_m !== null && length ? Math.min(0.8, lift.spacing_m / length) * 480 : 0;
+  const slings = lift.slings === 2 ? [300 - spread / 2, 300 + spread / 2] : lift.slings === 1 ? [300] : [];
+  return (
+    <Box component="figure" sx={{ m: 0, border: 1, borderColor: 'divider', p: 1.5 }}>
+      <Stack direction="row" sx={{ columnGap: 4, rowGap: 0.5, flexWrap: 'wrap', alignItems: 'baseline' }}>
+        <Typography className="num" sx={{ fontSize: '1.7rem', fontWeight: 700 }}>
+          {mass}
+        </Typography>
+        <Typography sx={{ fontWeight: 640 }}>{lift.by === 'hands' ? (lift.people === 1 ? 'One person may carry it' : 'Two people carry it') : `By machine, ${lift.slings === 1 ? 'one sling' : `${lift.slings} slings`}${lift.spacing_m === null ? '' : `, ${lift.spacing_m.toFixed(1)} m apart`}`}</Typography>
+        {lift.tag_line && <Typography sx={{ fontWeight: 640 }}>Tag line on</Typography>}
+      </Stack>
+      <svg viewBox="0 0 600 112" width="100%" style={{ maxHeight: 150 }} role="img" aria-label={`Lift card: ${mass}, ${lift.slings} slings`}>
+        <rect x="60" y="66" width="480" height="30" fill={css('pipe')} />
+        <rect x="60" y="71" width="480" height="4" fill={css('background-paper')} opacity="0.35" />
+        {slings.map((x) => (
+          <g key={x}>
+            <path d={`M300 8L${x} 62`} stroke={css('text-primary')} strokeWidth="3" />
+            <rect x={x - 7} y="62" width="14" height="38" rx="4" fill={css('hand')} />
+          </g>
+        ))}
+        {slings.length > 0 && <circle cx="300" cy="9" r="7" fill="none" stroke={css('text-primary')} strokeWidth="3" />}
+        {lift.slings === 2 && lift.spacing_m !== null && (
+          <text x="300" y="58" textAnchor="middle" fontSize="17" fontWeight="700" className="num" fill={css('text-primary')}>
+            {lift.spacing_m.toFixed(1)} m
+          </text>
+        )}
+        {lift.tag_line && <path d="M538 82q30 4 44 26" fill="none" stroke={css('text-primary')} strokeWidth="3" strokeDasharray="7 5" />}
+      </svg>
+      <Typography component="figcaption" variant="body2" color="text.secondary">
+        Slings only, never chain or wire on the pipe. Density from memory; the maker&rsquo;s mass governs. [{lift.source}]
+      </Typography>
+    </Box>
+  );
+}

@@ -1,0 +1,75 @@
+import { useId, useState } from 'react';
+import { Alert, Box, Button, Paper, Stack, Tab, Tabs, TextField, Typography } from '@mui/material';
+import UploadFileIcon from '@mui/icons-material/UploadFile';
+import type { Schemas } from '../../api/client';
+import type { useSetout } from './useSetout';
+
+/** Numbers of one typed line, whatever stands between them; a decimal comma only where no other comma parts the numbers. */
+const numbers = (line: string) =>
+  (/;|\t|\s/.test(line.trim()) ? line.trim().split(/[;\t\s]+/) : line.trim().split(','))
+    .filter((part) => part !== '')
+    .map((part) => Number(part.replace(',', '.')));
+const rows = (text: string) => text.split('\n').filter((line) => line.trim() !== '').map(numbers);
+
+/** Three ways to bring an alignment: a file, points, or straights and arcs. */
+export function AlignmentForm({ bring, again }: { bring: ReturnType<typeof useSetout>['bring']; again: boolean }) {
+  const [tab, setTab] = useState(0);
+  const [points, setPoints] = useState('');
+  const [start, setStart] = useState('0 0 90');
+  const [parts, setParts] = useState('');
+  const [levels, setLevels] = useState('');
+  const file = useId();
+  const typed = (): Schemas['TypedAlignment'] => {
+    if (tab === 1) return { points: rows(points).map((r) => (r.length > 3 ? { station_m: r[0] ?? null, easting_m: r[1] ?? NaN, northing_m: r[2] ?? NaN, level_m: r[3] ?? null } : { easting_m: r[0] ?? NaN, northing_m: r[1] ?? NaN, level_m: r[2] ?? null })) };
+    const [easting = NaN, northing = NaN, azimuth = NaN] = numbers(start);
+    return { easting_m: easting, northing_m: northing, azimuth_deg: azimuth, parts: rows(parts).map(([length_m = NaN, radius_m = 0]) => ({ length_m, radius_m })), levels: rows(levels).map(([station_m = NaN, level_m = NaN, curve_m = 0]) => ({ station_m, level_m, curve_m })) };
+  };
+  return (
+    <Paper component="section" aria-label="Alignment" sx={{ p: 2.5 }}>
+      <Typography variant="h2">{again ? 'Bring another alignment' : 'Bring the alignment'}</Typography>
+      <Tabs value={tab} onChange={(_, next: number) => setTab(next)} aria-label="How" sx={{ mb: 2 }} variant="scrollable">
+        <Tab label="From a file" sx={{ minHeight: 52, fontSize: '1rem' }} />
+        <Tab label="Points" sx={{ minHeight: 52, fontSize: '1rem' }} />
+        <Tab label="Straights and arcs" sx={{ minHeight: 52, fontSize: '1rem' }} />
+      </Tabs>
+      {tab === 0 && (
+        <Stack spacing={1} sx={{ alignItems: 'flex-start' }}>
+          <Button component="label" htmlFor={file} variant="contained" color={again ? 'primary' : 'secondary'} startIcon={<UploadFileIcon />} disabled={bring.isPending} sx={{ minHeight: 60, px: 4 }}>
+            Choose a file
+          </Button>
+          <input
+            id={file}
+            type="file"
+            aria-label="Alignment file"
+            accept=".csv,.txt,.json,.geojson,.xml,.landxml"
+            style={{ position: 'absolute', width: 1, height: 1, opacity: 0 }}
+            onChange={(e) => {
+              const chosen = e.target.files?.[0];
+              if (chosen) bring.mutate(chosen);
+              e.target.value = '';
+            }}
+          />
+          <Typography color="text.secondary">CSV with easting, northing and, where known, station and level · GeoJSON line · LandXML 1.2 alignment with its profile. Coordinates in metres.</Typography>
+        </Stack>
+      )}
+      {tab === 1 && <TextField fullWidth multiline minRows={4} label="A point a line: station easting northing level" value={points} onChange={(e) => setPoints(e.target.value)} helperText="Station may be left out on all lines; level too." />}
+      {tab === 2 && (
+        <Box sx={{ display: 'grid', gridTemplateColumns: { xs: 'minmax(0,1fr)', md: '1fr 1fr' }, gap: 2 }}>
+          <TextField label="Start: easting northing azimuth°" value={start} onChange={(e) => setStart(e.target.value)} helperText="Azimuth clockwise from north" sx={{ gridColumn: '1 / -1' }} />
+          <TextField multiline minRows={4} label="A part a line: length radius" value={parts} onChange={(e) => setParts(e.target.value)} helperText="Radius 0 or none for a straight, minus to the left" />
+          <TextField multiline minRows={4} label="Levels: station level curve length" value={levels} onChange={(e) => setLevels(e.target.value)} helperText="May be left empty; curve length 0 for a break" />
+        </Box>
+      )}
+      {tab > 0 && (
+        <Button variant="contained" color="secondary" disabled={bring.isPending} onClick={() => bring.mutate(typed())} sx={{ mt: 2, minHeight: 56, px: 4 }}>
+          Take this alignment
+        </Button>
+      )}
+      {bring.error && (
+        <Alert severity="error" sx={{ mt: 2 }}>
+          {bring.error.message}
+        </Alert>
+      )}
+    </Paper>
+  );
+}

@@ -1,0 +1,173 @@
+import { Box, Typography } from '@mui/material';
+import { Link as RouterLink } from 'react-router';
+import type { Schemas } from '../../api/client';
+import { STATES } from '../../instruments/line/glyph';
+
+const table = {
+  borderCollapse: 'collapse',
+  width: '100%',
+  '& th': { textAlign: 'right', fontWeight: 640, fontSize: '0.85rem', py: 0.75, px: 1, borderBottom: '2px solid', borderColor: 'text.primary', whiteSpace: 'nowrap', verticalAlign: 'bottom' },
+  '& td': { textAlign: 'right', py: 0.9, px: 1, borderBottom: '1px solid', borderColor: 'divider', whiteSpace: 'nowrap' },
+  '& th:first-of-type, & td:first-of-type': { textAlign: 'left' },
+} as const;
+const f = (value: number | null | undefined, places: number) => (value === null || value === undefined ? '' : (Math.abs(value) < 0.5 / 10 ** places ? 0 : value).toFixed(places));
+const MOST = 400;
+
+/** What the crew works by: a row a joint, with the pipe that is laid at it. */
+export function JointTable({ plan, first }: { plan: Schemas['SetoutPlan']; first: number | null }) {
+  const pipes = new Map(plan.pipes.map((pipe) => [pipe.joint, pipe]));
+  const dig = plan.dig_levels_m;
+  return (
+    <Box sx={{ overflowX: 'auto' }}>
+      <Box component="table" aria-label="Joints as planned" sx={table}>
+        <thead>
+          <tr>
+            <th>Joint</th>
+            <th>Pipe</th>
+            <th>Length m</th>
+            <th>Station m</th>
+            <th>Easting</th>
+            <th>Northing</th>
+            <th>Level</th>
+            <th>Dig to</th>
+            <th>Turn right °</th>
+            <th>Turn up °</th>
+            <th>Far end right mm</th>
+            <th>up mm</th>
+            <th>Off line mm</th>
+          </tr>
+        </thead>
+        <tbody className="num">
+          {plan.joints.slice(0, MOST).map((joint, k) => {
+            const pipe = pipes.get(k);
+            const turns = joint.kind === 'joint';
+            return (
+              <tr key={k}>
+                <td>{turns ? (first === null ? joint.number : first + joint.number) : joint.kind}</td>
+                <td>{pipe ? `${pipe.number}${pipe.cut ? ' cut' : ''}` : ''}</td>
+                <td>{pipe ? f(pipe.length_m, pipe.cut ? 3 : 1) : ''}</td>
+                <td>{f(joint.station_m, 2)}</td>
+                <td>{f(joint.easting_m, 3)}</td>
+                <td>{f(joint.northing_m, 3)}</td>
+                <td>{f(joint.level_m, 3)}</td>
+                <td>{f(dig[k], 2)}</td>
+                <td>{turns ? f(joint.deflection_h_deg, 2) : ''}</td>
+                <td>{turns ? f(joint.deflection_v_deg, 2) : ''}</td>
+                <td>{f(joint.far_end_h_mm, 0)}</td>
+                <td>{f(joint.far_end_v_mm, 0)}</td>
+                <td>{f(joint.offset_mm, 0)}</td>
+              </tr>
+            );
+          })}
+        </tbody>
+      </Box>
+      <Typography variant="body2" color="text.secondary" sx={{ mt: 1 }}>
+        Right and up are plus. Dig to: [{plan.dig_source}]. Push each pipe home straight, then turn it.{plan.joints.length > MOST ? ` The first ${MOST} of ${plan.joints.length}; all are in the files.` : ''}
+      </Typography>
+    </Box>
+  );
+}
+
+/** Laid less planned, joint by joint. */
+export function LaidTable({ laid }: { laid: Schemas['LaidJoint'][] }) {
+  const rows = laid.filter((row) => row.laid !== null);
+  if (rows.length === 0) return <Typography>No joint of this plan is laid yet. As they are made on the bench, laid less planned stands here.</Typography>;
+  return (
+    <Box sx={{ overflowX: 'auto' }}>
+      <Box component="table" aria-label="Laid against planned" sx={table}>
+        <thead>
+          <tr>
+            <th>Joint</th>
+            <th>State</th>
+            <th>Planned °</th>
+            <th>Laid °</th>
+            <th>Difference °</th>
+            <th>Far end right mm</th>
+            <th>up mm</th>
+            <th>beyond mm</th>
+          </tr>
+        </thead>
+        <tbody className="num">
+          {rows.map((row) => (
+            <tr key={row.joint}>
+              <td>
+                <Box component={RouterLink} to={`/bench/${row.joint}`} sx={{ color: 'text.primary', fontWeight: 700, py: 1 }}>
+                  {row.joint}
+                </Box>
+              </td>
+              <td>{STATES[row.state].words}</td>
+              <td>{f(Math.hypot(row.planned.h_deg, row.planned.v_deg), 2)}</td>
+              <td>{f(row.laid?.deflection_deg, 2)}</td>
+              <td>{f(row.laid?.deflection_off_deg, 2)}</td>
+              <td>{f(row.laid?.right_mm, 0)}</td>
+              <td>{f(row.laid?.up_mm, 0)}</td>
+              <td>{f(row.laid?.along_mm, 0)}</td>
+            </tr>
+          ))}
+        </tbody>
+      </Box>
+    </Box>
+  );
+}
+
+/** Pipes and bends to order, and what to cut. */
+export function Quantities({ plan }: { plan: Schemas['SetoutPlan'] }) {
+  return (
+    <Box sx={{ display: 'grid', gridTemplateColumns: { xs: 'minmax(0,1fr)', md: '1fr 1fr' }, gap: 3 }}>
+      <Box component="table" aria-label="Quantities" sx={table}>
+        <thead>
+          <tr>
+            <th>Part</th>
+            <th>Whole</th>
+            <th>To cut from</th>
+          </tr>
+        </thead>
+        <tbody className="num">
+          {plan.quantities.pipes.map((p) => (
+            <tr key={p.length_m}>
+              <td>pipe {p.length_m} m</td>
+              <td>{p.whole}</td>
+              <td>{p.to_cut}</td>
+            </tr>
+          ))}
+          {plan.quantities.bends.map((b) => (
+            <tr key={b.deg}>
+              <td>bend {b.deg}°</td>
+              <td>{b.count}</td>
+              <td />
+            </tr>
+          ))}
+          <tr>
+            <td>joints</td>
+            <td>{plan.quantities.joints}</td>
+            <td />
+          </tr>
+        </tbody>
+      </Box>
+      {plan.cut_list.length === 0 ? (
+        <Typography>Nothing is cut.</Typography>
+      ) : (
+        <Box component="table" aria-label="Cut list" sx={table}>
+          <thead>
+            <tr>
+              <th>Pipe</th>
+              <th>Cut to m</th>
+              <th>From m</th>
+              <th>Left m</th>
+            </tr>
+          </thead>
+          <tbody className="num">
+            {plan.cut_list.map((c) => (
+              <tr key={c.pipe}>
+                <td>{c.pipe}</td>
+                <td>{f(c.length_m, 3)}</td>
+                <td>{c.from_m}</td>
+                <td>{f(c.left_m, 3)}</td>
+              </tr>
+            ))}
+          </tbody>
+        </Box>
+      )}
+    </Box>
+  );
+}
