@@ -45,7 +45,7 @@ abstract class TestCase extends Base
     }
 
     /** The time on the job as a device would write it. */
-    protected function deviceNow(int $secondsAgo = 0): string
+    public function deviceNow(int $secondsAgo = 0): string
     {
         return $this->job()->now()->subSeconds($secondsAgo)->format('Y-m-d\TH:i:sP');
     }
@@ -59,7 +59,7 @@ abstract class TestCase extends Base
         ];
     }
 
-    protected function enter(Joint|Section $subject, string $key, mixed $value, ?string $at = null): TestResponse
+    public function enter(Joint|Section $subject, string $key, mixed $value, ?string $at = null): TestResponse
     {
         return $this->postJson('/api/v1/entries', $this->draft($subject, $key, $value, null, $at));
     }

@@ -63,7 +63,7 @@ final class AdoptPlan
         $before = $last?->pipe_b;
         foreach ($pipes as $k => $pipe) {
             $name = sprintf('P%03d', $base + $done + $k + 1);
-            $rows[] = ['id' => (string) Str::uuid(), 'main_id' => $main->id, 'number' => $name, 'from_station_m' => $pipe['from_station_m'], 'to_station_m' => $pipe['to_station_m'], 'created_at' => now(), 'updated_at' => now()];
+            $rows[] = ['id' => (string) Str::uuid(), 'main_id' => $main->id, 'number' => $name, 'from_station_m' => round($pipe['from_station_m'], 3), 'to_station_m' => round($pipe['to_station_m'], 3), 'created_at' => now(), 'updated_at' => now()];
             $at = $joints[$pipe['joint']];
             $far = $joints[$pipe['joint'] + 1];
             if ($at['kind'] === 'start' && $pipe['joint'] > 0) { // beyond a bend: the bend is joined to the pipe before it and to this one
@@ -103,7 +103,7 @@ final class AdoptPlan
      */
     private function joint(Main $main, Section $section, int $number, array $at, string $method, string $before, string $after, ?array $planned): void
     {
-        Joint::create(['main_id' => $main->id, 'section_id' => $section->id, 'number' => $number, 'station_m' => $at['station_m'], 'method' => $method, 'pipe_a' => $before, 'pipe_b' => $after, 'planned' => $planned]);
+        Joint::create(['main_id' => $main->id, 'section_id' => $section->id, 'number' => $number, 'station_m' => round($at['station_m'], 3), 'method' => $method, 'pipe_a' => $before, 'pipe_b' => $after, 'planned' => $planned]);
     }
 
     /** The number before the first of this main: a hundred of its own, so that numbers do not meet those of another main. */

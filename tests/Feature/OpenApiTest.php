@@ -71,6 +71,13 @@ it('answers as described', function (string $method, string $path, Closure $url,
     'reckon' => ['post', '/reckoner/{id}', fn () => '/reckoner/ef.energy', ['voltage_v' => 40, 'resistance_ohm' => 0.64, 'time_s' => 260], 200],
     'a problem' => ['post', '/reckoner/{id}', fn () => '/reckoner/ef.energy', [], 422],
     'an unready section' => ['post', '/sections/{section}/tests', fn () => "/sections/{$this->section('B')->id}/tests", ['method' => 'f2164'], 409],
+    'joint systems' => ['get', '/joint-systems', fn () => '/joint-systems', [], 200],
+    'set-out of a curve' => ['get', '/mains/{main}/setout', fn () => '/mains/'.App\Models\Main::where('name', 'Weir Street')->value('id').'/setout', [], 200],
+    'set-out without an alignment' => ['get', '/mains/{main}/setout', fn () => '/mains/'.App\Models\Main::where('name', 'Northgate trunk')->value('id').'/setout', [], 200],
+    'a plan' => ['post', '/mains/{main}/plans', fn () => '/mains/'.App\Models\Main::where('name', 'Orchard Row')->value('id').'/plans', ['lengths' => [['length_m' => 6, 'count' => 9]]], 201],
+    'rejects' => ['get', '/mains/{main}/rejects', fn () => '/mains/'.App\Models\Main::where('name', 'Weir Street')->value('id').'/rejects', [], 200],
+    'bench of a gasketed joint' => ['get', '/joints/{joint}', fn () => "/joints/{$this->joint(903)->id}", [], 200],
+    'a new main' => ['post', '/jobs/{job}/mains', fn () => "/jobs/{$this->job()->id}/mains", ['name' => 'Brook End', 'service' => 'water', 'system' => 'pvc_pressure', 'dn_mm' => 200, 'od_mm' => 200, 'wall_mm' => 9.6], 201],
     'clock forward' => ['post', '/jobs/{job}/clock', fn () => "/jobs/{$this->job()->id}/clock", ['to' => '2020-01-01T00:00:00Z'], 200],
 ]);
 

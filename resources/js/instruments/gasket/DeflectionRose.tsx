@@ -30,7 +30,7 @@ export function DeflectionRose({ rose }: { rose: Rose }) {
   const p = rose.planned && place(rose.planned.h_deg, rose.planned.v_deg);
   return (
     <Box component="figure" sx={{ m: 0, textAlign: 'center' }}>
-      <svg viewBox="-150 -146 300 292" width="100%" style={{ maxWidth: 340 }} role="img" aria-label={`Deflection: ${measured ? `${up(measured.angle_deg)}° measured` : 'not measured yet'}${allowed === null ? '' : `, ${allowed}° allowed`}`}>
+      <svg viewBox="-150 -146 300 292" width="100%" style={{ maxWidth: 280 }} role="img" aria-label={`Deflection: ${measured ? `${up(measured.angle_deg)}° measured` : 'not measured yet'}${allowed === null ? '' : `, ${allowed}° allowed`}`}>
         <circle r={ALLOWED} fill={css('background-paper')} stroke={css('mend')} strokeWidth="2.5" />
         <circle r={ALLOWED * rose.share} fill={css('earth')} stroke={css('text-secondary')} strokeDasharray="5 4" />
         <path d="M-122 0H122M0 -122V122" stroke={css('line')} strokeWidth="1" />
@@ -62,6 +62,7 @@ export function DeflectionRose({ rose }: { rose: Rose }) {
             <rect x={m[0] - 8} y={m[1] - 8} width="16" height="16" transform={`rotate(45 ${m[0]} ${m[1]})`} fill={css(colour)} />
           </g>
         )}
+        {allowed !== null && <rect x="-56" y={ALLOWED + 4} width="112" height="17" fill={css('background-paper')} />}
         {allowed !== null && (
           <text x="0" y={ALLOWED + 16} textAnchor="middle" fontSize="13" fontWeight="700" className="num" fill={css('mend')}>
             {allowed}° allowed

@@ -22,7 +22,7 @@ export function FeelerRing({ title, sweep, tolerance, count }: { title: string; 
   const said = sweep ? (sweep.deep.length > 0 ? `rolled or displaced at ${sweep.deep.map((k) => names[k]).join(', ')} o'clock` : 'seated') : 'not swept yet';
   return (
     <Box component="figure" sx={{ m: 0, textAlign: 'center' }}>
-      <svg viewBox="-150 -142 300 284" width="100%" style={{ maxWidth: 330 }} role="img" aria-label={`${title}: ${said}`}>
+      <svg viewBox="-150 -142 300 284" width="100%" style={{ maxWidth: 270 }} role="img" aria-label={`${title}: ${said}`}>
         <circle r="30" fill={css('earth')} stroke={css('pipe')} strokeWidth="4" />
         <circle r={MEDIAN + tolerance * perMm} fill="none" stroke={css('mend')} strokeDasharray="3 4" />
         {sweep?.deep.map((k) => {

@@ -43,8 +43,8 @@ export function SpigotRuler({ mark, second, chamfer, cut, wall, od, measured, ho
           {lines.map(([at, name], k) =>
             at === null ? null : (
               <g key={name}>
-                <path d={`M${at * px} ${top - 26}V${top + w + 8}`} stroke={css('hand')} strokeWidth="4" />
-                <text x={at * px + (k === 0 && second !== null ? -6 : 6)} y={top - 30} textAnchor={k === 0 && second !== null ? 'end' : 'start'} fontSize="17" fontWeight="700" className="num" fill={css('hand')}>
+                <path d={`M${at * px} ${k === 0 && second !== null ? top - 46 : top - 26}V${top + w + 8}`} stroke={css('hand')} strokeWidth="4" />
+                <text x={at * px - 6} y={k === 0 && second !== null ? top - 30 : top - 10} textAnchor="end" fontSize="17" fontWeight="700" className="num" fill={css('hand')}>
                   {name} {at} mm
                 </text>
               </g>

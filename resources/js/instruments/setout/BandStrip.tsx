@@ -38,7 +38,7 @@ export function BandStrip({ plan }: { plan: Schemas['SetoutPlan'] }) {
           <rect key={o.from_station_m} x={x(o.from_station_m) - 3} y="8" width={Math.max(6, x(o.to_station_m) - x(o.from_station_m))} height="180" fill={css('stop')} opacity="0.3" />
         ))}
         <text x="46" y="203" fontSize="12" className="num" fill={css('text-secondary')}>
-          {from.toFixed(0)} m
+          {Math.abs(from).toFixed(0)} m
         </text>
         <text x={W - 14} y="203" textAnchor="end" fontSize="12" className="num" fill={css('text-secondary')}>
           {to.toFixed(0)} m

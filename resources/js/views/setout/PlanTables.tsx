@@ -6,8 +6,8 @@ import { STATES } from '../../instruments/line/glyph';
 const table = {
   borderCollapse: 'collapse',
   width: '100%',
-  '& th': { textAlign: 'right', fontWeight: 640, fontSize: '0.85rem', py: 0.75, px: 1, borderBottom: '2px solid', borderColor: 'text.primary', whiteSpace: 'nowrap', verticalAlign: 'bottom' },
-  '& td': { textAlign: 'right', py: 0.9, px: 1, borderBottom: '1px solid', borderColor: 'divider', whiteSpace: 'nowrap' },
+  '& th': { textAlign: 'right', fontWeight: 640, fontSize: '0.82rem', lineHeight: 1.2, py: 0.75, px: 0.75, borderBottom: '2px solid', borderColor: 'text.primary', verticalAlign: 'bottom' },
+  '& td': { textAlign: 'right', fontSize: '0.9rem', py: 0.9, px: 0.75, borderBottom: '1px solid', borderColor: 'divider', whiteSpace: 'nowrap' },
   '& th:first-of-type, & td:first-of-type': { textAlign: 'left' },
 } as const;
 const f = (value: number | null | undefined, places: number) => (value === null || value === undefined ? '' : (Math.abs(value) < 0.5 / 10 ** places ? 0 : value).toFixed(places));
