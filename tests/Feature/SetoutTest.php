@@ -6,7 +6,6 @@ use App\Imports\AlignmentFile;
 use App\Models\Main;
 use App\Models\Plan;
 use App\Reports\SetoutExport;
-use Diastoma\Core\Exception\InvalidInput;
 use Illuminate\Http\UploadedFile;
 use Illuminate\Support\Facades\Artisan;
 
