@@ -13,7 +13,8 @@ export const step = (page: Page, title: string) => page.getByRole('region', { na
 
 /** Opens a step by its title; the nth of that title where several sides have one. */
 export async function goToStep(page: Page, title: string, nth = 0) {
-  await page.getByRole('navigation', { name: 'Steps' }).getByRole('button', { name: new RegExp(`\\b${title}( –)?( \\d+)?$|^${title}|(^| )${title}( |$)`) }).nth(nth).click();
+  const plain = title.replace(/[?.()]/g, '\\$&');
+  await page.getByRole('navigation', { name: 'Steps' }).getByRole('button', { name: new RegExp(`\\b${plain}( –)?( \\d+)?$|^${plain}|(^| )${plain}( |$)`) }).nth(nth).click();
   await expect(step(page, title)).toBeVisible();
 }
 

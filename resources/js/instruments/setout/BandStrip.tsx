@@ -14,7 +14,7 @@ export function BandStrip({ plan }: { plan: Schemas['SetoutPlan'] }) {
   const bar = (deg: number) => (deg / limits.joint_deg) * 60;
   const wide = Math.max(1.5, Math.min(12, ((W - 60) / Math.max(1, joints.length)) * 0.6));
   return (
-    <Box component="figure" sx={{ m: 0, overflowX: 'auto' }}>
+    <Box component="figure" tabIndex={0} sx={{ m: 0, overflowX: 'auto' }}>
       <svg viewBox={`0 0 ${W} 206`} width="100%" style={{ minWidth: 560 }} role="img" aria-label={`Furthest off the alignment ${plan.greatest_offset_mm.toFixed(1)} of ${limits.band_mm} mm; greatest deflection ${plan.greatest_deflection_deg.toFixed(2)} of ${limits.joint_deg.toFixed(2)} degrees`}>
         <rect x="46" y={y(limits.band_mm)} width={W - 60} height={y(-limits.band_mm) - y(limits.band_mm)} fill={css('earth')} />
         <path d={`M46 ${y(0)}H${W - 14}`} stroke={css('line')} strokeDasharray="6 4" />

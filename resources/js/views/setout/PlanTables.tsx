@@ -18,7 +18,7 @@ export function JointTable({ plan, first }: { plan: Schemas['SetoutPlan']; first
   const pipes = new Map(plan.pipes.map((pipe) => [pipe.joint, pipe]));
   const dig = plan.dig_levels_m;
   return (
-    <Box sx={{ overflowX: 'auto' }}>
+    <Box tabIndex={0} sx={{ overflowX: 'auto' }}>
       <Box component="table" aria-label="Joints as planned" sx={table}>
         <thead>
           <tr>
@@ -73,7 +73,7 @@ export function LaidTable({ laid }: { laid: Schemas['LaidJoint'][] }) {
   const rows = laid.filter((row) => row.laid !== null);
   if (rows.length === 0) return <Typography>No joint of this plan is laid yet. As they are made on the bench, laid less planned stands here.</Typography>;
   return (
-    <Box sx={{ overflowX: 'auto' }}>
+    <Box tabIndex={0} sx={{ overflowX: 'auto' }}>
       <Box component="table" aria-label="Laid against planned" sx={table}>
         <thead>
           <tr>

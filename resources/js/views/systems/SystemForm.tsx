@@ -93,7 +93,7 @@ export function SystemForm({ catalogue, from, onDone }: { catalogue: Schemas['Jo
       <Typography variant="h3" sx={{ mb: 1 }}>
         Sizes: what the maker does not state stays empty
       </Typography>
-      <Box sx={{ overflowX: 'auto' }}>
+      <Box tabIndex={0} sx={{ overflowX: 'auto' }}>
         <Stack spacing={1} sx={{ minWidth: 840, pt: 1 }}>
           {sizes.map((size, row) => (
             <Stack key={row} direction="row" spacing={1}>
