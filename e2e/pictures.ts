@@ -25,6 +25,22 @@ test('pictures of every main view', async ({ page }) => {
   await take(page, 'bench-phone');
   await page.setViewportSize({ width: 1280, height: 800 });
 
+  await page.goto('/line/903');
+  await page.getByRole('link', { name: 'Set-out' }).click();
+  await page.getByRole('table', { name: 'Joints as planned' }).waitFor();
+  await take(page, 'setout');
+  await page.goto('/bench/903');
+  await goToStep(page, 'Deflect');
+  await take(page, 'bench-deflect');
+  await page.goto('/bench/904');
+  await goToStep(page, 'Feeler sweep');
+  await series(page, "Feeler depth, from 12 o'clock", [62, 61.5, 62, 62.5, 69, 74, 63, 62, 61.5, 62, 62, 62.5]);
+  await take(page, 'bench-feeler');
+  await page.goto('/rules');
+  await page.getByRole('tab', { name: 'Joint systems' }).click();
+  await page.getByRole('list', { name: 'Joint systems' }).waitFor();
+  await take(page, 'systems');
+
   await page.goto('/bench/101');
   await goToStep(page, 'Pull together');
   await take(page, 'bench-shut');

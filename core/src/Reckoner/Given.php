@@ -7,7 +7,7 @@ namespace Diastoma\Core\Reckoner;
 /** Inputs that have been accepted, by name. */
 final readonly class Given
 {
-    /** @param  array<string, float|string|list<float>|list<?float>|\DateTimeImmutable>  $values */
+    /** @param  array<string, float|string|list<float>|list<?float>|list<array{float, float}>|\DateTimeImmutable>  $values */
     public function __construct(private array $values)
     {
     }
@@ -40,7 +40,15 @@ final readonly class Given
     {
         $value = $this->values[$name] ?? null;
 
-        return is_array($value) ? $value : throw new \LogicException("{$name} is not declared as numbers with gaps.");
+        return is_array($value) ? array_values(array_filter($value, static fn (mixed $v): bool => $v === null || is_float($v))) : throw new \LogicException("{$name} is not declared as numbers with gaps.");
+    }
+
+    /** @return list<array{float, float}> */
+    public function pairs(string $name): array
+    {
+        $value = $this->values[$name] ?? null;
+
+        return is_array($value) ? array_values(array_filter($value, is_array(...))) : throw new \LogicException("{$name} is not declared as pairs.");
     }
 
     public function has(string $name): bool

@@ -43,6 +43,12 @@ final readonly class Input
         return new self($name, InputKind::Gapped, $unit);
     }
 
+    /** Pairs such as [minute, kPa]. */
+    public static function pairs(string $name, string $unit): self
+    {
+        return new self($name, InputKind::Pairs, $unit);
+    }
+
     public static function text(string $name): self
     {
         return new self($name, InputKind::Text, '');
@@ -60,7 +66,7 @@ final readonly class Input
     }
 
     /**
-     * @return float|string|list<float>|list<?float>|\DateTimeImmutable
+     * @return float|string|list<float>|list<?float>|list<array{float, float}>|\DateTimeImmutable
      *
      * @throws InvalidInput if the value is not of this kind or not above its bound
      */
@@ -69,6 +75,7 @@ final readonly class Input
         return match ($this->kind) {
             InputKind::Number => $this->one($raw, $this->name),
             InputKind::Numbers => $this->many($raw),
+            InputKind::Pairs => $this->pairsOf($raw),
             InputKind::Gapped => $this->someOf($raw),
             InputKind::Text => is_string($raw) ? $raw : throw $this->refuse('must be text in quotation marks', $raw),
             InputKind::Choice => is_string($raw) && in_array($raw, $this->choices, true) ? $raw : throw $this->refuse('must be one of: '.implode(', ', $this->choices), $raw),
@@ -106,6 +113,17 @@ final readonly class Input
         }
 
         return array_map(fn (mixed $value): ?float => $value === null ? null : $this->one($value, $this->name), $raw);
+    }
+
+    /** @return list<array{float, float}> */
+    private function pairsOf(mixed $raw): array
+    {
+        if (! is_array($raw) || ! array_is_list($raw)) {
+            throw $this->refuse('must be a list of pairs of numbers', null);
+        }
+
+        return array_map(fn (mixed $pair): array => is_array($pair) && array_is_list($pair) && count($pair) === 2
+            ? [$this->one($pair[0], $this->name), $this->one($pair[1], $this->name)] : throw $this->refuse('must hold pairs of two numbers each', null), $raw);
     }
 
     private function moment(mixed $raw): \DateTimeImmutable

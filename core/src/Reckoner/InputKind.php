@@ -10,6 +10,8 @@ enum InputKind: string
     case Numbers = 'numbers';
     /** Numbers of which some may be missing: null. */
     case Gapped = 'gapped';
+    /** Pairs of numbers. */
+    case Pairs = 'pairs';
     case Text = 'text';
     case Choice = 'choice';
     case Time = 'time';

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Diastoma\Core\Reckoner;
 
 use Diastoma\Core\Exception\InvalidInput;
+use Diastoma\Core\Reckoner\Calculations\AcceptanceCalculations;
 use Diastoma\Core\Reckoner\Calculations\ElectrofusionCalculations;
 use Diastoma\Core\Reckoner\Calculations\FusionCalculations;
 use Diastoma\Core\Reckoner\Calculations\GasketedCalculations;
@@ -12,6 +13,7 @@ use Diastoma\Core\Reckoner\Calculations\HeatCalculations;
 use Diastoma\Core\Reckoner\Calculations\LayoutCalculations;
 use Diastoma\Core\Reckoner\Calculations\PipeCalculations;
 use Diastoma\Core\Reckoner\Calculations\TestCalculations;
+use Diastoma\Core\Reckoner\Calculations\WaterCalculations;
 
 /** The catalogue of single calculations. */
 final class Reckoner
@@ -19,7 +21,7 @@ final class Reckoner
     /** @return list<Calculation> */
     public static function all(): array
     {
-        return [...PipeCalculations::all(), ...ElectrofusionCalculations::all(), ...FusionCalculations::all(), ...HeatCalculations::all(), ...GasketedCalculations::all(), ...LayoutCalculations::all(), ...TestCalculations::all()];
+        return [...PipeCalculations::all(), ...ElectrofusionCalculations::all(), ...FusionCalculations::all(), ...HeatCalculations::all(), ...GasketedCalculations::all(), ...LayoutCalculations::all(), ...TestCalculations::all(), ...AcceptanceCalculations::all(), ...WaterCalculations::all()];
     }
 
     /** @throws InvalidInput if there is no calculation of that id */

@@ -17,6 +17,8 @@ function given(input: Input, text: string): unknown {
   };
   if (input.kind === 'number') return number(text);
   if (input.kind === 'numbers') return text.split(/[;\s]+/).filter((part) => part !== '').map(number);
+  if (input.kind === 'gapped') return text.split(/[;\s]+/).filter((part) => part !== '').map((part) => (part === '-' ? null : number(part)));
+  if (input.kind === 'pairs') return text.split(/[;\s]+/).filter((part) => part !== '').map((part) => part.split(':').map(number));
   return text;
 }
 
@@ -62,7 +64,7 @@ export function CalculationForm({ calculation }: { calculation: Calculation }) {
             value={texts[input.name] ?? ''}
             onChange={(e) => setTexts({ ...texts, [input.name]: e.target.value })}
             error={faultOf(input.name) !== undefined}
-            helperText={faultOf(input.name) ?? (input.default === null ? (input.kind === 'numbers' ? 'several, with spaces between' : '') : `${input.default} when left out`)}
+            helperText={faultOf(input.name) ?? (input.default === null ? ({ numbers: 'several, with spaces between', gapped: 'several, with spaces between; - where there was none', pairs: 'pairs such as 10:980, with spaces between' }[input.kind as string] ?? '') : `${input.default} when left out`)}
             slotProps={{ htmlInput: { inputMode: input.kind === 'number' ? 'decimal' : 'text' }, input: { endAdornment: input.unit === '' ? null : <InputAdornment position="end">{input.unit.split(/[,;]/)[0]}</InputAdornment> } }}
           >
             {input.choices.map((choice) => (

@@ -1,0 +1,117 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Diastoma\Core\PressureTest\Acceptance;
+
+use Diastoma\Core\Exception\InvalidInput;
+use Diastoma\Core\PressureTest\Physics\FilledPipe;
+use Diastoma\Core\Quantity\Compare;
+use Diastoma\Core\Rulebook\Source;
+
+/** Water mains by EN 805: system test pressure, allowed fall, allowed water, and the pressure-rise method for pipes that creep. */
+final class En805
+{
+    public const WATER_GPA = 2.1;
+
+    private const FACTOR_MAIN = 1.2;
+
+    private const FACTOR_AIR = 1.5;
+
+    private const LOSS_KPA = ['rigid' => 20.0, 'fibre_cement' => 40.0];
+
+    /** PE: fall allowed while shut for an hour, share of STP. */
+    public const REST_FALL = 0.30;
+
+    private const DRAW_OFF = [0.10, 0.15];
+
+    private const BELOW_HIGHEST_KPA = 25.0;
+
+    public static function stpKpa(float $mdpKpa, string $surge): float
+    {
+        return $surge === 'calculated' ? $mdpKpa + 100.0 : min(1.5 * $mdpKpa, $mdpKpa + 500.0);
+    }
+
+    /** @return array{max_volume_l: float, elastic_volume_l: float} */
+    public static function volume(float $volumeM3, float $dropKpa, float $diameterMm, float $wallMm, float $modulusGpa, string $stage): array
+    {
+        $elastic = FilledPipe::of($volumeM3, $diameterMm, $wallMm, $modulusGpa, self::WATER_GPA)->elasticL($dropKpa);
+
+        return ['max_volume_l' => ($stage === 'air' ? self::FACTOR_AIR : self::FACTOR_MAIN) * $elastic, 'elastic_volume_l' => $elastic];
+    }
+
+    public static function lossLimitKpa(string $pipe): float
+    {
+        return self::LOSS_KPA[$pipe] ?? self::LOSS_KPA['rigid'];
+    }
+
+    /**
+     * The first hour of the main test: the fall within its limit, and ever slower (no faster in its second half than in its first).
+     *
+     * @param  list<float>  $readingsKpa  at equal times, start and end of the hour among them
+     * @return array{verdict: string, drop_kpa: float, limit_kpa: float, slowing: bool}
+     *
+     * @throws InvalidInput if there are fewer than three readings
+     */
+    public static function loss(string $pipe, array $readingsKpa): array
+    {
+        $n = count($readingsKpa);
+        if ($n < 3) {
+            throw InvalidInput::field('readings_kpa', 'Give the readings of the hour at equal times, three or more: two cannot tell whether the fall slows down.', $n, 3);
+        }
+        $middle = $n % 2 === 1 ? $readingsKpa[intdiv($n, 2)] : ($readingsKpa[$n / 2 - 1] + $readingsKpa[$n / 2]) / 2;
+        $drop = $readingsKpa[0] - $readingsKpa[$n - 1];
+        $slowing = Compare::atMost($middle - $readingsKpa[$n - 1], $readingsKpa[0] - $middle);
+        $limit = self::lossLimitKpa($pipe);
+
+        return ['verdict' => Compare::atMost($drop, $limit) && $slowing ? 'pass' : 'fail', 'drop_kpa' => $drop, 'limit_kpa' => $limit, 'slowing' => $slowing];
+    }
+
+    /**
+     * @param  list<array{float, float}>  $main  minute and kPa after the draw-off
+     * @return array{preliminary: string, draw_off_min_kpa: float, draw_off_max_kpa: float, verdict: string, highest_kpa: float, fall_kpa: float}
+     *
+     * @throws InvalidInput if there are fewer than two readings or the minutes do not rise
+     */
+    public static function pe(float $stpKpa, float $endOfRestKpa, array $main): array
+    {
+        $n = count($main);
+        if ($n < 2) {
+            throw InvalidInput::field('main', 'Give the readings of the main test phase as [minute, kPa], two or more.', $n, 2);
+        }
+        $highest = -INF;
+        $fell = false;
+        for ($k = 0; $k < $n; $k++) {
+            if ($k > 0 && $main[$k][0] <= $main[$k - 1][0]) {
+                throw InvalidInput::field('main', "The minutes must rise: {$main[$k][0]} comes after {$main[$k - 1][0]}.", $main[$k][0]);
+            }
+            $fell = $fell || ! Compare::atLeast($main[$k][1], $highest === -INF ? $main[$k][1] : $highest);
+            $highest = max($highest, $main[$k][1]);
+        }
+        $fall = $highest - $main[$n - 1][1];
+        $minutes = $main[$n - 1][0] - $main[0][0];
+        $near = Compare::atMost($fall, self::BELOW_HIGHEST_KPA);
+
+        return [
+            'preliminary' => Compare::atLeast($endOfRestKpa, (1 - self::REST_FALL) * $stpKpa) ? 'pass' : 'start_over',
+            'draw_off_min_kpa' => self::DRAW_OFF[0] * $stpKpa, 'draw_off_max_kpa' => self::DRAW_OFF[1] * $stpKpa,
+            'verdict' => match (true) {
+                ! $near => 'fail',
+                Compare::atLeast($minutes, 90.0) => 'pass',
+                ! $fell && Compare::atLeast($minutes, 30.0) => 'pass',
+                default => 'extend',
+            },
+            'highest_kpa' => $highest, 'fall_kpa' => $fall,
+        ];
+    }
+
+    public static function source(string $clause): Source
+    {
+        return match ($clause) {
+            'loss' => Source::standard('EN 805', '11.3.3'),
+            'water' => Source::standard('EN 805', '11.3.3.4.2'),
+            'air' => Source::fromMemory('EN 805', 'A.26; the factor 1.5 from memory, 1.2 belongs to the main test'),
+            default => Source::fromMemory('EN 805', 'A.27'),
+        };
+    }
+}
