@@ -46,7 +46,7 @@ final class JointLog
 
         return [
             $main, $joint->number, $joint->station_m, $joint->pipe_a, $joint->pipe_b, $joint->method, $joint->state, $joint->severity,
-            $unit['operator'] ?? '', $unit['name'] ?? '', $readings?->text('label_code') ?? '', $fusion['ended_at'] ?? '', $fusion['duration_s'] ?? '', $fusion['energy_kj'] ?? '',
+            $unit['operator'] ?? (array_slice($readings->history ?? [], -1)[0]->by ?? ''), $unit['name'] ?? '', $readings?->text('label_code') ?? '', $fusion['ended_at'] ?? '', $fusion['duration_s'] ?? '', $fusion['energy_kj'] ?? '',
             $joint->release_at?->format('Y-m-d\TH:i:sP') ?? '', $joint->test_at?->format('Y-m-d\TH:i:sP') ?? '', $verdict['rulebook'] ?? '', $verdict['rulebook_version'] ?? '', implode(' | ', $open), implode(' | ', $over),
         ];
     }

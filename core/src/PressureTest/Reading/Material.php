@@ -1,0 +1,45 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Diastoma\Core\PressureTest\Reading;
+
+/** What a pipe wall does under pressure and warmth. Short-term moduli, expansions and creep: from memory, the middle of the usual range. */
+enum Material: string
+{
+    case Pe = 'pe';
+    case Pvc = 'pvc';
+    case Iron = 'iron';
+    case Steel = 'steel';
+    case Grp = 'grp';
+    case Concrete = 'concrete';
+
+    public function modulusGpa(): float
+    {
+        return match ($this) {
+            self::Pe => 1.0, self::Pvc => 3.0, self::Iron => 170.0, self::Steel => 206.0, self::Grp => 20.0, self::Concrete => 35.0
+        };
+    }
+
+    public function poisson(): float
+    {
+        return match ($this) {
+            self::Pe => 0.45, self::Pvc => 0.4, self::Iron => 0.28, self::Steel, self::Grp => 0.3, self::Concrete => 0.2
+        };
+    }
+
+    public function expansionPerC(): float
+    {
+        return match ($this) {
+            self::Pe => 1.8e-4, self::Pvc => 7.0e-5, self::Iron => 1.15e-5, self::Steel => 1.2e-5, self::Grp => 2.5e-5, self::Concrete => 1.0e-5
+        };
+    }
+
+    /** @return list<array{float, float}> share of the elastic strain that follows, and its time constant in s */
+    public function creep(): array
+    {
+        return match ($this) {
+            self::Pe => [[0.25, 600.0], [0.25, 4000.0], [0.35, 20000.0]], self::Pvc => [[0.02, 1800.0], [0.03, 15000.0]], default => []
+        };
+    }
+}

@@ -1,0 +1,89 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Diastoma\Core\PressureTest\Reading;
+
+use Diastoma\Core\Exception\InvalidInput;
+
+/** The stretch of a trace in which the section was shut and left alone: from the last time the pump raised it until somebody let it down. */
+final readonly class ShutIn
+{
+    private const REACHED = 0.9;
+
+    /** A rise of this share of the pressure within a minute or so is a pump; a fall, a valve. */
+    private const HAND = 0.012;
+
+    private const SHORTEST = 20;
+
+    /**
+     * @param  list<array{t: float, p: float, c: ?float, added: ?float}>  $samples
+     * @param  list<array{t: float, p: float, c: ?float, added: ?float}>  $before  while it was raised
+     */
+    private function __construct(public array $samples, public array $before)
+    {
+    }
+
+    /**
+     * @param  list<array{t: float, p: float, c: ?float, added: ?float}>  $samples
+     *
+     * @throws InvalidInput if nothing of the trace was shut long enough
+     */
+    public static function find(array $samples): self
+    {
+        $n = count($samples);
+        if ($n < self::SHORTEST) {
+            throw InvalidInput::field('trace', "{$n} readings are too few to say what they look like; ".self::SHORTEST.' at least.', $n, self::SHORTEST);
+        }
+        $added = array_column($samples, 'added');
+        $start = self::metered($samples, $added) ?? self::unmetered($samples);
+        $end = $n - 1;
+        for ($k = $start + 1; $k < $n; $k++) {
+            $dt = max(1.0, $samples[$k]['t'] - $samples[$k - 1]['t']);
+            if ($samples[$k]['p'] < 0.1 * $samples[$start]['p'] && $samples[$k - 1]['p'] - $samples[$k]['p'] > 10 * self::HAND * $samples[$start]['p'] * max(1.0, $dt / 60)) {
+                $end = $k - 1;
+                break;
+            }
+        }
+        $kept = array_slice($samples, $start, $end - $start + 1);
+        if (count($kept) < self::SHORTEST) {
+            throw InvalidInput::field('trace', 'The section was never shut long enough to say anything: fewer than '.self::SHORTEST.' readings after the pump stopped.', count($kept), self::SHORTEST);
+        }
+
+        return new self($kept, array_slice($samples, 0, $start + 1));
+    }
+
+    /**
+     * The water meter says when the pump stopped.
+     *
+     * @param  list<array{t: float, p: float, c: ?float, added: ?float}>  $samples
+     * @param  list<?float>  $added
+     */
+    private static function metered(array $samples, array $added): ?int
+    {
+        $last = null;
+        for ($k = 1, $n = count($samples); $k < $n; $k++) {
+            if ($added[$k] === null || $added[$k - 1] === null) {
+                return null;
+            }
+            $last = $added[$k] - $added[$k - 1] > 1e-3 ? $k : $last;
+        }
+
+        return $last;
+    }
+
+    /** @param  list<array{t: float, p: float, c: ?float, added: ?float}>  $samples */
+    private static function unmetered(array $samples): int
+    {
+        $highest = max([0.0, ...array_column($samples, 'p')]);
+        $start = 0;
+        for ($k = 1, $n = count($samples); $k < $n; $k++) {
+            $minutes = max(1.0, ($samples[$k]['t'] - $samples[$k - 1]['t']) / 60);
+            if ($samples[$k]['p'] >= self::REACHED * $highest && ($start === 0 || $samples[$k]['p'] - $samples[$k - 1]['p'] > self::HAND * $highest * $minutes)) {
+                $start = $k;
+            }
+        }
+
+        return $start;
+    }
+}
