@@ -1,0 +1,49 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Console\Commands;
+
+use App\Imports\SectionTrace;
+use Diastoma\Core\Exception\InvalidInput;
+use Diastoma\Core\PressureTest\Acceptance\TraceJudge;
+use Diastoma\Core\PressureTest\Reading\Diagnosis;
+use Illuminate\Console\Command;
+
+/** Acceptance by a method and what the trace means. Exit 0 with JSON on standard output, 2 with a problem object on standard error. */
+final class TestJudge extends Command
+{
+    private const FLAGS = JSON_UNESCAPED_UNICODE | JSON_UNESCAPED_SLASHES | JSON_THROW_ON_ERROR;
+
+    protected $signature = 'test:judge {method : en805-loss, c600, as2566, pe-decay, gas-plastic or f2164} {trace : CSV of a pressure logger; - for standard input} {--section= : JSON file that describes the section} {--allowed= : Leak allowed by the owner, L/h}';
+
+    protected $description = 'Judges a pressure test from its trace: acceptance, corrections, air, leak rate, diagnosis';
+
+    public function handle(): int
+    {
+        try {
+            [$section, $facts] = SectionTrace::section($this->text((string) $this->option('section'), 'section'));
+            $samples = SectionTrace::samples($this->text((string) $this->argument('trace'), 'trace'));
+            $method = (string) $this->argument('method');
+            $acceptance = (new TraceJudge($samples, $section, $facts))->judge($method);
+            $allowance = $acceptance['figures']['allowance_l_h'] ?? null;
+            $allowed = is_numeric($this->option('allowed')) ? (float) $this->option('allowed') : (is_float($allowance) ? $allowance : null);
+            // gas is compressible: what a water-filled pipe does says nothing of it
+            $read = $method === 'gas-plastic' ? null : Diagnosis::of($samples, $section, $allowed)->toArray();
+            $this->line(json_encode(['acceptance' => $acceptance, 'diagnosis' => $read], self::FLAGS | JSON_PRESERVE_ZERO_FRACTION));
+
+            return self::SUCCESS;
+        } catch (InvalidInput $fault) {
+            fwrite(STDERR, json_encode(Reckon::problem($fault), self::FLAGS | JSON_PARTIAL_OUTPUT_ON_ERROR)."\n");
+
+            return 2;
+        }
+    }
+
+    private function text(string $name, string $field): string
+    {
+        $text = $name === '-' ? stream_get_contents(STDIN) : ($name !== '' && is_file($name) ? file_get_contents($name) : false);
+
+        return $text === false ? throw InvalidInput::field($field, "The file “{$name}” cannot be read. Check its name.", $name) : $text;
+    }
+}
