@@ -1,15 +1,8 @@
 import { useId, useState } from 'react';
 import { Alert, Box, Button, Paper, Stack, Tab, Tabs, TextField, Typography } from '@mui/material';
 import UploadFileIcon from '@mui/icons-material/UploadFile';
-import type { Schemas } from '../../api/client';
+import { typedParts, typedPoints } from './typed';
 import type { useSetout } from './useSetout';
-
-/** Numbers of one typed line, whatever stands between them; a decimal comma only where no other comma parts the numbers. */
-const numbers = (line: string) =>
-  (/;|\t|\s/.test(line.trim()) ? line.trim().split(/[;\t\s]+/) : line.trim().split(','))
-    .filter((part) => part !== '')
-    .map((part) => Number(part.replace(',', '.')));
-const rows = (text: string) => text.split('\n').filter((line) => line.trim() !== '').map(numbers);
 
 /** Three ways to bring an alignment: a file, points, or straights and arcs. */
 export function AlignmentForm({ bring, again }: { bring: ReturnType<typeof useSetout>['bring']; again: boolean }) {
@@ -19,11 +12,7 @@ export function AlignmentForm({ bring, again }: { bring: ReturnType<typeof useSe
   const [parts, setParts] = useState('');
   const [levels, setLevels] = useState('');
   const file = useId();
-  const typed = (): Schemas['TypedAlignment'] => {
-    if (tab === 1) return { points: rows(points).map((r) => (r.length > 3 ? { station_m: r[0] ?? null, easting_m: r[1] ?? NaN, northing_m: r[2] ?? NaN, level_m: r[3] ?? null } : { easting_m: r[0] ?? NaN, northing_m: r[1] ?? NaN, level_m: r[2] ?? null })) };
-    const [easting = NaN, northing = NaN, azimuth = NaN] = numbers(start);
-    return { easting_m: easting, northing_m: northing, azimuth_deg: azimuth, parts: rows(parts).map(([length_m = NaN, radius_m = 0]) => ({ length_m, radius_m })), levels: rows(levels).map(([station_m = NaN, level_m = NaN, curve_m = 0]) => ({ station_m, level_m, curve_m })) };
-  };
+  const typed = () => (tab === 1 ? typedPoints(points) : typedParts(start, parts, levels));
   return (
     <Paper component="section" aria-label="Alignment" sx={{ p: 2.5 }}>
       <Typography variant="h2">{again ? 'Bring another alignment' : 'Bring the alignment'}</Typography>
