@@ -83,6 +83,8 @@ test('a section that leaks does not pass, is repeated, and a brought trace is ju
   await page.getByRole('button', { name: 'Start with the simulated logger' }).click();
   await expect(page.getByRole('heading', { name: 'Test 2: not passed' })).toBeVisible({ timeout: 30_000 });
   await expect(page.getByText('Not tight, or air left in.')).toBeVisible();
+  await expect(page.getByRole('region', { name: 'What the trace means' })).toContainText('It looks most like a leak');
+  await expect(page.getByRole('region', { name: 'What the trace means' })).toContainText('Lower the pressure first.');
 
   await rest(page);
   await page.getByRole('button', { name: 'Plan a repeat test' }).click();

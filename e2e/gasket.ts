@@ -44,8 +44,10 @@ export async function answerStep(page: Page, own: Answers = []) {
         const label = (await group.getAttribute('aria-labelledby')) ?? '';
         const question = (await page.locator(`[id="${label}"]`).textContent()) ?? '';
         const reply = saved(page);
-        await group.getByRole('button', { name: said(own, question) ?? 'Yes' }).click();
+        const answer = group.getByRole('button', { name: said(own, question) ?? 'Yes' });
+        await answer.click();
         expect((await reply).status(), question).toBeLessThan(300);
+        await expect(answer).toHaveAttribute('aria-pressed', 'true'); // pressed twice it would say nothing
         done = false;
       }
     }
@@ -58,6 +60,7 @@ export async function answerStep(page: Page, own: Answers = []) {
       await box.click();
       await page.getByRole('option', { name: option, exact: true }).click();
       expect((await reply).status(), label).toBeLessThan(300);
+      await expect(box).toHaveText(option);
       done = false;
       break; // the step may ask other things now
     }

@@ -136,11 +136,12 @@ final class RunTest
             $this->traces->execute('test', $test->id, array_map(static fn (array $s): array => ['t' => $s['t'], 'p' => $s['p'], 'c' => $s['c']], $trace->samples));
             $verdict = TestMethods::of($test->method)->judge($trace, self::planOf($test));
             $state = $verdict->passed() ? 'passed' : 'failed';
+            $data = [...$verdict->toArray(), 'diagnosis' => TraceMeaning::of($locked, $trace, $verdict)];
             $this->journal->append($job, $person, new Draft((string) Str::uuid(), Journal::TEST_JUDGED, 'test', $test->id, [
-                'state' => $state, 'verdict' => $verdict->toArray(), 'started_at' => $started->format('Y-m-d\TH:i:sP'), 'ended_at' => $ended->format('Y-m-d\TH:i:sP'),
+                'state' => $state, 'verdict' => $data, 'started_at' => $started->format('Y-m-d\TH:i:sP'), 'ended_at' => $ended->format('Y-m-d\TH:i:sP'),
                 'samples' => count($trace->samples), 'samples_sha256' => hash('sha256', json_encode($trace->samples, JSON_THROW_ON_ERROR)), 'simulated' => $simulated,
             ], $ended->format('Y-m-d\TH:i:sP')));
-            $locked->update(['state' => $state, 'verdict' => $verdict->toArray(), 'started_at' => $started, 'ended_at' => $ended]);
+            $locked->update(['state' => $state, 'verdict' => $data, 'started_at' => $started, 'ended_at' => $ended]);
 
             return $locked;
         });

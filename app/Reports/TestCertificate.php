@@ -34,6 +34,10 @@ final class TestCertificate
         }
         $paper->section('Verdict');
         $paper->table([16, 114, 50], ['', 'Measured, allowed, what to do', 'Source'], array_map(static fn (array $f): array => [strtoupper($f['severity']), trim($f['said'].' '.$f['todo']), $f['source']], $test->verdict['findings']));
+        foreach ($test->verdict['diagnosis']['looks_like'] ?? [] as $k => $looks) {
+            $k === 0 ? $paper->section('What the test phase looks like (advice; it neither passes nor fails)') : null;
+            $paper->say(str_replace('_', ' ', $looks['cause']).": {$looks['evidence']} {$looks['todo']}");
+        }
         $paper->section('Trace');
         $bands = array_map(static fn (array $p): array => [$p['from_s'] / 60, $p['to_s'] / 60, $p['id']], $test->verdict['phases']);
         $paper->plot(array_map(static fn (array $s): array => [(float) $s['t'] / 60, (float) $s['p'] / 100], $this->traces->read('test', $test->id)), 'time, min', 'gauge pressure, bar', $bands);

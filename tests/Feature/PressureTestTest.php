@@ -78,7 +78,7 @@ it('refuses a method it does not know', function () {
     $this->postJson("/api/v1/sections/{$this->section('A')->id}/tests", ['method' => 'guess'])->assertStatus(422)->assertJsonPath('title', fn (string $t): bool => str_contains($t, 'Known: f2164'));
 });
 
-it('runs on the simulated logger to its verdict', function (string $fault, string $state) {
+it('runs on the simulated logger to its verdict', function (string $fault, string $state, string $looks) {
     $test = planned($this->signIn('tom@demo'), $this->section('A'));
     $before = $this->job()->now();
     $this->postJson("/api/v1/tests/{$test->id}/run", ['speed' => 3600, 'fault' => $fault, 'seed' => 9])->assertOk()->assertJsonPath('state', 'running');
@@ -91,7 +91,8 @@ it('runs on the simulated logger to its verdict', function (string $fault, strin
     expect($done->json('test.state'))->toBe($state)->and(count($done->json('samples')))->toBe(1281)->and($done->json('test.verdict.arithmetic'))->toHaveCount(7)
         ->and($before->diffInMinutes($this->job()->now()))->toBeGreaterThan(319.0);
     $this->postJson("/api/v1/tests/{$test->id}/run")->assertStatus(409)->assertJsonPath('title', fn (string $t): bool => str_contains($t, 'never edited'));
-})->with([['none', 'passed'], ['leak', 'failed']]);
+    expect($test->refresh()->verdict['diagnosis']['looks_like'][0]['cause'])->toBe($looks);
+})->with([['none', 'passed', 'tight'], ['leak', 'failed', 'leak'], ['warming', 'passed', 'temperature_drift']]);
 
 it('names the old test in a repeat', function () {
     $section = $this->section('A');

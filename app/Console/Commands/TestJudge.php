@@ -8,6 +8,7 @@ use App\Imports\SectionTrace;
 use Diastoma\Core\Exception\InvalidInput;
 use Diastoma\Core\PressureTest\Acceptance\TraceJudge;
 use Diastoma\Core\PressureTest\Reading\Diagnosis;
+use Diastoma\Core\PressureTest\Reading\Section;
 use Illuminate\Console\Command;
 
 /** Acceptance by a method and what the trace means. Exit 0 with JSON on standard output, 2 with a problem object on standard error. */
@@ -28,15 +29,30 @@ final class TestJudge extends Command
             $acceptance = (new TraceJudge($samples, $section, $facts))->judge($method);
             $allowance = $acceptance['figures']['allowance_l_h'] ?? null;
             $allowed = is_numeric($this->option('allowed')) ? (float) $this->option('allowed') : (is_float($allowance) ? $allowance : null);
-            // gas is compressible: what a water-filled pipe does says nothing of it
-            $read = $method === 'gas-plastic' ? null : Diagnosis::of($samples, $section, $allowed)->toArray();
-            $this->line(json_encode(['acceptance' => $acceptance, 'diagnosis' => $read], self::FLAGS | JSON_PRESERVE_ZERO_FRACTION));
+            [$read, $why] = $this->read($method, $samples, $section, $allowed);
+            $this->line(json_encode(['acceptance' => $acceptance, 'diagnosis' => $read, 'no_diagnosis_because' => $why], self::FLAGS | JSON_PRESERVE_ZERO_FRACTION));
 
             return self::SUCCESS;
         } catch (InvalidInput $fault) {
             fwrite(STDERR, json_encode(Reckon::problem($fault), self::FLAGS | JSON_PARTIAL_OUTPUT_ON_ERROR)."\n");
 
             return 2;
+        }
+    }
+
+    /**
+     * @param  list<array{t: float, p: float, c: ?float, added: ?float}>  $samples
+     * @return array{?array<string, mixed>, ?string} what the trace looks like, or why nothing can be said
+     */
+    private function read(string $method, array $samples, Section $section, ?float $allowed): array
+    {
+        if ($method === 'gas-plastic') {
+            return [null, 'Gas is compressible: what a pipe full of water does says nothing of it.'];
+        }
+        try {
+            return [Diagnosis::of($samples, $section, $allowed)->toArray(), null];
+        } catch (InvalidInput $fault) {
+            return [null, $fault->getMessage()]; // topped up to the end, say: the acceptance stands all the same
         }
     }
 

@@ -87,6 +87,12 @@ final readonly class PlanLimits
         return $this->longest();
     }
 
+    /** The same limits, cut pieces only to close the line. */
+    public function cutOnlyToClose(): self
+    {
+        return new self($this->lengthsM, $this->counts, $this->allowedDeg, $this->share, $this->turn, $this->bandM, $this->cutMinM, false);
+    }
+
     /** The same limits, a piece may be cut to close a line at a bend even where none may be cut elsewhere. */
     public function closingWithCut(): self
     {

@@ -14,6 +14,9 @@ final class Planner
 {
     private const MOST_OBSTACLES = 50;
 
+    /** Above this number of pipes, pieces are cut elsewhere than at the end only where whole pipes do not do. */
+    private const LONG = 150;
+
     /** @var list<PlannedPipe> */
     private array $pipes = [];
 
@@ -38,16 +41,15 @@ final class Planner
         $said = '';
         $complete = false;
         for ($k = 0; $k < self::MOST_OBSTACLES; $k++) {
-            $stretch = new Stretch($this->alignment, $this->limits, $start, $this->alignment->to());
-            $solved = $stretch->solve();
+            [$solved, $furthest] = $this->solved($start);
             if ($solved !== null) {
                 $this->take($solved[0], $solved[1], $start, 'end');
                 $complete = true;
                 break;
             }
-            $obstacle = Obstacle::after($this->alignment, $stretch->furthest, $this->limits);
+            $obstacle = Obstacle::after($this->alignment, $furthest, $this->limits);
             if ($obstacle === null || $obstacle->fromM <= $start->station + $this->limits->shortest()) {
-                $said = $this->stuck($stretch->furthest, $obstacle, $start);
+                $said = $this->stuck($furthest, $obstacle, $start);
                 break;
             }
             $before = (new Stretch($this->alignment, $this->limits->closingWithCut(), $start, $obstacle->fromM))->solve();
@@ -61,6 +63,24 @@ final class Planner
         }
 
         return new Plan($this->alignment, $this->limits, $this->pipes, $this->joints, $this->obstacles, $bound, $complete && $this->obstacles === [], $said !== '' ? $said : $this->summary());
+    }
+
+    /**
+     * With pieces cut anywhere a line may need fewer pipes, and far more ways must be tried: the line cut only to close is planned first, and kept unless that is better.
+     *
+     * @return array{array{list<Reach>, LaidLine}|null, float} pipes and line, and how far the search came where there are none
+     */
+    private function solved(Start $start): array
+    {
+        $plain = new Stretch($this->alignment, $this->limits->cutOnlyToClose(), $start, $this->alignment->to());
+        $solved = $plain->solve();
+        if (! $this->limits->cutAnywhere || $solved !== null && count($solved[0]) > self::LONG) {
+            return [$solved, $plain->furthest];
+        }
+        $free = new Stretch($this->alignment, $this->limits, $start, $this->alignment->to());
+        $better = $free->solve($solved === null ? 9 : 2);
+
+        return [$better !== null && ($solved === null || count($better[0]) < count($solved[0])) ? $better : $solved, max($plain->furthest, $free->furthest)];
     }
 
     private function stuck(float $furthest, ?Obstacle $obstacle, Start $start): string

@@ -6,6 +6,8 @@ namespace Diastoma\Core\Layout;
 
 use Diastoma\Core\Layout\Path\Horizontal;
 use Diastoma\Core\Layout\Search\Chain;
+use Diastoma\Core\Layout\Search\Chord;
+use Diastoma\Core\Layout\Search\Drift;
 use Diastoma\Core\Layout\Search\Reach;
 use Diastoma\Core\Layout\Search\Region;
 use Diastoma\Core\Layout\Search\Search;
@@ -21,6 +23,9 @@ final class Stretch
 
     private const ANY_HEADING = 0.3;
 
+    /** Searches with the drift known better each time. */
+    private const ROUNDS = 3;
+
     /** How far the search came when it found no way, m. */
     public float $furthest = 0.0;
 
@@ -28,19 +33,30 @@ final class Stretch
     {
     }
 
-    /** @return array{list<Reach>, LaidLine}|null pipes and line; null when no sequence keeps the limits */
-    public function solve(): ?array
+    /**
+     * @param  int  $searches  how often it may begin anew, with limits drawn in or the drift known better
+     * @return array{list<Reach>, LaidLine}|null pipes and line; null when no sequence keeps the limits
+     */
+    public function solve(int $searches = 9): ?array
     {
+        $done = 0;
         foreach (self::SLACKS as $slack) {
             $turn = $this->limits->turn * (1 - $slack);
             $band = $this->limits->bandM * (1 - $slack) - 2e-6;
-            [$ways, $this->furthest] = (new Search($this->alignment, $this->limits, $turn, $band, $this->end))->run($this->begin($band, false));
-            if ($ways === []) {
-                return null;
-            }
-            $best = $this->best($ways, $turn, $band);
-            if ($best !== null) {
-                return $best;
+            $drift = new Drift;
+            for ($round = 0; $round < self::ROUNDS && $done < $searches; $round++, $done++) {
+                [$ways, $furthest] = (new Search($this->alignment, $this->limits, $turn, $band, $this->end, $drift))->run($this->begin($band, false));
+                if ($ways === []) {
+                    $this->furthest = $done === 0 ? $furthest : $this->furthest;
+                    if ($done === 0) {
+                        return null;
+                    }
+                    break; // with the drift known no way is left: draw the limits in
+                }
+                [$best, $drift] = $this->best($ways);
+                if ($best !== null) {
+                    return $best;
+                }
             }
         }
 
@@ -51,34 +67,51 @@ final class Stretch
      * Of the ways with the least pipes and cuts, the one whose greatest deflection is least.
      *
      * @param  non-empty-list<Reach>  $ways
-     * @return array{list<Reach>, LaidLine}|null
+     * @return array{array{list<Reach>, LaidLine}|null, Drift} pipes and line, null when none of them keeps the limits; and the drift that was seen
      */
-    private function best(array $ways, float $turn, float $band): ?array
+    private function best(array $ways): array
     {
         $alike = array_values(array_filter($ways, static fn (Reach $w): bool => $w->cuts === $ways[0]->cuts && $w->waste <= $ways[0]->waste + 0.005));
         $found = null;
         $least = INF;
+        $drift = new Drift;
         foreach (array_slice($alike, 0, count($ways[0]->pipes()) > self::MANY ? 1 : 4) as $way) {
-            $line = $this->placed($way, $turn, $band);
+            [$line, $keeps] = $this->placed($way);
+            $drift = $line === null ? $drift : $this->seen($line, $way);
             $greatest = $line?->greatestDeg($this->start->azimuth, $this->start->slope) ?? INF;
-            if ($line !== null && $greatest < $least && $this->keeps($line)) {
+            if ($line !== null && $keeps && $greatest < $least) {
                 [$found, $least] = [[$way->pipes(), $line], $greatest];
             }
         }
 
-        return $found;
+        return [$found, $drift];
     }
 
-    private function placed(Reach $way, float $turn, float $band): ?LaidLine
+    private function seen(LaidLine $line, Reach $way): Drift
     {
+        $chords = [];
+        foreach ($way->pipes() as $k => $pipe) {
+            $chords[] = Chord::ofLength($this->alignment, $line->stations[$k] ?? 0.0, $pipe->length);
+        }
+
+        return Drift::seen($line, ...$chords);
+    }
+
+    /** @return array{?LaidLine, bool} the line as it was last marched, and whether it keeps every limit */
+    private function placed(Reach $way): array
+    {
+        [$turn, $band] = [$this->limits->turn * (1 - self::SLACKS[0]), $this->limits->bandM * (1 - self::SLACKS[0]) - 2e-6]; // what the search drew in is room for the drift
         $pipes = $way->pipes();
         if ($pipes === []) {
-            return null;
+            return [null, false];
         }
+        $marched = null;
         $stations = [$this->start->station, ...array_map(static fn (Reach $p): float => $p->station, $pipes)];
         $closing = $pipes[count($pipes) - 1]->cutFrom > 0.0;
         $lengths = array_map(static fn (Reach $p): float => round($p->length, 3), $pipes);
+        $first = $stations;
         foreach ([true, false] as $pinned) {
+            $stations = $first;
             $line = null;
             $share = null;
             for ($round = 0; $round < 3; $round++) {
@@ -93,11 +126,12 @@ final class Stretch
                 $stations = $line->stations;
             }
             if ($line !== null && $this->keeps($line)) {
-                return $line;
+                return [$line, true];
             }
+            $marched = $line ?? $marched;
         }
 
-        return $line;
+        return [$marched, false];
     }
 
     /** Whether the exact line keeps band and deflection. */

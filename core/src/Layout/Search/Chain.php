@@ -14,6 +14,11 @@ final class Chain
 {
     private const BISECTIONS = 9;
 
+    /** So many fewer on a line of more pipes than this. */
+    private const COARSE = 4;
+
+    private const LONG = 300;
+
     /** A little more than the least: with the very least there is no choice left, and rounding decides. */
     private const EASE = 0.03;
 
@@ -48,7 +53,7 @@ final class Chain
         }
         $low = 0.0;
         $high = 1.0;
-        for ($k = 0; $k < self::BISECTIONS; $k++) {
+        for ($k = count($this->chords) > self::LONG ? self::BISECTIONS - self::COARSE : self::BISECTIONS; $k > 0; $k--) {
             $middle = ($low + $high) / 2;
             $this->walk($middle) === null ? $low = $middle : $high = $middle;
         }

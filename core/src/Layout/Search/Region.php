@@ -189,6 +189,12 @@ final class Region
         return $low > $high ? null : [$low, $high];
     }
 
+    /** Offset in the midst of its corners, m. */
+    public function middle(): float
+    {
+        return $this->u === [] ? 0.0 : array_sum($this->u) / count($this->u);
+    }
+
     /** Twice the area: how much freedom is left. */
     public function size(): float
     {

@@ -22,7 +22,7 @@ final class Search
     /** @var array<string, Chord> of this number of pipes */
     private array $chords = [];
 
-    public function __construct(private readonly Alignment $alignment, private readonly PlanLimits $limits, private readonly float $turn, private readonly float $band, private readonly float $end)
+    public function __construct(private readonly Alignment $alignment, private readonly PlanLimits $limits, private readonly float $turn, private readonly float $band, private readonly float $end, private readonly Drift $drift = new Drift)
     {
         $this->split = Split::of($alignment, $limits->turn, $limits->longest());
     }
@@ -134,11 +134,11 @@ final class Search
     }
 
     /** @return list<Reach> one for each split that leaves a way */
-    private function lay(Reach $reach, float $length, float $cutFrom, ?Chord $chord = null): array
+    private function lay(Reach $reach, float $length, float $cutFrom, ?Chord $end = null): array
     {
         $found = [];
         $key = round($reach->station, 3).':'.$length;
-        $chord ??= $this->chords[$key] ??= Chord::ofLength($this->alignment, $reach->station, $length);
+        $chord = $end ?? $this->chords[$key] ??= Chord::ofLength($this->alignment, $reach->station, $length);
         foreach ($this->split->at($reach->station) as $split) {
             if ($reach->plan === null || $reach->profile === null) {
                 break;
@@ -152,7 +152,8 @@ final class Search
             }
             $profile = $split[1] === 0.0 ? $reach->profile : $chord->profileFrom($reach->profile, $split[1] * $this->turn, $split[1] * $this->band);
             if ($profile->u !== []) {
-                $found[] = new Reach($reach, $chord->to, $length, $cutFrom, $reach->cuts + ($cutFrom > 0.0 ? 1 : 0), $reach->waste + max(0.0, $cutFrom - $length), $split, $plan, $profile, $this->taken($reach, $cutFrom > 0.0 ? $cutFrom : $length));
+                $drift = $end === null ? $this->drift->of($chord, ($reach->plan->middle() + $plan->middle()) / 2) : 0.0;
+                $found[] = new Reach($reach, $chord->to + $drift, $length, $cutFrom, $reach->cuts + ($cutFrom > 0.0 ? 1 : 0), $reach->waste + max(0.0, $cutFrom - $length), $split, $plan, $profile, $this->taken($reach, $cutFrom > 0.0 ? $cutFrom : $length));
             }
         }
 

@@ -53,7 +53,11 @@ final readonly class Diagnosis
      */
     public static function of(array $samples, Section $section, ?float $allowedLitresPerHour = null): self
     {
-        $window = ShutIn::find($samples);
+        return self::ofWindow(ShutIn::find($samples), $section, $allowedLitresPerHour);
+    }
+
+    public static function ofWindow(ShutIn $window, Section $section, ?float $allowedLitresPerHour = null): self
+    {
         $gauge = GaugeCheck::of(array_column($window->samples, 'p'));
         $losses = Losses::of($window, $section, self::BINS);
         $air = Raise::airPercent($window->before, $section);

@@ -14,6 +14,17 @@ enum Material: string
     case Grp = 'grp';
     case Concrete = 'concrete';
 
+    /** From the words of a drawing, such as “PE 100” or “Ductile iron”; null for what is not known here. */
+    public static function named(string $words): ?self
+    {
+        $plain = mb_strtolower($words);
+
+        return match (true) {
+            str_starts_with($plain, 'pe') => self::Pe, str_starts_with($plain, 'pvc') => self::Pvc, str_contains($plain, 'iron') => self::Iron,
+            str_starts_with($plain, 'steel') => self::Steel, str_starts_with($plain, 'grp') => self::Grp, str_starts_with($plain, 'concrete') => self::Concrete, default => null,
+        };
+    }
+
     public function modulusGpa(): float
     {
         return match ($this) {

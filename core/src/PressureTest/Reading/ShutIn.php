@@ -54,6 +54,23 @@ final readonly class ShutIn
     }
 
     /**
+     * A stretch that a method has found, with all that the pipe went through before it.
+     *
+     * @param  list<array{t: float, p: float, c: ?float, added: ?float}>  $samples
+     *
+     * @throws InvalidInput if it holds too few readings
+     */
+    public static function between(array $samples, float $from, float $to): self
+    {
+        $kept = array_values(array_filter($samples, static fn (array $s): bool => $s['t'] >= $from && $s['t'] <= $to));
+        if (count($kept) < self::SHORTEST) {
+            throw InvalidInput::field('trace', count($kept).' readings in that stretch are too few to say what they look like; '.self::SHORTEST.' at least.', count($kept), self::SHORTEST);
+        }
+
+        return new self($kept, array_values(array_filter($samples, static fn (array $s): bool => $s['t'] <= $from)));
+    }
+
+    /**
      * The water meter says when the pump stopped.
      *
      * @param  list<array{t: float, p: float, c: ?float, added: ?float}>  $samples

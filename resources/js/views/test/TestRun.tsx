@@ -165,6 +165,7 @@ function Verdict({ verdict }: { verdict: NonNullable<Test['verdict']> }) {
     <>
       <Typography variant="h2">{verdict.passed ? 'Passed, because' : 'Not passed, because'}</Typography>
       <Findings findings={verdict.findings} label="Findings of this test" />
+      {verdict.diagnosis && <Meaning meaning={verdict.diagnosis} />}
       <Typography variant="h2" sx={{ mt: 2 }}>
         Arithmetic
       </Typography>
@@ -184,5 +185,24 @@ function Verdict({ verdict }: { verdict: NonNullable<Test['verdict']> }) {
         </Table>
       </Box>
     </>
+  );
+}
+
+const CAUSES: Record<string, string> = { tight: 'tight', leak: 'a leak', trapped_air: 'trapped air', pe_creep: 'the wall stretching on', temperature_drift: 'a change of temperature', gauge_fault: 'a fault of the gauge, or a disturbance' };
+
+/** What the test hour most looks like, and what to do; advice beside the verdict, never instead of it. */
+function Meaning({ meaning }: { meaning: Schemas['TraceMeaning'] }) {
+  return (
+    <Box component="section" aria-label="What the trace means" sx={{ mt: 2 }}>
+      <Typography variant="h2">It looks most like {meaning.looks_like.map((l) => CAUSES[l.cause] ?? l.cause).join(', and ')}</Typography>
+      {meaning.looks_like.map((l) => (
+        <Typography key={l.cause} sx={{ mt: 0.5 }}>
+          {l.evidence} <b>{l.todo}</b>
+        </Typography>
+      ))}
+      <Typography variant="body2" color="text.secondary" sx={{ mt: 0.5 }}>
+        {Math.round(meaning.confidence * 100)} % sure. Advice from the trace alone, by a model whose figures are from memory: it neither passes nor fails a test.
+      </Typography>
+    </Box>
   );
 }
