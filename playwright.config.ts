@@ -8,13 +8,13 @@ export default defineConfig({
   outputDir: 'var/e2e-results',
   workers: 1,
   fullyParallel: false,
-  timeout: 300_000, // a whole large bore on a busy machine
-  expect: { timeout: 10_000 },
+  timeout: 900_000, // a whole large bore, or five GRP joints, on a busy machine
+  expect: { timeout: 30_000 },
   reporter: [['list'], ['junit', { outputFile: 'var/e2e.xml' }]],
   use: {
     baseURL: `http://127.0.0.1:${port}`,
     viewport: { width: 1280, height: 800 },
-    actionTimeout: 10_000,
+    actionTimeout: 30_000,
     launchOptions: {
       executablePath: '/usr/bin/chromium',
       args: ['--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync'],

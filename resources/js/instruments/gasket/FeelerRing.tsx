@@ -48,8 +48,8 @@ export function FeelerRing({ title, sweep, tolerance, count }: { title: string; 
           {sweep ? sweep.median_mm.toFixed(1) : '–'}
         </text>
       </svg>
-      <Typography component="figcaption" sx={{ fontWeight: 640 }}>
-        {title}
+      <Typography component="figcaption" sx={{ fontWeight: sweep?.deep.length ? 700 : 640, color: sweep?.deep.length ? 'stop' : 'text.primary' }}>
+        {sweep ? said.charAt(0).toUpperCase() + said.slice(1) : title}
       </Typography>
       <Typography variant="body2" color="text.secondary" className="num">
         {sweep ? `median ${sweep.median_mm.toFixed(1)} mm; more than ${tolerance} mm deeper is not seated` : `each within ${tolerance} mm of the median is seated`}
