@@ -56,8 +56,8 @@ export function PlanForm({ setout, plan, rest }: { setout: Schemas['Setout']; pl
       </Stack>
       <Box sx={{ display: 'grid', gridTemplateColumns: { xs: 'minmax(0,1fr)', sm: 'repeat(2, minmax(0,1fr))', lg: 'repeat(4, minmax(0,1fr))' }, gap: 2, mt: 1.5 }}>
         {field('Allowed deflection', allowed, setAllowed, '°', faultOf('allowed', 'allowed_deg'), setout.allowed_source ?? "The maker's: no table gives it")}
-        {field('Share of it to use', share, setShare, '%', faultOf('share'), 'common practice: 80 %')}
-        {field('Band beside the alignment', band, setBand, 'mm', faultOf('band'), 'common practice: 50 mm')}
+        {field('Share of it to use', share, setShare, '%', faultOf('share'), `The job's rulebook: ${Math.round(setout.share * 100)} %`)}
+        {field('Band beside the alignment', band, setBand, 'mm', faultOf('band'), `The job's rulebook: ${setout.band_mm} mm`)}
         {field('Shortest cut piece (if any)', cut, setCut, 'm', faultOf('cut-min'), 'Empty: nothing is cut')}
       </Box>
       <FormControlLabel sx={{ mt: 1, minHeight: 48 }} control={<Checkbox checked={closing} onChange={(e) => setClosing(e.target.checked)} sx={{ p: 1.5 }} />} label="Cut only to close the line, not wherever a cut piece saves a pipe" />
