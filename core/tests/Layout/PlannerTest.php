@@ -104,6 +104,17 @@ it('takes no more pipes of a length than there are', function () {
     expect(Planner::plan(Lines::of([[96, 0]]), PlanLimits::of([['length_m' => 12.0, 'count' => 3]], 2.0))->said)->toContain('run out');
 });
 
+it('cuts only from pipes that are left', function () {
+    // 51 m: four of 12 m make 48 m, and 3 m remain
+    $plan = static fn (int $twelve, int $six) => Planner::plan(Lines::of([[51, 0]]), PlanLimits::of([['length_m' => 12.0, 'count' => $twelve], ['length_m' => 6.0, 'count' => $six]], 2.0, 0.8, 50.0, 1.0));
+    foreach ([[4, 1], [5, 0], [3, 3], [0, 9]] as [$twelve, $six]) {
+        $made = $plan($twelve, $six);
+        $used = array_column(array_map(static fn (array $p): array => [$p['length_m'], $p['whole'] + $p['to_cut']], $made->quantities()['pipes']), 1, 0);
+        expect($made->complete)->toBeTrue()->and($made->cutList())->toHaveCount(1)->and($used[12] ?? 0)->toBeLessThanOrEqual($twelve)->and($used[6] ?? 0)->toBeLessThanOrEqual($six);
+    }
+    expect($plan(4, 0)->complete)->toBeFalse();
+});
+
 it('plans on from where the last pipe really lies', function () {
     $line = Lines::of([[60, 0], [120, 350], [60, 0]]);
     $before = $line->place(48.0, 0.020);

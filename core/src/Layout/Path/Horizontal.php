@@ -190,14 +190,6 @@ final class Horizontal
         return $turns;
     }
 
-    /** @return list<array{from_m: float, x: float, y: float, azimuth_deg: float, radius_m: ?float, length_m: float}> */
-    public function toArray(): array
-    {
-        return array_map(fn (int $k, array $e): array => [
-            'from_m' => $this->starts->of($k), 'x' => $e[0], 'y' => $e[1], 'azimuth_deg' => rad2deg($e[2]), 'radius_m' => $e[3] === 0.0 ? null : 1 / $e[3], 'length_m' => $e[4],
-        ], array_keys($this->elements), $this->elements);
-    }
-
     public static function wrap(float $angle): float
     {
         return $angle - 2 * M_PI * round($angle / (2 * M_PI));

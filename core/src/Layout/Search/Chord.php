@@ -23,8 +23,6 @@ final readonly class Chord
         public float $to,
         public float $length,
         public float $inPlan,
-        public float $azimuth,
-        public float $slope,
         public float $before,
         public float $after,
         public float $slopeBefore,
@@ -77,7 +75,7 @@ final readonly class Chord
         }
 
         return new self(
-            $from, $to, hypot($plan, $z1 - $z0), $plan, $azimuth, $slope, Horizontal::wrap($h0 - $azimuth), Horizontal::wrap($azimuth - $h1),
+            $from, $to, hypot($plan, $z1 - $z0), $plan, Horizontal::wrap($h0 - $azimuth), Horizontal::wrap($azimuth - $h1),
             atan($g0) - $slope, $slope - atan($g1), $bulges, $humps,
         );
     }

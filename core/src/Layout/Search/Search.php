@@ -137,6 +137,12 @@ final class Search
     private function lay(Reach $reach, float $length, float $cutFrom, ?Chord $end = null): array
     {
         $found = [];
+        if ($cutFrom > 0.0) {
+            $cutFrom = $this->blank($reach, $length);
+        }
+        if ($cutFrom === null || ! $this->isLeft($reach, $cutFrom > 0.0 ? $cutFrom : $length)) {
+            return [];
+        }
         $key = round($reach->station, 3).':'.$length;
         $chord = $end ?? $this->chords[$key] ??= Chord::ofLength($this->alignment, $reach->station, $length);
         foreach ($this->split->at($reach->station) as $split) {
@@ -177,10 +183,7 @@ final class Search
             }
         }
         if ($found === [] && $this->limits->cutMinM !== null && $rest >= $this->limits->cutMinM && $rest <= $this->limits->longest()) {
-            $from = $this->limits->cutFrom($rest);
-            if ($this->isLeft($reach, $from)) {
-                $found = $this->lay($reach, $rest, $from, Chord::between($this->alignment, $reach->station, $this->end));
-            }
+            $found = $this->lay($reach, $rest, $this->limits->cutFrom($rest), Chord::between($this->alignment, $reach->station, $this->end));
         }
 
         return $found;
@@ -190,6 +193,18 @@ final class Search
     private function endsBefore(Reach $reach, float $length): bool
     {
         return $reach->station + 0.9 * $length < $this->end - $this->limits->bandM; // steep lines are shorter in plan than their pipes
+    }
+
+    /** The shortest pipe still on stock that a piece can be cut from; null when none is left. */
+    private function blank(Reach $reach, float $piece): ?float
+    {
+        foreach (array_reverse($this->limits->lengthsM) as $length) {
+            if ($length >= $piece - 1e-9 && $this->isLeft($reach, $length)) {
+                return $length;
+            }
+        }
+
+        return null;
     }
 
     private function isLeft(Reach $reach, float $length): bool
