@@ -38,6 +38,7 @@ final class PeDecay
         $ratio = abs($n1) < 1e-12 ? INF : $n2 / $n1;
 
         return ['n1' => $n1, 'n2' => $n2, 'ratio' => is_finite($ratio) ? $ratio : 0.0, 'reading' => match (true) {
+            $n1 <= 0.0 && $n2 <= 0.0 => 'unclear', // PE always creeps: a gauge that never falls is stuck, or the pipe warms
             $ratio > self::RATIO_LEAK => 'leak',
             $n1 < self::LOW => 'air',
             $n1 <= self::HIGH && $n2 > 0.0 => 'sound',
