@@ -20,6 +20,8 @@ return [
     'connections' => [
         // What the application runs as: it may not change or delete a journal entry.
         'app' => [...$server, 'username' => env('DB_USERNAME', 'diastoma_app'), 'password' => env('DB_PASSWORD', '')],
+        // The same, apart from any transaction: progress of an import is seen, and its cancelling heard, while it runs.
+        'beside' => [...$server, 'username' => env('DB_USERNAME', 'diastoma_app'), 'password' => env('DB_PASSWORD', '')],
         // What migrates: used by bin/start and bin/test only.
         'owner' => [...$server, 'username' => env('DB_OWNER_USERNAME', 'diastoma_owner'), 'password' => env('DB_OWNER_PASSWORD', '')],
     ],

@@ -2,6 +2,7 @@
 
 declare(strict_types=1);
 
+use App\Http\Controllers\AfterTestController;
 use App\Http\Controllers\DeviceController;
 use App\Http\Controllers\EntryController;
 use App\Http\Controllers\FusionController;
@@ -9,6 +10,7 @@ use App\Http\Controllers\JobController;
 use App\Http\Controllers\JointController;
 use App\Http\Controllers\JointSystemController;
 use App\Http\Controllers\LineController;
+use App\Http\Controllers\LoggerController;
 use App\Http\Controllers\ReckonerController;
 use App\Http\Controllers\RejectController;
 use App\Http\Controllers\ReportController;
@@ -22,6 +24,8 @@ Route::prefix('api/v1')->group(function (): void {
     Route::middleware(['auth:sanctum', 'throttle:600,1'])->prefix('device')->group(function (): void {
         Route::post('fusion-runs', [DeviceController::class, 'start']);
         Route::post('fusion-runs/{run}/samples', [DeviceController::class, 'samples']);
+        Route::get('pressure-tests', [LoggerController::class, 'index']);
+        Route::post('pressure-tests/{test}/samples', [LoggerController::class, 'samples']);
     });
     Route::post('session', [SessionController::class, 'store'])->middleware('throttle:20,1');
     Route::middleware('auth')->group(function (): void {
@@ -60,10 +64,21 @@ Route::prefix('api/v1')->group(function (): void {
         Route::post('entries', [EntryController::class, 'store']);
         Route::get('sections/{section}/tests', [TestController::class, 'index']);
         Route::post('sections/{section}/tests', [TestController::class, 'store']);
+        Route::post('sections/{section}/facts', [TestController::class, 'facts']);
         Route::post('tests/{test}/run', [TestController::class, 'start']);
         Route::get('tests/{test}/trace', [TestController::class, 'trace']);
         Route::post('tests/{test}/trace', [TestController::class, 'import']);
-        Route::get('tests/{test}/certificate.pdf', [ReportController::class, 'test']);
+        Route::get('imports/{import}', [TestController::class, 'progress']);
+        Route::delete('tests/{test}/imports/{import}', [TestController::class, 'cancel']);
+        Route::post('tests/{test}/readings', [TestController::class, 'reading']);
+        Route::post('tests/{test}/notes', [TestController::class, 'note']);
+        Route::post('tests/{test}/logging', [TestController::class, 'logging']);
+        Route::post('tests/{test}/finish', [TestController::class, 'finish']);
+        Route::post('tests/{test}/mends', [AfterTestController::class, 'mend']);
+        Route::post('tests/{test}/signatures', [AfterTestController::class, 'sign']);
+        Route::get('tests/{test}/package.pdf', [AfterTestController::class, 'pdf']);
+        Route::get('tests/{test}/trace.csv', [AfterTestController::class, 'csv']);
+        Route::get('tests/{test}/test.json', [AfterTestController::class, 'json']);
         Route::get('reckoner', [ReckonerController::class, 'index']);
         Route::post('reckoner/{id}', [ReckonerController::class, 'store']);
     });

@@ -14,32 +14,32 @@ use Illuminate\Testing\TestResponse;
 
 abstract class TestCase extends Base
 {
-    protected function person(string $email = 'ada@demo'): Person
+    public function person(string $email = 'ada@demo'): Person
     {
         return Person::where('email', $email)->firstOrFail();
     }
 
-    protected function signIn(string $email = 'ada@demo'): static
+    public function signIn(string $email = 'ada@demo'): static
     {
         return $this->actingAs($this->person($email));
     }
 
-    protected function job(): Job
+    public function job(): Job
     {
         return Job::where('number', 'K-2417')->firstOrFail();
     }
 
-    protected function joint(int $number): Joint
+    public function joint(int $number): Joint
     {
         return Joint::whereIn('main_id', $this->job()->mains()->pluck('id'))->where('number', $number)->firstOrFail();
     }
 
-    protected function section(string $name): Section
+    public function section(string $name): Section
     {
         return Section::whereIn('main_id', $this->job()->mains()->pluck('id'))->where('name', $name)->firstOrFail();
     }
 
-    protected function unit(string $serial = 'CU-31'): string
+    public function unit(string $serial = 'CU-31'): string
     {
         return (string) $this->job()->equipment()->where('serial', $serial)->value('id');
     }
@@ -51,7 +51,7 @@ abstract class TestCase extends Base
     }
 
     /** @return array<string, mixed> */
-    protected function draft(Joint|Section $subject, string $key, mixed $value, ?string $id = null, ?string $at = null): array
+    public function draft(Joint|Section $subject, string $key, mixed $value, ?string $id = null, ?string $at = null): array
     {
         return [
             'id' => $id ?? (string) Str::uuid(), 'kind' => 'reading', 'subject_type' => $subject instanceof Joint ? 'joint' : 'section', 'subject_id' => $subject->id,

@@ -10,6 +10,7 @@ use App\Models\Joint;
 use App\Models\Person;
 use App\Procedures\Subject;
 use App\Procedures\WeldOf;
+use App\Traces\TraceStore;
 use Carbon\CarbonImmutable;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Str;
@@ -20,7 +21,7 @@ final class BringFusionRecord
     /** How far start times may differ, min: clocks of control units are set by hand. Common practice: no figure published. */
     private const CLOCK_SLACK_MIN = 10.0;
 
-    public function __construct(private readonly RunFusion $fusion, private readonly StoreTrace $traces)
+    public function __construct(private readonly RunFusion $fusion, private readonly TraceStore $traces)
     {
     }
 

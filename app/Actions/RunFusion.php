@@ -13,6 +13,7 @@ use App\Models\Joint;
 use App\Models\Person;
 use App\Procedures\Subject;
 use App\Procedures\WeldOf;
+use App\Traces\TraceStore;
 use Carbon\CarbonImmutable;
 use Diastoma\Core\Electrofusion\Diagnosis\Diagnosis;
 use Diastoma\Core\Electrofusion\Diagnosis\TraceClass;
@@ -27,7 +28,7 @@ final class RunFusion
     public function __construct(
         private readonly Journal $journal,
         private readonly ProjectJoint $project,
-        private readonly StoreTrace $traces,
+        private readonly TraceStore $traces,
         private readonly AdvanceClock $advance,
     ) {
     }

@@ -12,6 +12,7 @@ use App\Models\Equipment;
 use App\Models\Person;
 use App\Procedures\Subject;
 use App\Procedures\WeldOf;
+use Diastoma\Core\PressureTest\Readiness;
 use Diastoma\Core\Procedure\ReadingKind;
 use Diastoma\Core\Procedure\ReadingSpec;
 use Diastoma\Core\Rulebook\Finding;
@@ -127,6 +128,13 @@ final class WriteEntry
             throw Refused::input('Give the reason in a sentence (10 letters or more). It stays visible for ever.', [['field' => 'reason', 'detail' => 'too short', 'value' => $reason]]);
         }
         $rule = (string) ($draft->payload['rule'] ?? '');
+        if ($subject->type === 'section' && str_starts_with($rule, Readiness::OVERRULE)) {
+            if (! $person->isAnyOf('supervisor', 'admin')) {
+                throw Refused::forbidden('Only a supervisor may overrule what keeps a section from its test. Call one over.');
+            }
+
+            return ['rule' => $rule, 'reason' => $reason, 'role' => $person->role];
+        }
         $open = array_filter($subject->verdict()->findings, static fn (Finding $f): bool => $f->rule === $rule && $f->severity === Severity::Stop && $f->isOpen());
         if ($open === []) {
             throw Refused::conflict('There is no open stop of this kind here. It may have been overruled already: load the page again.');

@@ -47,7 +47,7 @@ final readonly class SampleTable
     }
 
     /** “Voltage [V]”, “voltage (V)” and “voltage_v” are one column. */
-    private static function name(?string $header): string
+    public static function name(?string $header): string
     {
         $plain = mb_strtolower(trim((string) $header));
         $plain = preg_replace('/\s*[\[(]\s*(.+?)\s*[\])]\z/u', '_$1', $plain) ?? $plain;

@@ -44,6 +44,18 @@ final class Journal
 
     public const TEST_JUDGED = 'test.judged';
 
+    public const TEST_BEGUN = 'test.begun';
+
+    public const TEST_NOTE = 'test.note';
+
+    public const TEST_READING = 'test.reading';
+
+    public const TEST_MEND = 'test.mend';
+
+    public const TEST_SIGNED = 'test.signed';
+
+    public const SECTION_FACTS = 'section.facts';
+
     /**
      * @return array{Entry, bool} the entry and whether it is new
      *

@@ -9,13 +9,15 @@ use Illuminate\Database\Eloquent\Relations\BelongsTo;
 use Illuminate\Foundation\Auth\User;
 use Laravel\Sanctum\HasApiTokens;
 
-/** A control unit, gauge or clamp of a job. A control unit may hold a token with which it sends its own samples. */
+/** A control unit, gauge or clamp of a job. A control unit or a pressure logger may hold a token with which it sends its own samples. */
 final class Equipment extends User
 {
     use HasApiTokens;
     use HasUuids;
 
     public const SEND_SAMPLES = 'fusion:send';
+
+    public const SEND_PRESSURE = 'pressure:send';
 
     protected $table = 'equipment';
 

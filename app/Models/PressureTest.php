@@ -15,7 +15,15 @@ final class PressureTest extends Model
 
     protected $guarded = [];
 
-    protected $casts = ['plan' => 'array', 'run' => 'array', 'verdict' => 'array', 'number' => 'int', 'started_at' => 'immutable_datetime', 'ended_at' => 'immutable_datetime'];
+    protected $casts = ['plan' => 'array', 'run' => 'array', 'verdict' => 'array', 'section_facts' => 'array', 'ready' => 'array', 'measured' => 'array', 'number' => 'int', 'started_at' => 'immutable_datetime', 'ended_at' => 'immutable_datetime'];
+
+    /** Nothing is added to it any more. */
+    public const ENDED = ['passed', 'failed', 'advised'];
+
+    public function hasEnded(): bool
+    {
+        return in_array($this->state, self::ENDED, true);
+    }
 
     /** @return BelongsTo<Section, $this> */
     public function section(): BelongsTo

@@ -50,9 +50,24 @@ final class Subject
         ]));
     }
 
-    public static function section(Section $section): self
+    /** @param  string  $medium  what it will be filled with; empty where no method is chosen yet */
+    public static function section(Section $section, string $medium = ''): self
     {
-        return new self('section', $section, $section->main->job, Catalogue::of('test.preparation'), new Facts([]));
+        return new self('section', $section, $section->main->job, Catalogue::of('test.preparation'), new Facts(['medium' => $medium]));
+    }
+
+    /** @return list<Overrule> given after an entry of the journal */
+    public function overruled(int $afterSeq): array
+    {
+        $found = [];
+        foreach ($this->entries() as $entry) {
+            if ($entry->kind === Journal::OVERRULE && $entry->seq > $afterSeq) {
+                $data = $entry->data();
+                $found[] = new Overrule($data['rule'], $entry->person->name, $data['role'], $data['reason'], new \DateTimeImmutable($entry->device_at));
+            }
+        }
+
+        return $found;
     }
 
     public static function find(string $type, string $id): self

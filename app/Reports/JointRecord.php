@@ -4,10 +4,10 @@ declare(strict_types=1);
 
 namespace App\Reports;
 
-use App\Actions\StoreTrace;
 use App\Journal\Journal;
 use App\Models\Joint;
 use App\Procedures\Subject;
+use App\Traces\TraceStore;
 use Diastoma\Core\Procedure\ReadingKind;
 use Diastoma\Core\Procedure\ReadingSpec;
 use Diastoma\Core\Rulebook\Finding;
@@ -15,7 +15,7 @@ use Diastoma\Core\Rulebook\Finding;
 /** The paper of one joint: facts, every reading with its time, every finding with its source, the fusion trace, the journal's last hash. */
 final class JointRecord
 {
-    public function __construct(private readonly StoreTrace $traces)
+    public function __construct(private readonly TraceStore $traces)
     {
     }
 

@@ -139,6 +139,26 @@ final class Paper extends \TCPDF
         $this->SetY($top + $height + 10);
     }
 
+    /**
+     * A line of levels with named points on it.
+     *
+     * @param  list<array{float, float}>  $points  station and level
+     * @param  list<array{float, string}>  $marks  station and name; drawn as ticks on the line
+     */
+    public function profile(array $points, array $marks, string $title, float $height = 34): void
+    {
+        $this->plot(array_map(static fn (array $p): array => [$p[0], $p[1] - min(array_column($points, 1))], $points), 'station', $title, [], $height);
+        $xs = array_column($points, 0);
+        [$left, $width, $bottom] = [27.0, 165.0, $this->GetY() - 10];
+        $this->setFont('dejavusans', '', 5.5);
+        $this->SetLineStyle(['width' => 0.25, 'color' => [34, 48, 58]]);
+        foreach ($marks as $k => [$station, $name]) {
+            $x = $left + ($station - min($xs)) / max(1e-9, max($xs) - min($xs)) * $width;
+            $this->Line($x, $bottom - $height, $x, $bottom - $height + 3);
+            $this->Text(min($left + $width - 18, $x), $bottom - $height + 1 + 2.6 * ($k % 3), $name);
+        }
+    }
+
     public function bytes(): string
     {
         return (string) $this->Output('', 'S');

@@ -4,12 +4,8 @@ declare(strict_types=1);
 
 namespace Database\Seeders;
 
-use App\Actions\RunFusion;
-use App\Actions\StoreTrace;
-use App\Actions\WriteEntry;
 use App\Demo\SampleLabel;
 use App\Demo\SampleReadings;
-use App\Journal\Draft;
 use App\Journal\Journal;
 use App\Models\Equipment;
 use App\Models\Job;
@@ -19,17 +15,14 @@ use App\Models\Person;
 use App\Models\Pipe;
 use App\Models\Rulebook;
 use App\Models\Section;
-use App\Procedures\Subject;
 use Carbon\CarbonImmutable;
 use Diastoma\Core\Electrofusion\Coupler;
 use Diastoma\Core\Electrofusion\Diagnosis\TraceClass;
-use Diastoma\Core\Electrofusion\FusionTrace;
 use Diastoma\Core\Electrofusion\LargeBore\LargeBore;
 use Diastoma\Core\Electrofusion\LargeBore\Restraints;
 use Diastoma\Core\Electrofusion\Saddle\BranchSaddle;
 use Diastoma\Core\Electrofusion\Saddle\TappingTee;
 use Diastoma\Core\Electrofusion\Spool\RepairSpool;
-use Diastoma\Core\Electrofusion\Weld;
 use Diastoma\Core\Pipe\PeDimensions;
 use Diastoma\Core\Rulebook\Rulebooks;
 use Diastoma\Core\Simulation\FusionControlUnit;
@@ -43,7 +36,7 @@ final class DemoSeeder extends Seeder
 
     private const PIPES = 18;
 
-    public function __construct(private readonly WriteEntry $write, private readonly RunFusion $fusion)
+    public function __construct(private readonly FusedJoints $joints)
     {
     }
 
@@ -59,12 +52,13 @@ final class DemoSeeder extends Seeder
         $joints = $this->main($job);
         $now = CarbonImmutable::now('UTC')->startOfSecond();
         foreach ([1, 2, 3, 4, 5, 6] as $k => $number) {
-            $this->make($joints[$number], $ada, $unit, $now->subMinutes(400 - 45 * $k), $number);
+            $this->joints->make($joints[$number], $ada, $unit, $now->subMinutes(400 - 45 * $k), $number);
         }
-        $this->make($joints[11], $ada, $unit, $now->subMinutes(440), 11, TraceClass::EarlyStop, false);
-        $this->make($joints[7], $ada, $unit, $now->subMinutes(12), 7, TraceClass::Good, false);
+        $this->joints->make($joints[11], $ada, $unit, $now->subMinutes(440), 11, TraceClass::EarlyStop, false);
+        $this->joints->make($joints[7], $ada, $unit, $now->subMinutes(12), 7, TraceClass::Good, false);
         $this->otherMains($job, $ada, $unit, $now);
         app(GasketedDemo::class)->run($job->refresh(), $ada, $now);
+        app(TestsDemo::class)->run($job->refresh(), $unit, $now);
     }
 
     private function people(): Person
@@ -122,15 +116,15 @@ final class DemoSeeder extends Seeder
         $this->other($job, 'Quarry Hill gas', 'gas', 110, 11.0, [201 => Coupler::ID, 202 => TappingTee::ID, 203 => BranchSaddle::ID, 204 => Coupler::ID, 205 => RepairSpool::ID], 600);
         $joint = $trunk[101];
         foreach ([...SampleReadings::prepared($unit, 3, 800, 500), ['generator_kva', 12, 300], ['fuel_ok', true, 290], ['leads_ok', true, 280]] as [$key, $value, $before]) {
-            $this->read($joint, $person, $key, $value, $now->subMinutes(150)->subSeconds($before));
+            $this->joints->read($joint, $person, $key, $value, $now->subMinutes(150)->subSeconds($before));
         }
         foreach (Restraints::welds() as $k => $weld) {
             $start = $now->subMinutes(123 - 24 * $k);
             foreach (SampleReadings::restraint($weld, 800) as [$key, $value, $before]) {
-                $this->read($joint, $person, $key, $value, $start->subSeconds($before));
+                $this->joints->read($joint, $person, $key, $value, $start->subSeconds($before));
             }
             $label = SampleLabel::of(800, '', $weld);
-            $this->fuse($joint, $person, $weld, (new FusionControlUnit($label['voltage_v'], $label['resistance_ohm'], $label['fusion_time_s'], 15.0))->run(40 + $k), $start);
+            $this->joints->fuse($joint, $person, $weld, (new FusionControlUnit($label['voltage_v'], $label['resistance_ohm'], $label['fusion_time_s'], 15.0))->run(40 + $k), $start);
         }
     }
 
@@ -160,38 +154,5 @@ final class DemoSeeder extends Seeder
         }
 
         return $joints;
-    }
-
-    private function make(Joint $joint, Person $person, Equipment $unit, CarbonImmutable $start, int $seed, TraceClass $fault = TraceClass::Good, bool $released = true): void
-    {
-        foreach (SampleReadings::beforeFusion($unit, $seed) as [$key, $value, $before]) {
-            $this->read($joint, $person, $key, $value, $start->subSeconds($before));
-        }
-        $weld = Weld::only();
-        $time = $weld->correctedTimeS(Subject::joint($joint->refresh())->situation()) ?? 260.0;
-        $ended = $this->fuse($joint, $person, $weld, (new FusionControlUnit(40.0, 0.64, $time, 15.0, $fault))->run($seed), $start);
-        $this->read($joint, $person, 'release_written', true, $ended->addSeconds(30));
-        if ($released) {
-            foreach (SampleReadings::afterCooling() as [$key, $value, $after]) {
-                $this->read($joint, $person, $key, $value, $ended->addMinutes(20)->addSeconds($after));
-            }
-        }
-    }
-
-    /** @return CarbonImmutable when it ended */
-    private function fuse(Joint $joint, Person $person, Weld $weld, FusionTrace $trace, CarbonImmutable $start): CarbonImmutable
-    {
-        $ended = $start->addSeconds((int) ceil($trace->durationS()));
-        $id = (string) Str::uuid();
-        app(StoreTrace::class)->execute('fusion', $id, array_map(static fn (array $s): array => ['t' => $s['t'], 'v' => $s['v'], 'i' => $s['i']], $trace->samples));
-        $this->fusion->record($joint, $person, $id, $trace, $start, $ended, true, $weld->recordKey());
-
-        return $ended;
-    }
-
-    private function read(Joint $joint, Person $person, string $key, mixed $value, CarbonImmutable $at): void
-    {
-        $iso = $at->format('Y-m-d\TH:i:sP');
-        $this->write->execute($person, new Draft((string) Str::uuid(), Journal::READING, 'joint', $joint->id, ['key' => $key, 'value' => $value ?? $iso], $iso));
     }
 }

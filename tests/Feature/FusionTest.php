@@ -2,11 +2,11 @@
 
 declare(strict_types=1);
 
-use App\Actions\StoreTrace;
 use App\Demo\SampleReadings;
 use App\Models\Equipment;
 use App\Models\FusionRun;
 use App\Models\Joint;
+use App\Traces\TraceStore;
 use Carbon\CarbonImmutable;
 use Illuminate\Http\UploadedFile;
 
@@ -55,7 +55,7 @@ it('fuses on the simulated unit, and time runs on with it', function () {
         ->and($bench['readings']['fusion']['value']['duration_s'])->toEqual(260)
         ->and($bench['joint']['state'])->toBe('cooling')->and($bench['verdict']['severity'])->toBe('go')
         ->and($this->job()->now()->diffInSeconds($started->addSeconds(260), true))->toBeLessThan(5.0)
-        ->and(app(StoreTrace::class)->read('fusion', $run))->toHaveCount(261)
+        ->and(app(TraceStore::class)->read('fusion', $run))->toHaveCount(261)
         ->and(CarbonImmutable::parse($bench['joint']['release_at'])->diffInMinutes(CarbonImmutable::parse($bench['joint']['test_at'])))->toEqual(60.0);
     $this->getJson("/api/v1/fusion-runs/{$run}")->assertOk();
     expect(FusionRun::findOrFail($run)->finished)->toBeTrue()->and($this->getJson("/api/v1/fusion-traces/{$run}")->json('samples'))->toHaveCount(261);

@@ -2,18 +2,6 @@
 
 declare(strict_types=1);
 
-use Symfony\Component\Process\Process;
-
-/** The text of a PDF, read by poppler. */
-function pdfText(string $pdf): string
-{
-    expect(substr($pdf, 0, 5))->toBe('%PDF-');
-    $read = new Process(['pdftotext', '-layout', '-', '-'], input: $pdf);
-    $read->mustRun();
-
-    return $read->getOutput();
-}
-
 it('prints a joint record with readings, findings, sources and the journal hash', function () {
     $reply = $this->signIn('ines@demo')->get("/api/v1/joints/{$this->joint(3)->id}/record.pdf")->assertOk()->assertHeader('Content-Type', 'application/pdf');
     $text = pdfText((string) $reply->getContent());
@@ -30,17 +18,17 @@ it('prints a stop and who overruled it', function () {
     expect($text)->toContain('STOP')->toContain('OVERRULED')->toContain('by Vera Holm (supervisor)')->toContain('Left in as a training piece')->not->toContain('tcpdf');
 });
 
-it('certifies nothing before the test has run', function () {
+it('proves nothing before the test has run', function () {
     $test = planned($this->signIn('tom@demo'), $this->section('A'));
-    $this->getJson("/api/v1/tests/{$test->id}/certificate.pdf")->assertStatus(409);
+    $this->getJson("/api/v1/tests/{$test->id}/package.pdf")->assertStatus(409);
 });
 
-it('prints a test certificate with plan, arithmetic, names and verdict', function (float $fall, string $word) {
+it('prints the papers of a test with plan, arithmetic, names and verdict', function (float $fall, string $word) {
     $test = planned($this->signIn('tom@demo'), $this->section('A'));
     upload($this, $test, loggerCsv($test, $fall))->assertCreated();
-    $text = pdfText((string) $this->get("/api/v1/tests/{$test->id}/certificate.pdf")->assertOk()->getContent());
+    $text = pdfText((string) $this->get("/api/v1/tests/{$test->id}/package.pdf")->assertOk()->getContent());
 
-    expect($text)->toContain($word)->toContain('ASTM F2164')->toContain('1492.2 kPa')->toContain('Tom Sluice')->toContain('Ends braced')->toContain('Logger 16 bar');
+    expect($text)->toContain($word)->toContain('ASTM F2164')->toContain('14.922 bar')->toContain('Tom Sluice')->toContain('Ends braced')->toContain('Logger 16 bar')->toContain('Signatures')->toContain('fill, low point');
 })->with([[0.0, 'PASSED'], [0.2, 'NOT PASSED']]);
 
 it('writes the joint log a line a joint', function () {

@@ -51,7 +51,7 @@ it('takes temperature and barometer out of a gas test', function (float $end, st
 it('refuses what it cannot judge, and says why', function (string $method, string $trace, string $section) {
     expect(Artisan::call('test:judge', ['method' => $method, 'trace' => base_path($trace), '--section' => base_path($section)]))->toBe(2);
 })->with([
-    'a method of measured water' => ['en1610-water', 'docs/samples/section-tight.csv', 'docs/samples/section.json'], 'no trace' => ['en805-loss', 'docs/samples/none.csv', 'docs/samples/section.json'],
+    'a method nobody knows' => ['made-up', 'docs/samples/section-tight.csv', 'docs/samples/section.json'], 'no trace' => ['en805-loss', 'docs/samples/none.csv', 'docs/samples/section.json'],
     'no section' => ['en805-loss', 'docs/samples/section-tight.csv', 'docs/samples/none.json'], 'a section that is none' => ['en805-loss', 'docs/samples/section-tight.csv', 'docs/samples/section-tight.csv'],
     'a trace that is none' => ['en805-loss', 'docs/samples/section.json', 'docs/samples/section.json'], 'too short for the method' => ['pe-decay', 'docs/samples/section-tight.csv', 'docs/samples/section.json'],
 ]);

@@ -7,18 +7,18 @@ namespace App\Console\Commands;
 use App\Models\Equipment;
 use Illuminate\Console\Command;
 
-/** Gives a control unit its token. It is shown once; only its hash is kept. */
+/** Gives a control unit or a pressure logger its token. It is shown once; only its hash is kept. */
 final class DeviceToken extends Command
 {
-    protected $signature = 'device:token {serial : Serial number of the control unit} {--days=180 : How long it is good for} {--revoke : Take all its tokens away instead}';
+    protected $signature = 'device:token {serial : Serial number of the control unit or logger} {--days=180 : How long it is good for} {--revoke : Take all its tokens away instead}';
 
-    protected $description = 'Makes a bearer token with which a control unit sends its samples';
+    protected $description = 'Makes a bearer token with which a control unit or a pressure logger sends its samples';
 
     public function handle(): int
     {
-        $unit = Equipment::where('kind', 'control_unit')->where('serial', $this->argument('serial'))->first();
+        $unit = Equipment::whereIn('kind', ['control_unit', 'gauge'])->where('serial', $this->argument('serial'))->first();
         if ($unit === null) {
-            $this->error('There is no control unit with that serial number.');
+            $this->error('There is no control unit or gauge with that serial number.');
 
             return 2;
         }
@@ -28,7 +28,7 @@ final class DeviceToken extends Command
             return self::SUCCESS;
         }
         $days = max(1, (int) $this->option('days'));
-        $this->line($unit->createToken("{$unit->name} {$unit->serial}", [Equipment::SEND_SAMPLES], now()->addDays($days))->plainTextToken);
+        $this->line($unit->createToken("{$unit->name} {$unit->serial}", [$unit->kind === 'gauge' ? Equipment::SEND_PRESSURE : Equipment::SEND_SAMPLES], now()->addDays($days))->plainTextToken);
 
         return self::SUCCESS;
     }

@@ -10,6 +10,7 @@ use App\Models\Entry;
 use App\Models\Job;
 use App\Models\Joint;
 use App\Models\PressureTest;
+use App\Models\Section;
 use App\Procedures\Subject;
 use Carbon\CarbonImmutable;
 use Illuminate\Console\Command;
@@ -31,6 +32,9 @@ final class JournalReplay extends Command
                 $different += $before === [$joint->state, $joint->severity, $joint->current_step] ? 0 : 1;
                 $joints++;
             }
+            foreach (Entry::where('job_id', $job->id)->where('kind', Journal::SECTION_FACTS)->orderBy('seq')->lazy(200) as $entry) {
+                Section::whereKey($entry->subject_id)->first()?->update(['facts' => $entry->data()['facts']]);
+            }
             foreach (Entry::where('job_id', $job->id)->whereIn('kind', [Journal::TEST_PLANNED, Journal::TEST_JUDGED])->orderBy('seq')->lazy(200) as $entry) {
                 $different += $this->test($entry) ? 1 : 0;
                 $tests += $entry->kind === Journal::TEST_PLANNED ? 1 : 0;
@@ -48,9 +52,9 @@ final class JournalReplay extends Command
         $test = PressureTest::find($entry->subject_id) ?? new PressureTest(['id' => $entry->subject_id]);
         $before = [$test->exists, $test->state];
         if ($entry->kind === Journal::TEST_PLANNED) {
-            $test->fill(['section_id' => $data['section'], 'number' => $data['number'], 'method' => $data['method'], 'repeat_of' => $data['repeat_of'], 'plan' => $data['plan']]);
+            $test->fill(['section_id' => $data['section'], 'number' => $data['number'], 'method' => $data['method'], 'repeat_of' => $data['repeat_of'], 'plan' => $data['plan'], 'section_facts' => $data['section_facts'] ?? null, 'ready' => $data['ready'] ?? null]);
         } else {
-            $test->fill(['state' => $data['state'], 'verdict' => $data['verdict'], 'started_at' => CarbonImmutable::parse($data['started_at']), 'ended_at' => CarbonImmutable::parse($data['ended_at'])]);
+            $test->fill(['state' => $data['state'], 'verdict' => $data['verdict'], 'mode' => $data['mode'] ?? ($data['simulated'] ? 'simulated' : 'csv'), 'measured' => $data['measured'] ?? null, 'started_at' => CarbonImmutable::parse($data['started_at']), 'ended_at' => CarbonImmutable::parse($data['ended_at'])]);
         }
         $test->save();
 

@@ -6,7 +6,6 @@ namespace App\Http\Controllers;
 
 use App\Actions\BringFusionRecord;
 use App\Actions\RunFusion;
-use App\Actions\StoreTrace;
 use App\Exceptions\Refused;
 use App\Http\Bench;
 use App\Imports\FusionFile;
@@ -15,6 +14,7 @@ use App\Models\FusionRun;
 use App\Models\Joint;
 use App\Models\Person;
 use App\Procedures\Subject;
+use App\Traces\TraceStore;
 use Carbon\CarbonImmutable;
 use Diastoma\Core\Electrofusion\Diagnosis\Diagnosis;
 use Diastoma\Core\Electrofusion\Diagnosis\TraceClass;
@@ -53,7 +53,7 @@ final class FusionController
     }
 
     /** The stored samples of a fusion on record. */
-    public function trace(string $id, StoreTrace $traces): JsonResponse
+    public function trace(string $id, TraceStore $traces): JsonResponse
     {
         return new JsonResponse(['samples' => $traces->read('fusion', $id)]);
     }
@@ -99,7 +99,7 @@ final class FusionController
         $trace = $this->fusion->trace($run);
         $device = $run->isFromDevice();
         $done = $run->finished;
-        $samples = $done && $device ? app(StoreTrace::class)->read('fusion', $run->id) : $trace->samples ?? [];
+        $samples = $done && $device ? app(TraceStore::class)->read('fusion', $run->id) : $trace->samples ?? [];
         $last = $samples === [] ? 0.0 : (float) $samples[count($samples) - 1]['t'];
 
         return [

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Http\Controllers;
 
 use App\Actions\AdvanceClock;
+use App\Http\TestPage;
 use App\Models\Job;
 use App\Models\Joint;
 use App\Models\Main;
@@ -40,7 +41,7 @@ final class JobController
     }
 
     /** Every clock that runs on the job, the next to need a hand first. */
-    public function clocks(Job $job): JsonResponse
+    public function clocks(Job $job, TestPage $tests): JsonResponse
     {
         $now = $job->now();
         $joints = Joint::query()->whereIn('main_id', $job->mains()->pluck('id'))
@@ -54,18 +55,19 @@ final class JobController
                 }
             }
         }
+        $clocks = [...$clocks, ...$tests->clocks($job->mains)];
         usort($clocks, static fn (array $a, array $b): int => [$a['due_at'], $a['joint_number']] <=> [$b['due_at'], $b['joint_number']]);
 
         return new JsonResponse(['now' => $now->format('Y-m-d\TH:i:s.vP'), 'clock_ahead_s' => $job->clock_ahead_s, 'clocks' => $clocks]);
     }
 
-    public function advance(Request $request, Job $job, AdvanceClock $advance): JsonResponse
+    public function advance(Request $request, Job $job, AdvanceClock $advance, TestPage $tests): JsonResponse
     {
         $given = $request->validate(['to' => 'required|date'], ['to.*' => 'Say to what time the clock is to be put.']);
         /** @var Person $person */
         $person = $request->user();
         $advance->execute($job, $person, CarbonImmutable::parse($given['to']), 'Put forward by hand on a simulated job.');
 
-        return $this->clocks($job->refresh());
+        return $this->clocks($job->refresh(), $tests);
     }
 }

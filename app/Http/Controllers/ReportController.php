@@ -4,15 +4,12 @@ declare(strict_types=1);
 
 namespace App\Http\Controllers;
 
-use App\Exceptions\Refused;
 use App\Models\Job;
 use App\Models\Joint;
-use App\Models\PressureTest;
 use App\Procedures\Subject;
 use App\Reports\JointLog;
 use App\Reports\JointRecord;
 use App\Reports\JointTag;
-use App\Reports\TestCertificate;
 use Illuminate\Http\Request;
 use Illuminate\Http\Response;
 use Symfony\Component\HttpFoundation\StreamedResponse;
@@ -27,15 +24,6 @@ final class ReportController
     public function tag(Request $request, Joint $joint, JointTag $tag): Response
     {
         return $this->pdf($tag->of(Subject::joint($joint), $request->getSchemeAndHttpHost()), "tag-joint-{$joint->number}.pdf");
-    }
-
-    public function test(PressureTest $test, TestCertificate $certificate): Response
-    {
-        if ($test->verdict === null) {
-            throw Refused::conflict('This test has not been run yet, so there is nothing to certify.');
-        }
-
-        return $this->pdf($certificate->of($test), "test-{$test->number}.pdf");
     }
 
     public function log(Job $job, JointLog $log): StreamedResponse

@@ -4,89 +4,172 @@ declare(strict_types=1);
 
 namespace App\Http\Controllers;
 
-use App\Actions\RunTest;
-use App\Actions\StoreTrace;
 use App\Exceptions\Refused;
-use App\Http\Bench;
-use App\Imports\PressureCsv;
+use App\Http\TestPage;
 use App\Models\Person;
 use App\Models\PressureTest;
 use App\Models\Section;
-use App\Procedures\Subject;
-use Diastoma\Core\PressureTest\TestMethod;
+use App\PressureTests\ImportTrace;
+use App\PressureTests\JudgeTest;
+use App\PressureTests\KnownFacts;
+use App\PressureTests\PlanTest;
+use App\PressureTests\Progress;
+use App\PressureTests\Recorded;
+use App\PressureTests\RunTest;
+use App\Traces\LoggedTrace;
+use App\Traces\TraceStore;
+use Carbon\CarbonImmutable;
+use Diastoma\Core\Exception\InvalidInput;
 use Diastoma\Core\PressureTest\TestMethods;
 use Diastoma\Core\Simulation\PressureFault;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use Illuminate\Validation\Rule;
 
+/** Tests of a section: planned, run, brought, ended. */
 final class TestController
 {
-    public function __construct(private readonly RunTest $tests)
+    /** No screen needs more, and none gets more. */
+    private const MOST_POINTS = 4000;
+
+    public function __construct(private readonly TestPage $page, private readonly PlanTest $planning, private readonly RunTest $run, private readonly JudgeTest $judge, private readonly Recorded $recorded)
     {
     }
 
-    /** Readiness, the plan as it would be, the preparation to enter, and every test of the section so far. */
-    public function index(Section $section): JsonResponse
+    /** Readiness, methods, the plan as it would be, the preparation to enter, and every test of the section so far. */
+    public function index(Request $request, Section $section): JsonResponse
     {
-        $section->load('main.job.rulebook', 'joints', 'tests');
-        $readiness = $this->tests->readiness($section);
+        $section->load('main.job.rulebook', 'joints', 'tests.section.main.job.rulebook');
+        foreach ($section->tests as $test) {
+            $this->judge->settle($test);
+        }
+        $section->load('tests.section.main.job.rulebook');
+        $options = $request->query('options', []);
 
-        return new JsonResponse([
-            'section' => [
-                'id' => $section->id, 'name' => $section->name, 'from_station_m' => (float) $section->from_station_m, 'to_station_m' => (float) $section->to_station_m,
-                'low_level_m' => (float) $section->low_level_m, 'high_level_m' => (float) $section->high_level_m, 'gauge_level_m' => (float) $section->gauge_level_m, 'design_pressure_kpa' => (float) $section->design_pressure_kpa,
-            ],
-            'ready' => $readiness->isReady(), 'gates' => $readiness->gates,
-            'methods' => array_map(static fn (TestMethod $m): array => ['id' => $m->id(), 'title' => $m->title(), 'source' => $m->source()->tag()], TestMethods::for($section->main->service)),
-            'plan' => $this->tests->preview($section, 'f2164')->toArray(),
-            'bench' => Bench::of(Subject::section($section)),
-            'tests' => $section->tests->map(fn (PressureTest $test): array => $this->test($this->tests->settle($test))),
-        ]);
+        return new JsonResponse($this->page->section($section, is_string($request->query('method')) ? $request->query('method') : null, is_array($options) ? $options : []));
+    }
+
+    public function facts(Request $request, Section $section): JsonResponse
+    {
+        $given = $request->validate(['facts' => 'required|array'], ['facts.*' => 'Give the facts of the section.']);
+        $this->planning->facts($section, $this->person($request), $given['facts']);
+
+        return $this->index($request, $section->refresh());
     }
 
     public function store(Request $request, Section $section): JsonResponse
     {
-        $given = $request->validate(['method' => 'required|string'], ['method.*' => 'Choose a test method.']);
+        $given = $request->validate(['method' => 'required|string', 'options' => 'array'], ['method.*' => 'Choose a test method.']);
 
-        return new JsonResponse($this->test($this->tests->plan($section, $this->person($request), $given['method'])), 201);
+        return new JsonResponse($this->page->test($this->planning->execute($section, $this->person($request), $given['method'], $given['options'] ?? [])), 201);
     }
 
     public function start(Request $request, PressureTest $test): JsonResponse
     {
-        $given = $request->validate(['fault' => [Rule::enum(PressureFault::class)], 'speed' => 'numeric|min:1|max:100000', 'seed' => 'integer|min:0']);
+        $given = $request->validate(['mode' => [Rule::in(Recorded::MODES)], 'fault' => [Rule::enum(PressureFault::class)], 'speed' => 'numeric|min:1|max:100000', 'seed' => 'integer|min:0']);
 
-        return new JsonResponse($this->test($this->tests->start($test, $this->person($request), PressureFault::from($given['fault'] ?? 'none'), (float) ($given['speed'] ?? 1), (int) ($given['seed'] ?? random_int(0, 1_000_000)))));
+        return new JsonResponse($this->page->test($this->run->start($test, $this->person($request), $given['mode'] ?? 'simulated', PressureFault::from($given['fault'] ?? 'none'), (float) ($given['speed'] ?? 1), (int) ($given['seed'] ?? random_int(0, 1_000_000)))));
     }
 
-    /** Samples later than `since` seconds, up to now. */
-    public function trace(Request $request, PressureTest $test, StoreTrace $traces): JsonResponse
+    /** Of a test that runs the samples later than `since`; of one that is over the stretch `from` to `to`, thinned to 4000 with its extremes kept. */
+    public function trace(Request $request, PressureTest $test, TraceStore $traces): JsonResponse
     {
-        $since = (float) $request->query('since', '-1');
-        $test = $this->tests->settle($test);
-        $elapsed = $test->state === 'running' ? $this->tests->elapsed($test) : INF;
-        $samples = match ($test->state) {
-            'running' => $this->tests->simulated($test)->samples,
-            'planned' => [],
-            default => $traces->read('test', $test->id),
-        };
+        $test = $this->judge->settle($test);
+        if (! $test->hasEnded()) {
+            $since = (float) $request->query('since', '-1');
 
-        return new JsonResponse([
-            'test' => $this->test($test), 'elapsed_s' => is_finite($elapsed) ? $elapsed : null,
-            'samples' => array_values(array_filter($samples, static fn (array $s): bool => $s['t'] > $since && $s['t'] <= $elapsed)),
-        ]);
+            return new JsonResponse(['test' => $this->page->test($test), 'elapsed_s' => $test->state === 'running' ? $this->recorded->elapsed($test) : null, 'whole' => true, 'samples' => $test->state === 'running' ? $this->recorded->soFar($test, $since) : []]);
+        }
+        $extent = $traces->extent('test', $test->id);
+        $samples = LoggedTrace::rows($traces->window('test', $test->id, (float) $request->query('from', '-1e12'), (float) $request->query('to', '1e12'), self::MOST_POINTS));
+
+        return new JsonResponse(['test' => $request->boolean('bare') ? null : $this->page->test($test), 'elapsed_s' => null, 'whole' => $extent['count'] <= self::MOST_POINTS, 'samples' => $samples]);
     }
 
-    public function import(Request $request, PressureTest $test): JsonResponse
+    public function import(Request $request, PressureTest $test, ImportTrace $import): JsonResponse
     {
-        $request->validate(['file' => 'required|file|max:65536'], ['file.*' => 'Choose the CSV file that the logger exported (64 MiB at most).']);
+        $given = $request->validate(['file' => 'required|file|max:131072', 'import' => 'uuid', 'broken_off' => 'nullable|string|max:500', 'measured' => 'nullable|json'], ['file.*' => 'Choose the CSV file that the logger exported (128 MiB at most).']);
+        $request->session()->save(); // lets the page ask how far it has come meanwhile
+        $measured = $this->measured($test, (array) json_decode($given['measured'] ?? '{}', true));
         $file = $request->file('file');
-        $text = $file === null ? false : file_get_contents($file->getRealPath());
-        if ($text === false) {
-            throw Refused::input('The file could not be read. Choose it again.');
+
+        return new JsonResponse($this->page->test($import->execute($test, $this->person($request), (string) $file?->getRealPath(), $measured, trim($given['broken_off'] ?? ''), Progress::of($given['import'] ?? null))), 201);
+    }
+
+    public function progress(string $import): JsonResponse
+    {
+        return new JsonResponse(['import' => Progress::seen($import)]);
+    }
+
+    public function cancel(PressureTest $test, string $import): JsonResponse
+    {
+        if (! \Illuminate\Support\Str::isUuid($import)) {
+            throw Refused::input('There is no such import.');
+        }
+        Progress::cancel($import, $test->id);
+
+        return new JsonResponse(null, 204);
+    }
+
+    public function reading(Request $request, PressureTest $test): JsonResponse
+    {
+        $given = $request->validate([
+            'id' => 'required|uuid', 'at' => 'required|date', 'pressure_kpa' => 'required|numeric|min:-101|max:100000', 'temperature_c' => 'nullable|numeric|min:-60|max:120', 'added_l' => 'nullable|numeric|min:0|max:10000000',
+        ], ['pressure_kpa.*' => 'Read the gauge: a number is wanted.']);
+        $values = array_map(static fn (mixed $v): ?float => $v === null ? null : (float) $v, array_intersect_key($given, ['pressure_kpa' => 1, 'temperature_c' => 1, 'added_l' => 1]));
+        $this->run->reading($test, $this->person($request), $given['id'], CarbonImmutable::parse($given['at'])->utc(), $values);
+
+        return new JsonResponse($this->page->test($test), 201);
+    }
+
+    public function note(Request $request, PressureTest $test): JsonResponse
+    {
+        $given = $request->validate(['id' => 'required|uuid', 'text' => 'nullable|string|max:300', 'phase' => 'nullable|string|max:40'], ['text.*' => 'Write the note in 300 letters or fewer.']);
+        if (trim($given['text'] ?? '') === '' && ($given['phase'] ?? null) === null) {
+            throw Refused::input('Write what happened.', [['field' => 'text', 'detail' => 'empty']]);
+        }
+        $this->run->note($test, $this->person($request), $given['id'], trim($given['text'] ?? ''), $given['phase'] ?? null);
+
+        return new JsonResponse($this->page->test($test), 201);
+    }
+
+    public function logging(Request $request, PressureTest $test): JsonResponse
+    {
+        $given = $request->validate(['on' => 'required|boolean']);
+
+        return new JsonResponse($this->page->test($this->run->logging($test, $this->person($request), (bool) $given['on'])));
+    }
+
+    public function finish(Request $request, PressureTest $test): JsonResponse
+    {
+        $given = $request->validate(['measured' => 'array', 'broken_off' => 'nullable|string|max:500']);
+
+        return new JsonResponse($this->page->test($this->judge->finish($test, $this->person($request), $this->measured($test, $given['measured'] ?? []), trim($given['broken_off'] ?? ''))));
+    }
+
+    /**
+     * @param  array<mixed>  $given
+     * @return array<string, bool|float>
+     */
+    private function measured(PressureTest $test, array $given): array
+    {
+        $units = KnownFacts::words($test->section)->units;
+        $measured = $faults = [];
+        foreach (TestMethods::of($test->method)->asks() as $spec) {
+            if (! isset($given[$spec->key])) {
+                continue;
+            }
+            try {
+                $value = $spec->accept($given[$spec->key], $units);
+                if (is_bool($value) || is_float($value)) {
+                    $measured[$spec->key] = $value;
+                }
+            } catch (InvalidInput $fault) {
+                $faults[] = $fault;
+            }
         }
 
-        return new JsonResponse($this->test($this->tests->import($test, $this->person($request), PressureCsv::trace($text))), 201);
+        return $faults === [] ? $measured : throw InvalidInput::together($faults);
     }
 
     private function person(Request $request): Person
@@ -95,15 +178,5 @@ final class TestController
         $person = $request->user();
 
         return $person;
-    }
-
-    /** @return array<string, mixed> */
-    private function test(PressureTest $test): array
-    {
-        return [
-            'id' => $test->id, 'number' => $test->number, 'method' => $test->method, 'state' => $test->state ?? 'planned', 'repeat_of' => $test->repeat_of,
-            'plan' => $test->plan, 'verdict' => $test->verdict,
-            'started_at' => $test->started_at?->format('Y-m-d\TH:i:sP'), 'ended_at' => $test->ended_at?->format('Y-m-d\TH:i:sP'),
-        ];
     }
 }

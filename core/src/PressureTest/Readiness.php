@@ -4,71 +4,122 @@ declare(strict_types=1);
 
 namespace Diastoma\Core\PressureTest;
 
+use Diastoma\Core\Rulebook\Overrule;
 use Diastoma\Core\Rulebook\Verdict;
 
-/** Whether a section may be put under pressure: every gate must hold. */
+/**
+ * Whether a section may be put under pressure: every gate must hold, or have been overruled by somebody with the right to.
+ *
+ * @phpstan-type Gate array{id: string, title: string, holds: bool, said: string, until: ?string, may_overrule: bool, overrule: ?array<string, string>}
+ */
 final readonly class Readiness
 {
-    /** @param  list<array{id: string, title: string, holds: bool, said: string, until: ?string}>  $gates */
+    /** Before the id of a gate: what an overrule of it names. */
+    public const OVERRULE = 'gate.';
+
+    /** @param  list<Gate>  $gates */
     private function __construct(public array $gates)
     {
     }
 
     /**
      * @param  list<array{number: string, state: string, accepted: bool, test_at: ?\DateTimeImmutable}>  $joints  every joint of the section
-     * @param  string  $service  of the main: a method made for another is never offered
      * @param  ?\DateTimeImmutable  $restUntil  until when the section rests after its last test; null when it has had none
+     * @param  ?string  $unplannable  why the plan cannot be run; null when it can
+     * @param  ?bool  $mended  whether what failed the last test is on record as put right; null when nothing failed
+     * @param  list<Overrule>  $overrules  of gates, since the last test
+     * @param  bool  $oneLength  whether it comes off the reel in one piece and has no joints to be made
      */
-    public static function of(array $joints, Verdict $preparation, \DateTimeImmutable $now, ?\DateTimeImmutable $restUntil = null, string $service = 'water'): self
+    public static function of(array $joints, Verdict $preparation, \DateTimeImmutable $now, ?\DateTimeImmutable $restUntil = null, ?string $unplannable = null, ?bool $mended = null, array $overrules = [], bool $oneLength = false): self
     {
-        $open = array_values(array_filter($joints, static fn (array $j): bool => ! $j['accepted']));
-        $waits = array_values(array_filter($joints, static fn (array $j): bool => $j['test_at'] !== null && $j['test_at'] > $now));
-        $last = $waits === [] ? null : max(array_map(static fn (array $j): \DateTimeImmutable => $j['test_at'] ?? $now, $waits));
-        $gates = [
-            [
-                'id' => 'joints', 'title' => 'All joints accepted', 'holds' => $joints !== [] && $open === [], 'until' => null,
-                'said' => match (true) {
-                    $joints === [] => 'The section has no joints. Check its stations.',
-                    $open === [] => count($joints).' of '.count($joints).' joints accepted.',
-                    default => count($open).' of '.count($joints).' not accepted yet: '.self::names($open).'.',
-                },
-            ],
-            [
-                'id' => 'waits', 'title' => 'Cooling waits over', 'holds' => $waits === [], 'until' => $last?->format(\DateTimeInterface::RFC3339),
-                'said' => $waits === [] ? 'Every joint has waited long enough.' : 'Still waiting: '.self::names($waits).'.',
-            ],
-        ];
-        if (TestMethods::for($service) === []) {
-            $gates[] = [
-                'id' => 'method', 'title' => 'Method', 'holds' => false, 'until' => null,
-                'said' => 'No test method for '.str_replace('_', ' ', $service).' mains is worked out here yet. A water test proves nothing on this main: test it by its own standard and keep that record.',
-            ];
+        $gates = [self::joints($joints, $oneLength), self::waits($joints, $now)];
+        if ($unplannable !== null) {
+            $gates[] = [...self::gate('plan', 'Plan', false, $unplannable), 'may_overrule' => false];
+        }
+        if ($mended !== null) {
+            $gates[] = self::gate('mend', 'Mended', $mended, $mended ? 'What was done after the last test is on record.' : 'The last test did not pass and nothing is on record of what was done about it. Write it down under that test.');
         }
         if ($restUntil !== null) {
-            $gates[] = [
-                'id' => 'rest', 'title' => 'Rest after the last test', 'holds' => $restUntil <= $now, 'until' => $restUntil > $now ? $restUntil->format(\DateTimeInterface::RFC3339) : null,
-                'said' => $restUntil <= $now ? 'The pipe has rested long enough.' : 'Keep it without pressure: the pipe must shrink back before it is tested again.',
-            ];
+            $over = $restUntil <= $now;
+            $gates[] = self::gate('rest', 'Rest after the last test', $over, $over ? 'The pipe has rested long enough.' : 'Keep it without pressure: the pipe must shrink back before it is tested again.', $over ? null : $restUntil);
         }
         foreach ($preparation->steps as $step) {
-            $missing = count($step->missing);
-            $bad = [];
-            foreach ($preparation->findings as $finding) {
-                if ($finding->step() === $step->step && $finding->isOpen() && $finding->severity->rank() >= 2) {
-                    $bad[] = $finding->said.' '.$finding->todo;
-                }
-            }
-            $gates[] = [
-                'id' => $step->step, 'title' => $step->title, 'holds' => $missing === 0 && $bad === [], 'until' => null,
-                'said' => match (true) {
-                    $bad !== [] => implode(' ', $bad),
-                    $missing > 0 => $missing === 1 ? 'One answer is still missing.' : "{$missing} answers are still missing.",
-                    default => 'Done.',
-                },
-            ];
+            $gates[] = self::step($step->step, $step->title, count($step->missing), $preparation);
         }
 
-        return new self($gates);
+        return new self(array_map(static fn (array $gate): array => self::overruled($gate, $overrules), $gates));
+    }
+
+    /**
+     * @return Gate
+     */
+    private static function gate(string $id, string $title, bool $holds, string $said, ?\DateTimeImmutable $until = null): array
+    {
+        return ['id' => $id, 'title' => $title, 'holds' => $holds, 'said' => $said, 'until' => $until?->format(\DateTimeInterface::RFC3339), 'may_overrule' => ! $holds, 'overrule' => null];
+    }
+
+    /**
+     * @param  list<array{number: string, state: string, accepted: bool, test_at: ?\DateTimeImmutable}>  $joints
+     * @return Gate
+     */
+    private static function joints(array $joints, bool $oneLength): array
+    {
+        $open = array_values(array_filter($joints, static fn (array $j): bool => ! $j['accepted']));
+
+        return self::gate('joints', 'All joints accepted', $open === [] && ($joints !== [] || $oneLength), match (true) {
+            $joints === [] && $oneLength => 'No field joints: one length off the reel.',
+            $joints === [] => 'The section has no joints. Check its stations.',
+            $open === [] => count($joints).' of '.count($joints).' joints accepted.',
+            default => count($open).' of '.count($joints).' not accepted yet: '.self::names($open).'.',
+        });
+    }
+
+    /**
+     * @param  list<array{number: string, state: string, accepted: bool, test_at: ?\DateTimeImmutable}>  $joints
+     * @return Gate
+     */
+    private static function waits(array $joints, \DateTimeImmutable $now): array
+    {
+        $waits = array_values(array_filter($joints, static fn (array $j): bool => $j['test_at'] !== null && $j['test_at'] > $now));
+        $last = $waits === [] ? null : max(array_map(static fn (array $j): \DateTimeImmutable => $j['test_at'] ?? $now, $waits));
+
+        return self::gate('waits', 'Cooling waits over', $waits === [], $waits === [] ? 'Every joint has waited long enough.' : 'Still waiting: '.self::names($waits).'.', $last);
+    }
+
+    /**
+     * @return Gate
+     */
+    private static function step(string $id, string $title, int $missing, Verdict $preparation): array
+    {
+        $bad = [];
+        foreach ($preparation->findings as $finding) {
+            if ($finding->step() === $id && $finding->isOpen() && $finding->severity->rank() >= 2) {
+                $bad[] = $finding->said.' '.$finding->todo;
+            }
+        }
+        $gate = self::gate($id, $title, $missing === 0 && $bad === [], match (true) {
+            $bad !== [] => implode(' ', $bad),
+            $missing > 0 => $missing === 1 ? 'One answer is still missing.' : "{$missing} answers are still missing.",
+            default => 'Done.',
+        });
+
+        return [...$gate, 'may_overrule' => $bad !== [] && $missing === 0];
+    }
+
+    /**
+     * @param  Gate  $gate
+     * @param  list<Overrule>  $overrules
+     * @return Gate
+     */
+    private static function overruled(array $gate, array $overrules): array
+    {
+        foreach ($gate['may_overrule'] ? $overrules : [] as $overrule) {
+            if ($overrule->rule === self::OVERRULE.$gate['id']) {
+                return [...$gate, 'holds' => true, 'overrule' => ['by' => $overrule->by, 'role' => $overrule->role, 'reason' => $overrule->reason, 'at' => $overrule->at->format(\DateTimeInterface::RFC3339)], 'may_overrule' => false];
+            }
+        }
+
+        return $gate;
     }
 
     /** @param  list<array{number: string, state: string, accepted: bool, test_at: ?\DateTimeImmutable}>  $joints */

@@ -4,24 +4,47 @@ declare(strict_types=1);
 
 namespace Diastoma\Core\PressureTest;
 
+use Diastoma\Core\PressureTest\Run\Run;
+use Diastoma\Core\PressureTest\Site\TestSection;
+use Diastoma\Core\Procedure\ReadingSpec;
+use Diastoma\Core\Quantity\UnitSystem;
 use Diastoma\Core\Rulebook\Source;
 
-/** One way of testing a section: plans the pressures and times, then judges the trace. */
+/** One way of testing a section: plans the pressures and times, then judges what was recorded. */
 interface TestMethod
 {
     public function id(): string;
 
     public function title(): string;
 
-    /** @return list<string> services of mains it is made for */
-    public function services(): array;
-
     public function source(): Source;
+
+    public function medium(): Medium;
+
+    public function standing(): Standing;
+
+    /**
+     * How well it suits a section, 1 for first choice; null where it was not made for it.
+     *
+     * @return array{rank: int, why: string}|null
+     */
+    public function suits(TestSection $section, UnitSystem $units): ?array;
 
     /** How long a section must stand without pressure before it is tested again, h. */
     public function restHours(): float;
 
-    public function plan(float $designKpa, float $gaugeLevelM, float $lowLevelM, float $highLevelM): TestPlan;
+    /** @return list<Option> */
+    public function options(): array;
 
-    public function judge(PressureTrace $trace, TestPlan $plan): TestVerdict;
+    /**
+     * What the tester measures besides the trace.
+     *
+     * @return list<ReadingSpec>
+     */
+    public function asks(): array;
+
+    /** @param  array<string, mixed>  $options */
+    public function plan(TestSection $section, array $options = [], Words $words = new Words): TestPlan;
+
+    public function judge(Run $run, TestPlan $plan, TestSection $section, Words $words = new Words): TestVerdict;
 }

@@ -4,50 +4,96 @@ declare(strict_types=1);
 
 namespace Diastoma\Core\PressureTest;
 
-/** What a crew sets on the gauge, phase by phase. Pressures are gauge readings unless the name says where else. */
+/** What a crew sets on the gauge, phase by phase, and everything to be made ready for it. Pressures are gauge readings in kPa unless the name says where else. */
 final readonly class TestPlan
 {
     /**
-     * @param  list<array{id: string, title: string, minutes: float, low_kpa: float, target_kpa: float, high_kpa: float, do: string}>  $phases
+     * @param  float  $gaugeKpa  the highest that is set
+     * @param  float  $judgedKpa  where the judged phase begins
+     * @param  float  $lowKpa  at the low point at the highest set; $highKpa at the high point
+     * @param  array{min_kpa: float, max_kpa: float, feasible: bool, splits_m: list<float>, said: string}  $window  of the gauge
+     * @param  array{said: string, l_per_h: ?float, litres: ?float}  $makeUp
+     * @param  non-empty-list<Phase>  $phases
+     * @param  list<Figure>  $figures
+     * @param  list<string>  $cautions
      * @param  list<string>  $notes
+     * @param  array<string, mixed>  $site  filling, thrust, movement, energy, instruments, water to get rid of
+     * @param  array<string, string>  $options  chosen
      */
     public function __construct(
         public string $method,
-        public float $testPressureLowKpa,
-        public float $gaugeExpansionKpa,
-        public float $gaugeTestKpa,
-        public float $highExpansionKpa,
-        public float $highTestKpa,
-        public string $makeUp,
+        public Medium $medium,
+        public float $gaugeKpa,
+        public float $judgedKpa,
+        public float $lowKpa,
+        public float $highKpa,
+        public array $window,
+        public array $makeUp,
         public array $phases,
+        public array $figures = [],
+        public array $cautions = [],
         public array $notes = [],
+        public array $site = [],
+        public array $options = [],
     ) {
     }
 
-    /**
-     * When each phase begins, in seconds from the start of pumping.
-     *
-     * @return array{raised_s: float, reduce_s: float, test_s: float, end_s: float}
-     */
-    public function schedule(): array
+    /** @param  array<string, mixed>  $site */
+    public function at(array $site): self
     {
-        $at = 0.0;
-        $ends = [];
+        return new self($this->method, $this->medium, $this->gaugeKpa, $this->judgedKpa, $this->lowKpa, $this->highKpa, $this->window, $this->makeUp, $this->phases, $this->figures, $this->cautions, $this->notes, $site, $this->options);
+    }
+
+    /** The same plan at another pressure: every phase under pressure moves with it. */
+    public function targeting(float $gaugeKpa): self
+    {
+        $by = $gaugeKpa - $this->gaugeKpa;
+        $phases = array_map(static fn (Phase $p): Phase => $p->targetKpa > 0.0 ? new Phase($p->id, $p->title, $p->minutes, $p->lowKpa > 0.0 ? $p->lowKpa + $by : 0.0, $p->targetKpa + $by, $p->highKpa + $by, $p->do, $p->control, $p->judged, $p->extendMin, $p->fallKpa) : $p, $this->phases);
+
+        return new self($this->method, $this->medium, $gaugeKpa, $this->judgedKpa + $by, $this->lowKpa + $by, $this->highKpa + $by, $this->window, $this->makeUp, $phases, $this->figures, $this->cautions, $this->notes, $this->site, $this->options);
+    }
+
+    public function judged(): Phase
+    {
         foreach ($this->phases as $phase) {
-            $at += 60 * $phase['minutes'];
-            $ends[] = $at;
+            if ($phase->judged) {
+                return $phase;
+            }
         }
 
-        return ['raised_s' => $ends[0] ?? 0.0, 'reduce_s' => $ends[1] ?? 0.0, 'test_s' => $ends[2] ?? 0.0, 'end_s' => $ends[3] ?? 0.0];
+        return $this->phases[count($this->phases) - 1];
+    }
+
+    public function minutes(): float
+    {
+        return array_sum(array_map(static fn (Phase $p): float => $p->minutes, $this->phases));
+    }
+
+    /** @param  array<string, mixed>  $data  as toArray() gives it */
+    public static function fromArray(array $data): self
+    {
+        $number = static fn (string $key): float => is_numeric($data[$key] ?? null) ? (float) $data[$key] : 0.0;
+        /** @var array{min_kpa: float, max_kpa: float, feasible: bool, splits_m: list<float>, said: string} $window */
+        $window = $data['window'] ?? ['min_kpa' => 0.0, 'max_kpa' => $number('gauge_kpa'), 'feasible' => true, 'splits_m' => [], 'said' => ''];
+        /** @var array{said: string, l_per_h: ?float, litres: ?float} $makeUp */
+        $makeUp = is_array($data['make_up'] ?? null) ? $data['make_up'] : ['said' => '', 'l_per_h' => null, 'litres' => null];
+        /** @var list<array<string, mixed>> $phases */
+        $phases = $data['phases'] ?? [];
+        $read = array_map(Phase::fromArray(...), $phases);
+        /** @var array<string, string> $options */
+        $options = (array) ($data['options'] ?? []);
+
+        return new self(is_string($data['method'] ?? null) ? $data['method'] : '', Medium::tryFrom(is_string($data['medium'] ?? null) ? $data['medium'] : '') ?? Medium::Water, $number('gauge_kpa'), $number('judged_kpa'), $number('low_kpa'), $number('high_kpa'), $window, $makeUp,
+            $read === [] ? throw new \OutOfBoundsException('A plan without phases is none.') : $read, options: array_map(strval(...), $options));
     }
 
     /** @return array<string, mixed> */
     public function toArray(): array
     {
         return [
-            'method' => $this->method, 'test_pressure_low_kpa' => $this->testPressureLowKpa, 'gauge_expansion_kpa' => $this->gaugeExpansionKpa,
-            'gauge_test_kpa' => $this->gaugeTestKpa, 'high_expansion_kpa' => $this->highExpansionKpa, 'high_test_kpa' => $this->highTestKpa,
-            'make_up' => $this->makeUp, 'phases' => $this->phases, 'notes' => $this->notes,
+            'method' => $this->method, 'medium' => $this->medium->value, 'gauge_kpa' => $this->gaugeKpa, 'judged_kpa' => $this->judgedKpa, 'low_kpa' => $this->lowKpa, 'high_kpa' => $this->highKpa,
+            'window' => $this->window, 'make_up' => $this->makeUp, 'phases' => array_map(static fn (Phase $p): array => $p->toArray(), $this->phases),
+            'figures' => array_map(static fn (Figure $f): array => $f->toArray(), $this->figures), 'cautions' => $this->cautions, 'notes' => $this->notes, 'site' => $this->site, 'options' => (object) $this->options,
         ];
     }
 }

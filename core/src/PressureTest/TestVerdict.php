@@ -10,12 +10,16 @@ use Diastoma\Core\Rulebook\Severity;
 /** Passed or not, with every figure of the arithmetic. */
 final readonly class TestVerdict
 {
+    public const UNDECIDED = 'extend';
+
     /**
      * @param  list<Finding>  $findings
-     * @param  list<array{title: string, formula: string, value: string}>  $arithmetic
+     * @param  list<Figure>  $arithmetic
      * @param  list<array{id: string, from_s: float, to_s: float}>  $phases  as found in the trace
+     * @param  string  $reading  how an advising method reads it, or “extend” where a judged phase has to go on
+     * @param  array<string, mixed>  $figures  the numbers of the arithmetic by name, for machines; units in the names
      */
-    public function __construct(public array $findings, public array $arithmetic, public array $phases)
+    public function __construct(public array $findings, public array $arithmetic, public array $phases, public string $reading = '', public array $figures = [], public Standing $standing = Standing::Proves)
     {
     }
 
@@ -24,13 +28,27 @@ final readonly class TestVerdict
         return $this->findings !== [] && ! Severity::worst(array_map(static fn (Finding $f): Severity => $f->severity, $this->findings))->isWorseThan(Severity::Watch);
     }
 
+    public function isUndecided(): bool
+    {
+        return $this->reading === self::UNDECIDED;
+    }
+
+    /** How the test ends on record: passed, failed, or advised where the method accepts nothing by itself. */
+    public function state(): string
+    {
+        return match (true) {
+            $this->standing !== Standing::Proves => 'advised',
+            default => $this->passed() ? 'passed' : 'failed',
+        };
+    }
+
     /** @return array<string, mixed> */
     public function toArray(): array
     {
         return [
-            'passed' => $this->passed(),
+            'passed' => $this->passed(), 'standing' => $this->standing->value, 'reading' => $this->reading,
             'findings' => array_map(static fn (Finding $f): array => $f->toArray(), $this->findings),
-            'arithmetic' => $this->arithmetic, 'phases' => $this->phases,
+            'arithmetic' => array_map(static fn (Figure $f): array => $f->toArray(), $this->arithmetic), 'phases' => $this->phases, 'figures' => (object) $this->figures,
         ];
     }
 }

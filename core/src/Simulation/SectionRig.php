@@ -10,8 +10,7 @@ use Diastoma\Core\PressureTest\Physics\Water;
 /**
  * Stand-in for a filled section of any pipe, its pump and its logger: raised at a steady rate, shut, watched.
  *
- * Volume balance at each step: C(p)·dp = pumped − leak − creep − thermal, with C = V·(1/K + D/(e·E)) + p_atm·V_air/(p + p_atm)², an orifice for the leak, a sum of
- * decaying exponentials for creep, and water against pipe for temperature. Creep shares and times of PE and PVC: from memory.
+ * The volume balance is the vessel's. Creep shares and times of PE and PVC: from memory.
  */
 final readonly class SectionRig
 {
@@ -49,36 +48,23 @@ final readonly class SectionRig
     {
         $noise = new Noise($seed);
         $pipe = FilledPipe::of($this->volumeM3, $this->diameterMm, $this->wallMm, $this->modulusGpa, Water::at($this->waterC)->bulkModulusGpa);
-        $elasticL = $pipe->elasticL(1.0);
-        $airL = 10 * $this->volumeM3 * $this->airPercent;
-        $rate = $elasticL * $testKpa / ($raiseMin * 60);
-        $wallL = 1000 * $this->volumeM3 * $this->diameterMm / ($this->wallMm * $this->modulusGpa) * 1e-6; // L per kPa that the wall gives
-        $thermalL = $elasticL * FilledPipe::kpaPerDegree($this->diameterMm, $this->wallMm, $this->modulusGpa, $this->poisson, $this->expansionPerC, Water::at($this->waterC));
-        $crept = array_fill(0, count($this->creep), 0.0);
-        $p = $added = $warmed = 0.0;
+        $vessel = new WaterVessel($pipe, $this->creep, $this->poisson, $this->expansionPerC, $this->waterC, 10 * $this->volumeM3 * $this->airPercent, fn (float $kpa): float => FilledPipe::leakLitresPerHour($this->holeMm, $kpa, 0.6));
+        $rate = $pipe->elasticL(1.0) * $testKpa / ($raiseMin * 60);
+        $added = 0.0;
         $shutAt = null;
         $samples = [];
         $fault = new GaugeTrouble($this->gauge, $seed, $testKpa);
         $end = 3600 * min($holdHours, self::LARGEST_HOURS);
         for ($t = 0.0, $next = 0.0; $shutAt === null ? $t < 3600 * self::LARGEST_HOURS : $t <= $shutAt + $end; $t += self::STEP_S) {
             if ($t >= $next - 1e-9) {
-                $shown = $fault->shown($p + $noise->normal($this->noiseKpa), $shutAt === null ? 0.0 : ($t - $shutAt) / max(1.0, $end));
-                $samples[] = ['t' => $t, 'p' => round(round($shown / $this->resolutionKpa) * $this->resolutionKpa, 4), 'c' => round($this->waterC + $warmed + $noise->normal(0.02), 2), 'added' => round($added, 3)];
+                $shown = $fault->shown($vessel->kpa + $noise->normal($this->noiseKpa), $shutAt === null ? 0.0 : ($t - $shutAt) / max(1.0, $end));
+                $samples[] = ['t' => $t, 'p' => round(round($shown / $this->resolutionKpa) * $this->resolutionKpa, 4), 'c' => round($this->waterC + $vessel->warmedK + $noise->normal(0.02), 2), 'added' => round($added, 3)];
                 $next += $sampleS;
             }
             $in = $shutAt === null ? $rate * self::STEP_S : 0.0;
-            $out = FilledPipe::leakLitresPerHour($this->holeMm, $p, 0.6) / 3600 * self::STEP_S;
-            foreach ($this->creep as $k => [$share, $tau]) {
-                $step = ($share * $wallL * $p - $crept[$k]) / $tau * self::STEP_S;
-                $crept[$k] += $step;
-                $out += $step;
-            }
-            $warm = $this->warmingPerHour / 3600 * self::STEP_S;
-            $warmed += $warm;
-            $compliance = $elasticL + $airL * FilledPipe::ATMOSPHERE_KPA / (FilledPipe::ATMOSPHERE_KPA + $p) ** 2;
-            $p = max(0.0, $p + ($in - $out + $thermalL * $warm) / $compliance);
+            $vessel->step(self::STEP_S, $in, $this->warmingPerHour);
             $added += $in;
-            if ($shutAt === null && $p >= $testKpa) {
+            if ($shutAt === null && $vessel->kpa >= $testKpa) {
                 $shutAt = $t + self::STEP_S;
             }
         }

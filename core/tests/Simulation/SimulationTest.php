@@ -2,9 +2,10 @@
 
 declare(strict_types=1);
 
+use Core\Tests\PressureTest\Sections;
 use Diastoma\Core\Electrofusion\Diagnosis\TraceClass;
 use Diastoma\Core\Electrofusion\FusionTrace;
-use Diastoma\Core\PressureTest\F2164;
+use Diastoma\Core\PressureTest\Methods\F2164;
 use Diastoma\Core\Simulation\FusionControlUnit;
 use Diastoma\Core\Simulation\Noise;
 use Diastoma\Core\Simulation\PressureFault;
@@ -52,15 +53,16 @@ it('makes noise with the spread it was asked for', function () {
 
 it('passes a tight section and fails a leaking one, whatever the seed', function (int $seed, float $length, float $diameter, float $wall) {
     $method = new F2164;
-    $plan = $method->plan(1000.0, 12.0, 4.0, 30.0);
-    $judge = static fn (PressureFault $fault): bool => $method->judge((new PressureLogger($length, $diameter, $wall, 12.0, $fault))->run($plan, $seed), $plan)->passed();
+    $section = Sections::pe(['parts' => [['material' => 'pe', 'length_m' => $length, 'inside_mm' => $diameter, 'wall_mm' => $wall]], 'gauge_level_m' => 12.0, 'profile' => [[0, 4.0], [$length, 30.0]]]);
+    $plan = $method->plan($section);
+    $judge = static fn (PressureFault $fault): bool => $method->judge((new PressureLogger($section, $fault))->run($plan, $seed), $plan, $section)->passed();
 
     expect($judge(PressureFault::None))->toBeTrue()->and($judge(PressureFault::Leak))->toBeFalse();
 })->with(array_map(static fn (int $k): array => [$k, 100.0 + 40 * $k, 147.2, 16.4], range(1, 10)));
 
 it('loses pressure when a PE main warms, as PE grows more than its water', function () {
-    $plan = (new F2164)->plan(1000.0, 0.0, 0.0, 0.0);
-    $last = static fn (PressureFault $fault): float => array_slice((new PressureLogger(120.0, 147.2, 16.4, 12.0, $fault))->run($plan, 1)->samples, -1)[0]['p'];
+    $plan = (new F2164)->plan($section = Sections::pe());
+    $last = static fn (PressureFault $fault): float => array_slice((new PressureLogger($section, $fault))->run($plan, 1)->trace->p, -1)[0];
 
     expect($last(PressureFault::Warming))->toBeLessThan($last(PressureFault::None) - 20);
 });
@@ -68,12 +70,11 @@ it('loses pressure when a PE main warms, as PE grows more than its water', funct
 // Closed form: an isolated elastic volume that loses q litres falls by q/(V·(1/K + D/(eE))). The leak takes 25 L/h at 1000 kPa, ∝ √p. Creep
 // gives some of it back: at most what the first two Kelvin elements (a quarter of the elastic strain each) can add to the compliance.
 it('lets a leak take what the closed form allows', function (float $length) {
-    $plan = (new F2164)->plan(1000.0, 0.0, 0.0, 0.0);
-    $hour = static function (PressureFault $fault) use ($plan, $length): float {
-        $samples = (new PressureLogger($length, 147.2, 16.4, 12.0, $fault))->run($plan, 4)->samples;
-        $start = array_values(array_filter($samples, static fn (array $s): bool => $s['t'] >= 15600.0))[0]['p'];
+    $plan = (new F2164)->plan($section = Sections::pe(['parts' => [['material' => 'pe', 'length_m' => $length, 'inside_mm' => 147.2, 'wall_mm' => 16.4]]]));
+    $hour = static function (PressureFault $fault) use ($plan, $section): float {
+        $trace = (new PressureLogger($section, $fault, 25.0))->run($plan, 4)->trace;
 
-        return $start - $samples[count($samples) - 1]['p'];
+        return $trace->at(15600.0) - $trace->at($trace->endS());
     };
     $volume = M_PI / 4 * 0.1472 ** 2 * $length * 1000.0;
     $pipe = 147.2 / 16.4 / 1.0e6;

@@ -17,6 +17,8 @@ final class MakeUp
     /** AWWA C600 and C605 today; older editions divide by 133 200. */
     private const C600 = 148000.0;
 
+    public const C600_OLDER = 133200.0;
+
     /** AS/NZS 2566.2, L/h per km, m of diameter and m of head. */
     private const AS2566 = 0.14;
 
@@ -31,14 +33,14 @@ final class MakeUp
     ];
 
     /** L = S·D·√P/148 000, US gal/h with feet, inches and psi. */
-    public static function c600GalPerHour(float $lengthFt, float $diameterIn, float $pressurePsi): float
+    public static function c600GalPerHour(float $lengthFt, float $diameterIn, float $pressurePsi, float $divisor = self::C600): float
     {
-        return $lengthFt * $diameterIn * sqrt($pressurePsi) / self::C600;
+        return $lengthFt * $diameterIn * sqrt($pressurePsi) / $divisor;
     }
 
-    public static function c600LitresPerHour(float $lengthM, float $diameterMm, float $pressureKpa): float
+    public static function c600LitresPerHour(float $lengthM, float $diameterMm, float $pressureKpa, float $divisor = self::C600): float
     {
-        $gallons = self::c600GalPerHour(Length::of($lengthM, 'm')->in('ft'), Length::of($diameterMm, 'mm')->in('in'), Pressure::of($pressureKpa, 'kPa')->in('psi'));
+        $gallons = self::c600GalPerHour(Length::of($lengthM, 'm')->in('ft'), Length::of($diameterMm, 'mm')->in('in'), Pressure::of(max(0.0, $pressureKpa), 'kPa')->in('psi'), $divisor);
 
         return Volume::of($gallons, 'US gal')->in('L');
     }

@@ -27,6 +27,9 @@ final readonly class Diagnosis
 
     private const BINS = 160;
 
+    /** More readings than a logger writes in a day at five seconds tell nothing more. */
+    public const MOST = 20000;
+
     /** Uncertainties are stated for about 95 %, and doubled for what neighbouring readings share. */
     private const COVER = 4.0;
 

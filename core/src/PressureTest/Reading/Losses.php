@@ -40,11 +40,13 @@ final readonly class Losses
         [$t0, $p0] = [$binned[0][0], $binned[0][1]];
         $lost = $crept = $orifice = [];
         $hours = 0.0;
-        foreach ($binned as $k => [$t, $p, $c]) {
+        $metered = $binned[0][3];
+        foreach ($binned as $k => [$t, $p, $c, $added]) {
             $dt = $k === 0 ? 0.0 : $t - $binned[$k - 1][0];
             $creep->through($p, $dt);
             $hours += $dt / 3600 * sqrt(max(0.0, $p / max(1e-6, $p0)));
-            $lost[] = $perKpa * ($p0 - $p) + $room($p) - $room($p0) + $perK * (($c ?? $celsius) - $celsius);
+            $pumped = $added === null || $metered === null ? 0.0 : $added - $metered; // what topping up has put back
+            $lost[] = $pumped + $perKpa * ($p0 - $p) + $room($p) - $room($p0) + $perK * (($c ?? $celsius) - $celsius);
             $crept[] = $creep->litres() - $before;
             $orifice[] = $hours;
         }
@@ -72,17 +74,17 @@ final readonly class Losses
      * Medians of equal stretches of time: one reading that flies off moves nothing.
      *
      * @param  list<array{t: float, p: float, c: ?float, added: ?float}>  $samples
-     * @return non-empty-list<array{float, float, ?float}> seconds, kPa, °C
+     * @return non-empty-list<array{float, float, ?float, ?float}> seconds, kPa, °C, L added
      */
     private static function binned(array $samples, int $bins): array
     {
         $size = max(1, intdiv(count($samples), $bins));
         $binned = [];
         foreach (array_chunk($samples, $size) as $chunk) {
-            $binned[] = [array_sum(array_column($chunk, 't')) / count($chunk), self::median(array_column($chunk, 'p')), self::mean(array_column($chunk, 'c'))];
+            $binned[] = [array_sum(array_column($chunk, 't')) / count($chunk), self::median(array_column($chunk, 'p')), self::mean(array_column($chunk, 'c')), self::mean(array_column($chunk, 'added'))];
         }
 
-        return $binned === [] ? [[0.0, 0.0, null]] : $binned;
+        return $binned === [] ? [[0.0, 0.0, null, null]] : $binned;
     }
 
     /** @param  list<float>  $values */

@@ -12,6 +12,9 @@ final class Raise
 {
     private const FEWEST = 12;
 
+    /** Share of the highest pressure at which the raising is over. */
+    private const RAISED = 0.995;
+
     /**
      * Free air in percent of the volume, from water = w0 + C·p − V_air·p_atm/(p + p_atm) + r·∫√p·dt (r: what a hole loses meanwhile).
      *
@@ -25,7 +28,12 @@ final class Raise
         $highest = max([1.0, ...array_column($samples, 'p')]);
         $hours = 0.0;
         $before = null;
+        $raised = false;
         foreach ($samples as $s) {
+            if ($raised) {
+                break; // from there on topping up and creep tell nothing of air
+            }
+            $raised = $s['p'] >= self::RAISED * $highest;
             $hours += $before === null ? 0.0 : ($s['t'] - $before) / 3600 * sqrt(max(0.0, $s['p'] / $highest));
             $before = $s['t'];
             if ($s['added'] === null) {

@@ -4,8 +4,13 @@ declare(strict_types=1);
 
 namespace Diastoma\Core\Reckoner\Calculations;
 
-use Diastoma\Core\PressureTest\F2164;
+use Diastoma\Core\Exception\InvalidInput;
 use Diastoma\Core\PressureTest\HydrostaticHead;
+use Diastoma\Core\PressureTest\Methods\F2164;
+use Diastoma\Core\PressureTest\Phase;
+use Diastoma\Core\PressureTest\Planning\Levels;
+use Diastoma\Core\PressureTest\Site\SimpleSection;
+use Diastoma\Core\PressureTest\Site\TestSection;
 use Diastoma\Core\Reckoner\Calculation;
 use Diastoma\Core\Reckoner\Given;
 use Diastoma\Core\Reckoner\Input;
@@ -32,11 +37,20 @@ final class TestCalculations
     /** @return array<string, mixed> */
     private static function f2164(Given $g): array
     {
-        $plan = (new F2164)->plan($g->number('design_pressure_kpa'), $g->number('gauge_level_m'), $g->number('low_level_m'), $g->number('high_level_m'));
+        [$design, $gauge, $low, $high] = [$g->number('design_pressure_kpa'), $g->number('gauge_level_m'), $g->number('low_level_m'), $g->number('high_level_m')];
+        if ($low > $high) {
+            throw InvalidInput::field('low_level_m', "The low point ({$low} m) lies above the high point ({$high} m). Swap the levels.", $low, $high);
+        }
+        $section = TestSection::fromArray(SimpleSection::facts(['material' => 'pe', 'length_m' => 100.0, 'inside_mm' => 100.0, 'wall_mm' => 10.0, 'design_kpa' => $design, 'working_kpa' => 0.1, 'gauge_level_m' => $gauge, 'low_level_m' => $low, 'high_level_m' => $high], 'f2164'));
+        $plan = (new F2164)->plan($section);
+        $levels = new Levels($section);
+        if (! $plan->window['feasible']) {
+            throw InvalidInput::field('high_level_m', 'The high point would stand without pressure while the low point is at its limit. Split the section.', $high);
+        }
 
         return [
-            'test_pressure_low_kpa' => $plan->testPressureLowKpa, 'gauge_expansion_kpa' => $plan->gaugeExpansionKpa, 'gauge_test_kpa' => $plan->gaugeTestKpa,
-            'high_expansion_kpa' => $plan->highExpansionKpa, 'high_test_kpa' => $plan->highTestKpa, 'phases' => $plan->phases,
+            'test_pressure_low_kpa' => $plan->lowKpa, 'gauge_expansion_kpa' => $plan->gaugeKpa, 'gauge_test_kpa' => $plan->judgedKpa,
+            'high_expansion_kpa' => $plan->highKpa, 'high_test_kpa' => $levels->atHigh($plan->judgedKpa), 'phases' => array_map(static fn (Phase $p): array => $p->toArray(), $plan->phases),
         ];
     }
 }

@@ -1,0 +1,74 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Http\Controllers;
+
+use App\Exceptions\Refused;
+use App\Http\TestPage;
+use App\Models\Person;
+use App\Models\PressureTest;
+use App\PressureTests\AfterTest;
+use App\Reports\TestCsv;
+use App\Reports\TestJson;
+use App\Reports\TestPackage;
+use Illuminate\Http\JsonResponse;
+use Illuminate\Http\Request;
+use Illuminate\Http\Response;
+use Symfony\Component\HttpFoundation\StreamedResponse;
+
+/** What comes after a test: mending, signing, and the papers that prove it. */
+final class AfterTestController
+{
+    public function __construct(private readonly TestPage $page, private readonly AfterTest $after)
+    {
+    }
+
+    public function mend(Request $request, PressureTest $test): JsonResponse
+    {
+        $given = $request->validate(['id' => 'required|uuid', 'joint' => 'nullable|integer|min:1', 'what' => 'required|string|min:5|max:500', 'pressure_lowered' => 'required|boolean'], ['what.*' => 'Say in a few words what was done.']);
+        $this->after->mend($test, $this->person($request), $given['id'], isset($given['joint']) ? (int) $given['joint'] : null, trim($given['what']), (bool) $given['pressure_lowered']);
+
+        return new JsonResponse($this->page->test($test), 201);
+    }
+
+    public function sign(Request $request, PressureTest $test): JsonResponse
+    {
+        $given = $request->validate(['id' => 'required|uuid', 'remark' => 'nullable|string|max:300']);
+        $this->after->sign($test, $this->person($request), $given['id'], trim($given['remark'] ?? ''));
+
+        return new JsonResponse($this->page->test($test), 201);
+    }
+
+    public function pdf(PressureTest $test, TestPackage $package): Response
+    {
+        return new Response($package->of($this->judged($test)), 200, ['Content-Type' => 'application/pdf', 'Content-Disposition' => "attachment; filename=\"test-{$test->section->name}-{$test->number}.pdf\""]);
+    }
+
+    public function csv(PressureTest $test, TestCsv $csv): StreamedResponse
+    {
+        $this->judged($test);
+
+        return response()->streamDownload(static fn () => $csv->write($test), "test-{$test->section->name}-{$test->number}.csv", ['Content-Type' => 'text/csv; charset=UTF-8']);
+    }
+
+    public function json(PressureTest $test, TestJson $json): StreamedResponse
+    {
+        $this->judged($test);
+
+        return response()->streamDownload(static fn () => $json->write($test), "test-{$test->section->name}-{$test->number}.json", ['Content-Type' => 'application/json']);
+    }
+
+    private function judged(PressureTest $test): PressureTest
+    {
+        return $test->verdict === null ? throw Refused::conflict('This test has not been run yet, so there is nothing to prove.') : $test;
+    }
+
+    private function person(Request $request): Person
+    {
+        /** @var Person $person */
+        $person = $request->user();
+
+        return $person;
+    }
+}

@@ -1,0 +1,144 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Http;
+
+use App\Journal\Journal;
+use App\Models\Main;
+use App\Models\PressureTest;
+use App\Models\Section;
+use App\PressureTests\AfterTest;
+use App\PressureTests\KnownFacts;
+use App\PressureTests\PlanTest;
+use App\PressureTests\Readying;
+use App\PressureTests\Recorded;
+use App\Procedures\Subject;
+use App\Traces\TraceStore;
+use Diastoma\Core\Exception\InvalidInput;
+use Diastoma\Core\PressureTest\Medium;
+use Diastoma\Core\PressureTest\Option;
+use Diastoma\Core\PressureTest\Run\Now;
+use Diastoma\Core\PressureTest\TestMethod;
+use Diastoma\Core\PressureTest\TestMethods;
+use Diastoma\Core\Procedure\ReadingSpec;
+use Diastoma\Core\Quantity\Unit;
+use Diastoma\Core\Quantity\UnitSystem;
+use Diastoma\Core\Simulation\PressureFault;
+
+/** What the screens need of a section's tests. */
+final class TestPage
+{
+    public function __construct(private readonly PlanTest $planning, private readonly Recorded $recorded, private readonly TraceStore $traces)
+    {
+    }
+
+    /**
+     * @param  array<string, mixed>  $options
+     * @return array<string, mixed>
+     */
+    public function section(Section $section, ?string $method, array $options): array
+    {
+        $units = KnownFacts::words($section)->units;
+        $facts = KnownFacts::of($section);
+        $known = TestMethods::for($facts, $units);
+        $ids = array_map(static fn (array $m): string => $m['method']->id(), $known);
+        $chosen = in_array($method, $ids, true) ? $method : ($ids[0] ?? null);
+        [$plan, $fault] = $chosen === null ? [null, 'No test method is made for this section. Check its material and service.'] : $this->plan($section, $chosen, $options);
+        $readiness = $plan === null ? null : Readying::of($section, $plan);
+
+        return [
+            'section' => ['id' => $section->id, 'name' => $section->name, 'from_station_m' => $section->from_station_m, 'to_station_m' => $section->to_station_m, 'facts' => [...$facts->toArray(), 'length_m' => $facts->lengthM(), 'volume_m3' => $facts->volumeM3()], 'facts_written' => $section->facts !== null],
+            'ready' => $readiness?->isReady() ?? false, 'gates' => $readiness->gates ?? [],
+            'methods' => array_map(static fn (array $m): array => [...self::method($m['method']), 'why' => $m['why']], $known),
+            'chosen' => $chosen, 'plan' => $plan?->toArray(), 'plan_fault' => $fault,
+            'bench' => Bench::of(Subject::section($section, $plan === null ? Medium::Water->value : $plan->medium->value)),
+            'display' => self::display($units, $plan !== null && $plan->gaugeKpa < 60.0),
+            'tests' => $section->tests->map(fn (PressureTest $test): array => $this->test($test))->all(),
+        ];
+    }
+
+    /**
+     * @param  array<string, mixed>  $options
+     * @return array{?\Diastoma\Core\PressureTest\TestPlan, ?string}
+     */
+    private function plan(Section $section, string $method, array $options): array
+    {
+        try {
+            return [$this->planning->preview($section, $method, $options), null];
+        } catch (InvalidInput $fault) {
+            return [null, $fault->getMessage()];
+        }
+    }
+
+    /** @return array<string, mixed> */
+    private static function method(TestMethod $method): array
+    {
+        return ['id' => $method->id(), 'title' => $method->title(), 'source' => $method->source()->tag(), 'remembered' => $method->source()->kind === \Diastoma\Core\Rulebook\SourceKind::FromMemory, 'standing' => $method->standing()->value, 'medium' => $method->medium()->value, 'options' => array_map(static fn (Option $o): array => $o->toArray(), $method->options())];
+    }
+
+    /**
+     * How the screen shows each quantity of a test.
+     *
+     * @return array<string, array{symbol: string, factor: float, offset: float, decimals: int}>
+     */
+    private static function display(UnitSystem $units, bool $low): array
+    {
+        $shown = static fn (Unit $unit): array => $units->display($unit);
+        $pressure = match (true) {
+            ! $low => $shown(Unit::KiloPascal), $units === UnitSystem::UsCustomary => [...$shown(Unit::KiloPascal), 'decimals' => 2],
+            default => ['symbol' => 'mbar', 'factor' => 10.0, 'offset' => 0.0, 'decimals' => 1]
+        };
+
+        return ['pressure' => $pressure, 'length' => $shown(Unit::Metre), 'small' => $shown(Unit::Millimetre), 'volume' => $shown(Unit::Litre), 'temperature' => $shown(Unit::Celsius)];
+    }
+
+    /** @return array<string, mixed> */
+    public function test(PressureTest $test): array
+    {
+        $method = TestMethods::of($test->method);
+        $units = KnownFacts::words($test->section)->units;
+        $plan = Recorded::plan($test);
+        $running = $test->state === 'running';
+        $elapsed = $running ? $this->recorded->elapsed($test) : null;
+        $gaps = $test->run['gaps'] ?? [];
+
+        return [
+            'id' => $test->id, 'number' => $test->number, ...array_intersect_key(self::method($method), ['title' => 1, 'source' => 1, 'remembered' => 1, 'standing' => 1]), 'method' => $test->method,
+            'state' => $test->state ?? 'planned', 'mode' => $test->mode, 'repeat_of' => $test->repeat_of === null ? null : PressureTest::whereKey($test->repeat_of)->value('number'),
+            'plan' => [...$test->plan, 'options' => (object) ($test->plan['options'] ?? [])], 'verdict' => $test->verdict === null ? null : [...$test->verdict, 'figures' => (object) ($test->verdict['figures'] ?? [])], 'measured' => (object) ($test->measured ?? []),
+            'asks' => array_map(static fn (ReadingSpec $spec): array => $spec->toArray($units), $method->asks()),
+            'faults' => array_map(static fn (PressureFault $f): array => ['id' => $f->value, 'title' => $f->title()], PressureFault::in($plan->medium)),
+            'display' => self::display($units, $plan->gaugeKpa < 60.0),
+            'notes' => Recorded::notes($test), 'logging' => $running && ($gaps === [] || $gaps[count($gaps) - 1][1] !== null),
+            'now' => $elapsed === null ? null : [...Now::at($plan, $test->mode === 'simulated' ? [] : Recorded::marks($test), $elapsed)->toArray(), 'elapsed_s' => $elapsed],
+            'samples' => $test->hasEnded() ? $this->traces->extent('test', $test->id)['count'] : null,
+            'mends' => AfterTest::written($test, Journal::TEST_MEND), 'signatures' => AfterTest::written($test, Journal::TEST_SIGNED), 'ready' => $test->ready,
+            'started_at' => $test->started_at?->format('Y-m-d\TH:i:sP'), 'ended_at' => $test->ended_at?->format('Y-m-d\TH:i:sP'),
+        ];
+    }
+
+    /**
+     * Clocks of the tests that run on a job: the end of the phase each is in.
+     *
+     * @param  iterable<Main>  $mains
+     * @return list<array<string, mixed>>
+     */
+    public function clocks(iterable $mains): array
+    {
+        $clocks = [];
+        foreach ($mains as $main) {
+            foreach (PressureTest::with('section.main.job')->whereIn('section_id', $main->sections()->pluck('id'))->where('state', 'running')->get() as $test) {
+                $now = Now::at(Recorded::plan($test), $test->mode === 'simulated' ? [] : Recorded::marks($test), $this->recorded->elapsed($test))->toArray();
+                $speed = $test->mode === 'simulated' ? (float) $test->run['speed'] : 1.0;
+                $clocks[] = [
+                    'id' => "test-{$test->id}", 'title' => $now['title'], 'then' => $now['next'] === null ? 'Read it, and finish the test.' : "{$now['next']}: {$now['next_do']}", 'source' => TestMethods::of($test->method)->source()->tag(), 'kind' => 'test_phase',
+                    'starts_at' => $test->started_at->addMilliseconds((int) round(1000 * $now['began_s'] / $speed))->format('Y-m-d\TH:i:sP'), 'due_at' => $test->started_at->addMilliseconds((int) round(1000 * $now['ends_s'] / $speed))->format('Y-m-d\TH:i:sP'),
+                    'joint_id' => $test->id, 'joint_number' => null, 'main' => $main->id, 'section' => $test->section->name, 'test' => $test->number,
+                ];
+            }
+        }
+
+        return $clocks;
+    }
+}

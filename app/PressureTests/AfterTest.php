@@ -1,0 +1,65 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\PressureTests;
+
+use App\Exceptions\Refused;
+use App\Journal\Draft;
+use App\Journal\Journal;
+use App\Models\Entry;
+use App\Models\Joint;
+use App\Models\Person;
+use App\Models\PressureTest;
+
+/** What is written down once a test is over: what was mended, and who signs. */
+final class AfterTest
+{
+    public function __construct(private readonly Journal $journal)
+    {
+    }
+
+    /** @throws Refused if the pressure was not lowered first, or the joint is not of this section */
+    public function mend(PressureTest $test, Person $person, string $id, ?int $joint, string $what, bool $lowered): Entry
+    {
+        if (! $person->isAnyOf('jointer', 'tester', 'supervisor', 'admin')) {
+            throw Refused::forbidden("A {$person->role} may read this. Ask the crew to write down what was done.");
+        }
+        if (! $test->hasEnded() || $test->state === 'passed') {
+            throw Refused::conflict($test->hasEnded() ? 'This test has passed: there is nothing to mend.' : 'This test is not over. Finish it first; say that it was broken off, and why.');
+        }
+        if (! $lowered) {
+            throw Refused::input('Lower the pressure first: nobody mends anything under pressure.', [['field' => 'pressure_lowered', 'detail' => 'must come first', 'value' => false]]);
+        }
+        if ($joint !== null && ! Joint::where('section_id', $test->section_id)->where('number', $joint)->exists()) {
+            throw Refused::input("Section {$test->section->name} has no joint {$joint}. Leave it empty where it was no joint.", [['field' => 'joint', 'detail' => 'not of this section', 'value' => $joint]]);
+        }
+
+        return $this->write($test, $person, new Draft($id, Journal::TEST_MEND, 'test', $test->id, ['joint' => $joint, 'what' => $what, 'pressure_lowered' => true], $test->section->main->job->now()->format('Y-m-d\TH:i:sP')));
+    }
+
+    public function sign(PressureTest $test, Person $person, string $id, string $remark): Entry
+    {
+        if (! $person->isAnyOf('tester', 'supervisor', 'inspector', 'admin')) {
+            throw Refused::forbidden("A {$person->role} does not sign a test. Testers, supervisors and inspectors do.");
+        }
+        if (! $test->hasEnded()) {
+            throw Refused::conflict('There is nothing to sign before the test is judged.');
+        }
+        $known = Entry::where('subject_type', 'test')->where('subject_id', $test->id)->where('kind', Journal::TEST_SIGNED)->where('person_id', $person->id)->first();
+
+        return $known ?? $this->write($test, $person, new Draft($id, Journal::TEST_SIGNED, 'test', $test->id, ['role' => $person->role, 'remark' => $remark, 'verdict_sha256' => hash('sha256', json_encode($test->verdict, JSON_THROW_ON_ERROR))], $test->section->main->job->now()->format('Y-m-d\TH:i:sP')));
+    }
+
+    /** @return list<array<string, mixed>> entries of a kind about a test */
+    public static function written(PressureTest $test, string $kind): array
+    {
+        return Entry::with('person')->where('subject_type', 'test')->where('subject_id', $test->id)->where('kind', $kind)->orderBy('seq')->get()
+            ->map(static fn (Entry $e): array => [...array_diff_key($e->data(), ['verdict_sha256' => 1, 'pressure_lowered' => 1]), 'by' => $e->person->name, 'at' => $e->device_at, 'seq' => $e->seq])->all();
+    }
+
+    private function write(PressureTest $test, Person $person, Draft $draft): Entry
+    {
+        return $this->journal->append($test->section->main->job, $person, $draft)[0];
+    }
+}

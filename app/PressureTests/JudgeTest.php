@@ -1,0 +1,143 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\PressureTests;
+
+use App\Actions\AdvanceClock;
+use App\Exceptions\Refused;
+use App\Journal\Draft;
+use App\Journal\Journal;
+use App\Models\Person;
+use App\Models\PressureTest;
+use App\Traces\LoggedTrace;
+use App\Traces\TraceStore;
+use Carbon\CarbonImmutable;
+use Diastoma\Core\PressureTest\PressureTrace;
+use Diastoma\Core\PressureTest\Reading\Meaning;
+use Diastoma\Core\PressureTest\Run\Run;
+use Diastoma\Core\PressureTest\TestMethods;
+use Diastoma\Core\PressureTest\TestVerdict;
+use Illuminate\Support\Facades\DB;
+use Illuminate\Support\Str;
+
+/** Ends a test: judges what was recorded, keeps trace and verdict, writes both down. */
+final class JudgeTest
+{
+    public function __construct(private readonly Journal $journal, private readonly TraceStore $traces, private readonly AdvanceClock $advance, private readonly Recorded $recorded)
+    {
+    }
+
+    public function verdict(PressureTest $test, Run $run): TestVerdict
+    {
+        return TestMethods::of($test->method)->judge($run, Recorded::plan($test), Recorded::section($test), KnownFacts::words($test->section));
+    }
+
+    /** Ends a simulated run when its time has come; a phase that cannot be decided goes on as far as the method lets it. */
+    public function settle(PressureTest $test): PressureTest
+    {
+        if ($test->state !== 'running' || $test->mode !== 'simulated') {
+            return $test;
+        }
+        $elapsed = $this->recorded->elapsed($test);
+        $planned = 60 * Recorded::plan($test)->minutes();
+        if ($elapsed < $planned) {
+            return $test;
+        }
+        $whole = Recorded::simulated($test);
+        $run = $this->cut($test, $whole, min($planned, $elapsed));
+        $verdict = $this->verdict($test, $run);
+        if ($verdict->isUndecided() && $whole->trace->endS() > $planned + 1.0) {
+            if ($elapsed < $whole->trace->endS()) {
+                return $test;
+            }
+            $run = $this->cut($test, $whole, INF);
+            $verdict = $this->verdict($test, $run);
+        }
+
+        return $this->end($test, Person::findOrFail($test->run['person']), $run, $verdict, $test->started_at, LoggedTrace::stored($run->trace));
+    }
+
+    private function cut(PressureTest $test, Run $run, float $at): Run
+    {
+        $gaps = $test->run['gaps'] ?? [];
+        $rows = array_values(array_filter($run->trace->rows(to: $at), static fn (array $r): bool => array_filter($gaps, static fn (array $g): bool => $r['t'] > $g[0] && ($g[1] === null || $r['t'] < $g[1])) === []));
+
+        return new Run(PressureTrace::of($rows), array_values(array_filter($run->marks, static fn (array $m): bool => $m['t'] <= $at)), $run->measured);
+    }
+
+    /**
+     * Ends a running test by the tester's hand.
+     *
+     * @param  array<string, bool|float>  $measured
+     * @param  string  $brokenOff  why it ends before its time; empty when it does not
+     *
+     * @throws Refused if it does not run, or is not over
+     */
+    public function finish(PressureTest $test, Person $person, array $measured, string $brokenOff): PressureTest
+    {
+        PlanTest::mayTest($person);
+        if ($test->state !== 'running') {
+            throw Refused::conflict("Test {$test->number} is not running.");
+        }
+        $rows = $this->recorded->soFar($test);
+        if (count($rows) < 2) {
+            throw Refused::conflict('There are fewer than two readings. Read the gauge first; a test that was never recorded cannot be judged.');
+        }
+        $marks = $test->mode === 'simulated' ? array_values(array_filter(Recorded::simulated($test)->marks, fn (array $m): bool => $m['t'] <= $this->recorded->elapsed($test))) : Recorded::marks($test);
+        $simulated = $test->mode === 'simulated' ? Recorded::simulated($test)->measured : [];
+        $run = new Run(PressureTrace::of($rows), $marks, [...$simulated, ...$measured], $brokenOff);
+        $verdict = $this->verdict($test, $run);
+        $missing = \Diastoma\Core\PressureTest\Run\Whole::missing($run->trace, Recorded::plan($test), $verdict);
+        if ($brokenOff === '' && ($missing !== null || $verdict->isUndecided())) {
+            throw Refused::conflict($missing ?? 'It is not decided yet: leave it shut as long as the method says. To end it now, say why it is broken off.');
+        }
+
+        return $this->end($test, $person, $run, $verdict, $test->started_at, LoggedTrace::stored($run->trace));
+    }
+
+    /**
+     * @param  array<string, list<?float>>  $columns  as they are kept
+     * @param  ?\Closure(int): void  $progress
+     */
+    public function end(PressureTest $test, Person $person, Run $run, TestVerdict $verdict, CarbonImmutable $started, array $columns, ?\Closure $progress = null): PressureTest
+    {
+        $meaning = Meaning::of($run->trace, Recorded::plan($test), $verdict, Recorded::section($test));
+
+        return DB::transaction(function () use ($test, $person, $run, $verdict, $started, $columns, $meaning, $progress): PressureTest {
+            $locked = PressureTest::query()->lockForUpdate()->findOrFail($test->id);
+            if ($locked->hasEnded()) {
+                return $locked;
+            }
+            $job = $test->section->main->job;
+            $ended = $started->addSeconds((int) ceil($run->trace->endS()));
+            if ($locked->mode === 'simulated' && $ended > $job->now()) {
+                $this->advance->execute($job, $person, $ended, 'A simulated pressure test ran faster than real time.');
+            }
+            DB::table('trace_blocks')->where('subject_type', 'test')->where('subject_id', $test->id)->delete(); // as they came from a device, block by block
+            $this->traces->columns('test', $test->id, $columns, $progress);
+            $kept = ['state' => $verdict->state(), 'verdict' => [...$verdict->toArray(), 'diagnosis' => $meaning, 'broken_off' => $run->brokenOff, 'marks' => $run->marks], 'measured' => $run->measured, 'mode' => $locked->mode ?? 'csv'];
+            $this->journal->append($job, $person, new Draft((string) Str::uuid(), Journal::TEST_JUDGED, 'test', $test->id, [
+                ...$kept, 'started_at' => $started->format('Y-m-d\TH:i:sP'), 'ended_at' => $ended->format('Y-m-d\TH:i:sP'), 'simulated' => $locked->mode === 'simulated',
+                'samples' => $run->trace->count(), 'samples_sha256' => self::fingerprint($columns),
+            ], $ended->format('Y-m-d\TH:i:sP')));
+            $locked->update([...$kept, 'started_at' => $started, 'ended_at' => $ended]);
+
+            return $locked;
+        });
+    }
+
+    /** @param  array<string, list<?float>>  $columns */
+    public static function fingerprint(array $columns): string
+    {
+        $hash = hash_init('sha256');
+        foreach ($columns as $key => $column) {
+            hash_update($hash, $key."\n");
+            foreach (array_chunk($column, 4096) as $part) {
+                hash_update($hash, pack('e*', ...array_map(static fn (?float $v): float => $v ?? NAN, $part)));
+            }
+        }
+
+        return hash_final($hash);
+    }
+}

@@ -1,0 +1,48 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\PressureTests;
+
+use App\Models\Section;
+use Diastoma\Core\PressureTest\Reading\Material;
+use Diastoma\Core\PressureTest\Site\TestSection;
+use Diastoma\Core\PressureTest\Words;
+
+/** What is known of a section: what was written down about it, and for the rest what its main says. */
+final class KnownFacts
+{
+    public static function of(Section $section): TestSection
+    {
+        return TestSection::fromArray(self::facts($section));
+    }
+
+    /** @return array<string, mixed> */
+    public static function facts(Section $section): array
+    {
+        return [...self::fromMain($section), ...($section->facts ?? [])];
+    }
+
+    public static function words(Section $section): Words
+    {
+        return new Words($section->main->job->rules()->units);
+    }
+
+    /** @return array<string, mixed> */
+    private static function fromMain(Section $section): array
+    {
+        $main = $section->main;
+        $low = min($section->low_level_m, $section->high_level_m);
+        $high = max($section->low_level_m, $section->high_level_m);
+
+        return [
+            'service' => $main->service,
+            'parts' => [['material' => Material::named($main->material)?->value ?? 'pe', 'length_m' => $section->to_station_m - $section->from_station_m, 'dn_mm' => (float) $main->dn_mm, 'inside_mm' => $main->od_largest_mm - 2 * $main->wall_mm, 'wall_mm' => $main->wall_mm]],
+            'profile' => [[$section->from_station_m, $low], [$section->to_station_m, $high]],
+            'fittings' => [['kind' => 'end', 'station_m' => $section->from_station_m], ['kind' => 'end', 'station_m' => $section->to_station_m]],
+            'ratings' => [['name' => 'weakest part', 'kpa' => max(1.0, $section->design_pressure_kpa)]],
+            'working_kpa' => $main->service === 'sewer_gravity' ? 0.0 : max(1.0, $section->design_pressure_kpa),
+            'gauge_level_m' => $section->gauge_level_m,
+        ];
+    }
+}

@@ -1,0 +1,93 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\PressureTests;
+
+use App\Exceptions\Refused;
+use App\Journal\Draft;
+use App\Journal\Journal;
+use App\Models\Person;
+use App\Models\PressureTest;
+use App\Models\Section;
+use Diastoma\Core\PressureTest\Site\TestSection;
+use Diastoma\Core\PressureTest\TestMethods;
+use Diastoma\Core\PressureTest\TestPlan;
+use Illuminate\Support\Facades\DB;
+use Illuminate\Support\Str;
+
+/** Plans a test of a section by a method, and writes down what is known of the section. */
+final class PlanTest
+{
+    public function __construct(private readonly Journal $journal)
+    {
+    }
+
+    /** @param  array<string, mixed>  $options */
+    public function preview(Section $section, string $method, array $options = []): TestPlan
+    {
+        return TestMethods::of($method)->plan(KnownFacts::of($section), $options, KnownFacts::words($section));
+    }
+
+    /**
+     * @param  array<string, mixed>  $options
+     *
+     * @throws Refused if the section is not ready or a test is open
+     */
+    public function execute(Section $section, Person $person, string $method, array $options = []): PressureTest
+    {
+        self::mayTest($person);
+        $facts = KnownFacts::of($section);
+        if (TestMethods::of($method)->suits($facts, KnownFacts::words($section)->units) === null) {
+            throw Refused::conflict('“'.TestMethods::of($method)->title().'” was not made for this section. Choose another method.');
+        }
+        $plan = $this->preview($section, $method, $options);
+        $readiness = Readying::of($section, $plan);
+        if (! $readiness->isReady()) {
+            $shut = array_filter($readiness->gates, static fn (array $gate): bool => ! $gate['holds']);
+            throw Refused::conflict('The section is not ready: '.implode(' ', array_map(static fn (array $gate): string => "{$gate['title']}: {$gate['said']}", $shut)));
+        }
+
+        return DB::transaction(function () use ($section, $person, $method, $plan, $facts, $readiness): PressureTest {
+            Section::query()->lockForUpdate()->findOrFail($section->id); // two tablets plan one test
+            $last = $section->tests()->get()->last();
+            if ($last !== null && ! $last->hasEnded()) {
+                throw Refused::conflict("Test {$last->number} is still open. Finish it before planning another.");
+            }
+            $kept = ['section_id' => $section->id, 'number' => ($last->number ?? 0) + 1, 'method' => $method, 'repeat_of' => $last?->id, 'plan' => $plan->toArray(), 'section_facts' => $facts->toArray(), 'ready' => Readying::record($section, $readiness, $plan)];
+            $test = PressureTest::create($kept);
+            $this->journal->append($section->main->job, $person, new Draft((string) Str::uuid(), Journal::TEST_PLANNED, 'test', $test->id, ['section' => $section->id, ...array_diff_key($kept, ['section_id' => 1])], $section->main->job->now()->format('Y-m-d\TH:i:sP')));
+
+            return $test->refresh();
+        });
+    }
+
+    /**
+     * @param  array<string, mixed>  $given
+     *
+     * @throws Refused if this person may not, or a test is open
+     */
+    public function facts(Section $section, Person $person, array $given): Section
+    {
+        self::mayTest($person);
+        $last = $section->tests()->get()->last();
+        if ($last !== null && ! $last->hasEnded()) {
+            throw Refused::conflict("Test {$last->number} is open: it was planned by the facts as they stand. Finish it first.");
+        }
+        $facts = TestSection::fromArray([...$given, 'service' => $section->main->service])->toArray();
+
+        return DB::transaction(function () use ($section, $person, $facts): Section {
+            $this->journal->append($section->main->job, $person, new Draft((string) Str::uuid(), Journal::SECTION_FACTS, 'section', $section->id, ['facts' => $facts], $section->main->job->now()->format('Y-m-d\TH:i:sP')));
+            $section->update(['facts' => $facts]);
+
+            return $section;
+        });
+    }
+
+    public static function mayTest(Person $person): void
+    {
+        if (! $person->isAnyOf('tester', 'supervisor', 'admin')) {
+            throw Refused::forbidden("A {$person->role} may not test. Ask a tester or a supervisor.");
+        }
+    }
+}

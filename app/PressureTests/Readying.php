@@ -1,0 +1,68 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\PressureTests;
+
+use App\Journal\Journal;
+use App\Models\Entry;
+use App\Models\PressureTest;
+use App\Models\Section;
+use App\Procedures\Subject;
+use Diastoma\Core\PressureTest\Readiness;
+use Diastoma\Core\PressureTest\Reading\Material;
+use Diastoma\Core\PressureTest\TestMethods;
+use Diastoma\Core\PressureTest\TestPlan;
+use Diastoma\Core\Rulebook\Overrule;
+
+/** Whether a section may be tested now by a plan, and who says so. */
+final class Readying
+{
+    public static function of(Section $section, TestPlan $plan): Readiness
+    {
+        $joints = $section->joints->map(static fn ($joint): array => [
+            'number' => (string) $joint->number, 'state' => $joint->state,
+            'accepted' => in_array($joint->state, ['accepted', 'overruled'], true), 'test_at' => $joint->test_at?->toDateTimeImmutable(),
+        ])->all();
+        $last = $section->tests()->whereNotNull('ended_at')->get()->last();
+        $rest = $last?->ended_at?->addMinutes((int) ceil(60 * TestMethods::of($last->method)->restHours()));
+
+        return Readiness::of(array_values($joints), Subject::section($section, $plan->medium->value)->verdict(), $section->main->job->now()->toDateTimeImmutable(), $rest?->toDateTimeImmutable(),
+            $plan->window['feasible'] ? null : $plan->window['said'], self::mended($last), self::overrules($section, $last), KnownFacts::of($section)->main()->material === Material::Composite);
+    }
+
+    private static function mended(?PressureTest $last): ?bool
+    {
+        return $last === null || $last->state !== 'failed' ? null : Entry::where('subject_type', 'test')->where('subject_id', $last->id)->where('kind', Journal::TEST_MEND)->exists();
+    }
+
+    /** @return list<Overrule> of gates, given since the last test was planned */
+    private static function overrules(Section $section, ?PressureTest $last): array
+    {
+        $since = $last === null ? 0 : (int) Entry::where('subject_type', 'test')->where('subject_id', $last->id)->max('seq');
+
+        return array_values(array_filter(Subject::section($section)->overruled($since), static fn (Overrule $o): bool => str_starts_with($o->rule, Readiness::OVERRULE)));
+    }
+
+    /**
+     * Who answered what, with what instrument, and what was overruled: kept with the test as it stood.
+     *
+     * @return array{answers: list<array<string, mixed>>, gates: list<array<string, mixed>>}
+     */
+    public static function record(Section $section, Readiness $readiness, TestPlan $plan): array
+    {
+        $subject = Subject::section($section, $plan->medium->value);
+        $readings = $subject->readings();
+        $answers = [];
+        foreach ($subject->steps() as $step) {
+            foreach ($step->readings as $spec) {
+                $reading = $readings->reading($spec->key);
+                if ($reading !== null) {
+                    $answers[] = ['step' => $step->title, 'question' => $spec->label, 'answer' => $reading->value, 'at' => $reading->takenAt->format('Y-m-d\TH:i:sP'), 'by' => $reading->by];
+                }
+            }
+        }
+
+        return ['answers' => $answers, 'gates' => $readiness->gates];
+    }
+}

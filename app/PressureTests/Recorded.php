@@ -1,0 +1,125 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\PressureTests;
+
+use App\Journal\Journal;
+use App\Models\Entry;
+use App\Models\PressureTest;
+use App\Traces\LoggedTrace;
+use App\Traces\TraceStore;
+use Carbon\CarbonImmutable;
+use Diastoma\Core\PressureTest\PressureTrace;
+use Diastoma\Core\PressureTest\Run\Run;
+use Diastoma\Core\PressureTest\Site\TestSection;
+use Diastoma\Core\PressureTest\TestPlan;
+use Diastoma\Core\Simulation\PressureFault;
+use Diastoma\Core\Simulation\PressureLogger;
+
+/** What there is of a test so far, whichever way it came: simulated, by hand, from a device, from a file. */
+final class Recorded
+{
+    /** Ways in which a test is recorded as it runs. */
+    public const MODES = ['simulated', 'hand', 'device'];
+
+    public function __construct(private readonly TraceStore $traces)
+    {
+    }
+
+    public static function plan(PressureTest $test): TestPlan
+    {
+        return TestPlan::fromArray($test->plan);
+    }
+
+    public static function section(PressureTest $test): TestSection
+    {
+        return $test->section_facts === null ? KnownFacts::of($test->section) : TestSection::fromArray($test->section_facts);
+    }
+
+    /** Seconds that have gone by since it was started, in the time of the job. */
+    public function elapsed(PressureTest $test): float
+    {
+        $real = (CarbonImmutable::now('UTC')->getPreciseTimestamp(3) - ($test->run['real_started_ms'] ?? 0)) / 1000;
+
+        return max(0.0, $test->mode === 'simulated' ? $real * $test->run['speed'] : $test->started_at->diffInMilliseconds($test->section->main->job->now()) / 1000);
+    }
+
+    public static function simulated(PressureTest $test): Run
+    {
+        return (new PressureLogger(self::section($test), PressureFault::from($test->run['fault'])))->run(self::plan($test), (int) $test->run['seed']);
+    }
+
+    /**
+     * Notes and marks of the tester, and when logging was stopped and went on.
+     *
+     * @return list<array{t: float, text: string, phase: ?string, by: string, at: string}>
+     */
+    public static function notes(PressureTest $test): array
+    {
+        $notes = [];
+        foreach (Entry::with('person')->where('subject_type', 'test')->where('subject_id', $test->id)->where('kind', Journal::TEST_NOTE)->orderBy('seq')->get() as $entry) {
+            $data = $entry->data();
+            $notes[] = ['t' => (float) $data['t'], 'text' => (string) $data['text'], 'phase' => $data['phase'] ?? null, 'by' => $entry->person->name, 'at' => $entry->device_at];
+        }
+
+        return $notes;
+    }
+
+    /** @return list<array{t: float, phase: string}> the last mark of each phase */
+    public static function marks(PressureTest $test): array
+    {
+        $marks = [];
+        foreach (self::notes($test) as $note) {
+            if ($note['phase'] !== null) {
+                $marks[$note['phase']] = ['t' => $note['t'], 'phase' => $note['phase']];
+            }
+        }
+
+        return array_values($marks);
+    }
+
+    /** @return list<array{t: float, p: float, c: ?float, added: ?float}> of a test that runs, up to now */
+    public function soFar(PressureTest $test, float $since = -INF): array
+    {
+        $rows = match ($test->mode) {
+            'simulated' => self::simulated($test)->trace->rows($since, $this->elapsed($test)),
+            'hand' => $this->byHand($test),
+            default => LoggedTrace::rows($this->traces->read('test', $test->id)),
+        };
+        $gaps = $test->run['gaps'] ?? [];
+
+        return array_values(array_filter($rows, static fn (array $r): bool => $r['t'] > $since && array_filter($gaps, static fn (array $gap): bool => $r['t'] > $gap[0] && ($gap[1] === null || $r['t'] < $gap[1])) === []));
+    }
+
+    /** @return list<array{t: float, p: float, c: ?float, added: ?float}> in the order of their times, whenever they reached the server */
+    private function byHand(PressureTest $test): array
+    {
+        $rows = [];
+        foreach (Entry::where('subject_type', 'test')->where('subject_id', $test->id)->where('kind', Journal::TEST_READING)->orderBy('seq')->get() as $entry) {
+            $data = $entry->data();
+            $rows[(string) $data['t']] = ['t' => (float) $data['t'], 'p' => (float) $data['pressure_kpa'], 'c' => isset($data['temperature_c']) ? (float) $data['temperature_c'] : null, 'added' => isset($data['added_l']) ? (float) $data['added_l'] : null];
+        }
+        usort($rows, static fn (array $a, array $b): int => $a['t'] <=> $b['t']);
+
+        return $rows;
+    }
+
+    public function trace(PressureTest $test): PressureTrace
+    {
+        $columns = [];
+        foreach ($this->traces->blocks('test', $test->id) as [$keys, $block]) {
+            foreach ($keys as $key) {
+                $columns[$key] = isset($columns[$key]) ? array_merge($columns[$key], $block[$key]) : $block[$key];
+            }
+        }
+        foreach (['p' => 'pressure_kpa', 'c' => 'temperature_c', 'added' => 'added_l'] as $old => $new) { // of a test stored before columns had units
+            if (isset($columns[$old])) {
+                $columns[$new] = $columns[$old];
+                unset($columns[$old]);
+            }
+        }
+
+        return (new LoggedTrace($columns))->trace();
+    }
+}

@@ -1,0 +1,158 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\PressureTests;
+
+use App\Exceptions\Refused;
+use App\Journal\Draft;
+use App\Journal\Journal;
+use App\Models\Equipment;
+use App\Models\Person;
+use App\Models\PressureTest;
+use App\Traces\TraceStore;
+use Carbon\CarbonImmutable;
+use Diastoma\Core\Simulation\PressureFault;
+use Illuminate\Support\Facades\DB;
+use Illuminate\Support\Str;
+
+/** A test as it runs: begun, read, noted, logging stopped and taken up again. */
+final class RunTest
+{
+    /** A reading may lie so far in the future before it is refused, s: common practice. */
+    private const SLACK_S = 120.0;
+
+    public function __construct(private readonly Journal $journal, private readonly Recorded $recorded, private readonly TraceStore $traces)
+    {
+    }
+
+    public function start(PressureTest $test, Person $person, string $mode, PressureFault $fault, float $speed, int $seed): PressureTest
+    {
+        PlanTest::mayTest($person);
+        $job = $test->section->main->job;
+        if ($mode === 'simulated' && ! $job->simulated) {
+            throw Refused::conflict('This is a real job: its tests are read by hand, by a logger, or brought as a file.');
+        }
+
+        return DB::transaction(function () use ($test, $person, $mode, $fault, $speed, $seed, $job): PressureTest {
+            $locked = PressureTest::query()->lockForUpdate()->findOrFail($test->id);
+            $this->mustBePlanned($locked);
+            $run = ['person' => $person->id, 'real_started_ms' => CarbonImmutable::now('UTC')->getPreciseTimestamp(3), 'gaps' => [], ...($mode === 'simulated' ? ['fault' => $fault->value, 'speed' => $speed, 'seed' => $seed] : [])];
+            $now = $job->now();
+            $this->journal->append($job, $person, new Draft((string) Str::uuid(), Journal::TEST_BEGUN, 'test', $test->id, ['mode' => $mode], $now->format('Y-m-d\TH:i:sP')));
+            $locked->update(['state' => 'running', 'mode' => $mode, 'started_at' => $now, 'run' => $run]);
+
+            return $locked;
+        });
+    }
+
+    /**
+     * One reading by hand; sent twice it is stored once.
+     *
+     * @param  array{pressure_kpa: float, temperature_c?: ?float, added_l?: ?float}  $values
+     */
+    public function reading(PressureTest $test, Person $person, string $id, CarbonImmutable $at, array $values): PressureTest
+    {
+        PlanTest::mayTest($person);
+        $this->mustRun($test, 'hand');
+        $seconds = $test->started_at->diffInMilliseconds($at, false) / 1000;
+        if ($seconds < 0 || $at > $test->section->main->job->now()->addSeconds((int) self::SLACK_S)) {
+            throw Refused::input('The time of this reading lies before the test was begun, or in the future. Set the clock of this device; what you entered is kept.', [['field' => 'at', 'detail' => 'outside the test', 'value' => $at->format('Y-m-d\TH:i:sP')]]);
+        }
+        $this->journal->append($test->section->main->job, $person, new Draft($id, Journal::TEST_READING, 'test', $test->id, ['t' => round($seconds, 3), ...array_filter($values, static fn (?float $v): bool => $v !== null)], $at->format('Y-m-d\TH:i:sP')));
+
+        return $test;
+    }
+
+    /**
+     * What is said of a moment, and that a phase begins with it.
+     *
+     * @return array{t: float, text: string, phase: ?string}
+     */
+    public function note(PressureTest $test, Person $person, string $id, string $text, ?string $phase): array
+    {
+        PlanTest::mayTest($person);
+        $this->mustRun($test);
+        $plan = Recorded::plan($test);
+        $found = array_values(array_filter($plan->phases, static fn ($p): bool => $p->id === $phase))[0] ?? null;
+        if ($phase !== null && $found === null) {
+            throw Refused::input("This plan has no phase “{$phase}”. Load the page again.", [['field' => 'phase', 'detail' => 'unknown', 'value' => $phase]]);
+        }
+        $note = ['t' => round($this->recorded->elapsed($test), 1), 'text' => $text !== '' ? $text : 'Begun: '.($found->title ?? ''), 'phase' => $phase];
+        $this->journal->append($test->section->main->job, $person, new Draft($id, Journal::TEST_NOTE, 'test', $test->id, $note, $test->section->main->job->now()->format('Y-m-d\TH:i:sP')));
+
+        return $note;
+    }
+
+    /** Logging stops, or goes on; what was recorded stays, and the gap shows. */
+    public function logging(PressureTest $test, Person $person, bool $on): PressureTest
+    {
+        PlanTest::mayTest($person);
+        $this->mustRun($test);
+        $run = $test->run;
+        $gaps = $run['gaps'] ?? [];
+        $open = $gaps !== [] && $gaps[count($gaps) - 1][1] === null;
+        if ($open === ! $on) {
+            return $test; // sent twice
+        }
+        $at = round($this->recorded->elapsed($test), 1);
+        $on ? $gaps[count($gaps) - 1][1] = $at : $gaps[] = [$at, null];
+
+        return DB::transaction(function () use ($test, $person, $on, $run, $gaps, $at): PressureTest {
+            $this->journal->append($test->section->main->job, $person, new Draft((string) Str::uuid(), Journal::TEST_NOTE, 'test', $test->id, ['t' => $at, 'text' => $on ? 'Logging goes on' : 'Logging stopped', 'phase' => null], $test->section->main->job->now()->format('Y-m-d\TH:i:sP')));
+            $test->update(['run' => [...$run, 'gaps' => $gaps]]);
+
+            return $test;
+        });
+    }
+
+    /**
+     * Samples of a pressure logger as they come; those not later than the last are known already.
+     *
+     * @param  list<array{t: float, p: float, c: ?float, added: ?float}>  $samples
+     * @return int how many were new
+     */
+    public function samples(Equipment $logger, PressureTest $test, array $samples): int
+    {
+        if ($logger->job_id !== $test->section->main->job_id) {
+            throw Refused::forbidden('This logger belongs to another job.');
+        }
+        $this->mustRun($test, 'device');
+
+        return DB::transaction(function () use ($test, $samples): int {
+            PressureTest::query()->lockForUpdate()->findOrFail($test->id);
+            $extent = $this->traces->extent('test', $test->id);
+            $last = $extent['count'] === 0 ? -INF : $extent['to_s'];
+            $new = [];
+            foreach ($samples as $sample) {
+                if ($sample['t'] > $last) {
+                    $new[] = $sample;
+                    $last = $sample['t'];
+                }
+            }
+            if ($new !== []) {
+                $this->traces->columns('test', $test->id, ['t' => array_column($new, 't'), 'pressure_kpa' => array_column($new, 'p'), 'temperature_c' => array_column($new, 'c'), 'added_l' => array_column($new, 'added')]);
+            }
+
+            return count($new);
+        });
+    }
+
+    private function mustBePlanned(PressureTest $test): void
+    {
+        if ($test->state !== 'planned') {
+            throw Refused::conflict("Test {$test->number} has been run. It is never edited: plan a repeat.");
+        }
+    }
+
+    private function mustRun(PressureTest $test, ?string $mode = null): void
+    {
+        if ($test->state !== 'running' || $mode !== null && $test->mode !== $mode) {
+            throw Refused::conflict($test->state !== 'running' ? "Test {$test->number} is not running." : "Test {$test->number} is recorded in another way: {$test->mode}.");
+        }
+        $gaps = $test->run['gaps'] ?? [];
+        if ($mode === 'device' && $gaps !== [] && $gaps[count($gaps) - 1][1] === null) {
+            throw Refused::conflict('Logging is stopped. Take it up again on the screen first.');
+        }
+    }
+}

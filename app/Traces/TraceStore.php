@@ -1,0 +1,235 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Traces;
+
+use Illuminate\Support\Facades\DB;
+
+/**
+ * Keeps samples of a trace in blocks of doubles, each with the smallest and largest of its leading value. Columns stand one after another within a block;
+ * beside it lie the smallest and largest sample of each eighth, so that a long trace is drawn without opening it.
+ */
+final class TraceStore
+{
+    private const BLOCK = 4096;
+
+    private const PARTS = 8;
+
+    /** Up to so many samples a window is cut from the samples themselves. */
+    private const OPENED = 32768;
+
+    private const AT_ONCE = 24;
+
+    /** @param  list<array<string, ?float>>  $samples each with t first, the leading value second; null is kept as not-a-number */
+    public function execute(string $subjectType, string $subjectId, array $samples): void
+    {
+        if ($samples === []) {
+            return;
+        }
+        $columns = [];
+        foreach (array_keys($samples[0]) as $key) {
+            $columns[$key] = array_column($samples, $key);
+        }
+        $this->columns($subjectType, $subjectId, $columns);
+    }
+
+    /**
+     * Adds samples after those that are there.
+     *
+     * @param  array<string, list<?float>>  $columns  t first, the leading value second
+     * @param  ?\Closure(int): void  $progress  told how many samples are stored
+     */
+    public function columns(string $subjectType, string $subjectId, array $columns, ?\Closure $progress = null): void
+    {
+        $keys = array_keys($columns);
+        $count = count($columns[$keys[0]]);
+        $next = (int) DB::table('trace_blocks')->where('subject_type', $subjectType)->where('subject_id', $subjectId)->max('block') + ($this->isEmpty($subjectType, $subjectId) ? 0 : 1);
+        $rows = [];
+        for ($from = 0; $from < $count; $from += self::BLOCK) {
+            $part = array_map(static fn (array $column): array => array_slice($column, $from, self::BLOCK), $columns);
+            $rows[] = ['subject_type' => $subjectType, 'subject_id' => $subjectId, 'block' => $next++, ...$this->block($keys, $part)];
+            if (count($rows) === self::AT_ONCE || $from + self::BLOCK >= $count) {
+                DB::table('trace_blocks')->insert($rows);
+                $rows = [];
+                $progress === null ? null : $progress(min($count, $from + self::BLOCK));
+            }
+        }
+    }
+
+    private function isEmpty(string $subjectType, string $subjectId): bool
+    {
+        return ! DB::table('trace_blocks')->where('subject_type', $subjectType)->where('subject_id', $subjectId)->exists();
+    }
+
+    /**
+     * @param  list<string>  $keys
+     * @param  array<string, list<?float>>  $part
+     * @return array<string, mixed>
+     */
+    private function block(array $keys, array $part): array
+    {
+        $packed = '';
+        foreach ($part as $column) {
+            $packed .= in_array(null, $column, true) ? pack('e*', ...array_map(static fn (?float $v): float => $v ?? NAN, $column)) : pack('e*', ...$column);
+        }
+        $t = $part[$keys[0]];
+        $lead = $part[$keys[1]];
+        $n = count($t);
+        $summary = '';
+        for ($k = 0, $size = (int) ceil($n / self::PARTS); $k < $n; $k += $size) {
+            $slice = array_slice($lead, $k, $size);
+            [$low, $high] = [$k + (int) array_search(min($slice), $slice, true), $k + (int) array_search(max($slice), $slice, true)];
+            foreach ($low <= $high ? [$low, $high] : [$high, $low] as $at) {
+                foreach ($part as $column) {
+                    $summary .= pack('e', $column[$at] ?? NAN);
+                }
+            }
+        }
+
+        return [
+            'from_s' => $t[0], 'to_s' => $t[$n - 1], 'minimum' => min($lead), 'maximum' => max($lead), 'count' => $n,
+            'samples' => gzcompress(json_encode(['columns' => $keys], JSON_THROW_ON_ERROR)."\n".$packed, 1), 'summary' => $summary,
+        ];
+    }
+
+    /** @return list<array<string, ?float>> */
+    public function read(string $subjectType, string $subjectId): array
+    {
+        $samples = [];
+        foreach ($this->blocks($subjectType, $subjectId) as [$keys, $columns]) {
+            for ($k = 0, $n = count($columns[$keys[0]]); $k < $n; $k++) {
+                $samples[] = array_combine($keys, array_map(static fn (string $key): ?float => $columns[$key][$k], $keys));
+            }
+        }
+
+        return $samples;
+    }
+
+    /** @return \Generator<int, array{non-empty-list<string>, array<string, list<?float>>}> keys and columns, block by block */
+    public function blocks(string $subjectType, string $subjectId, float $from = -INF, float $to = INF): \Generator
+    {
+        $numbers = DB::table('trace_blocks')->where('subject_type', $subjectType)->where('subject_id', $subjectId)
+            ->when(is_finite($from), static fn ($q) => $q->where('to_s', '>=', $from))->when(is_finite($to), static fn ($q) => $q->where('from_s', '<=', $to))->orderBy('block')->pluck('block')->all();
+        foreach (array_chunk($numbers, self::AT_ONCE) as $some) {
+            foreach (DB::table('trace_blocks')->where('subject_type', $subjectType)->where('subject_id', $subjectId)->whereIn('block', $some)->orderBy('block')->pluck('samples') as $stored) {
+                yield self::opened($stored);
+            }
+        }
+    }
+
+    /** @return array{non-empty-list<string>, array<string, list<?float>>} */
+    private static function opened(string $stored): array
+    {
+        [$head, $packed] = explode("\n", (string) gzuncompress($stored), 2);
+        $about = json_decode($head, true, flags: JSON_THROW_ON_ERROR);
+        $keys = $about['columns'] ?? $about;
+        $values = array_values(unpack('e*', $packed) ?: []);
+        $n = intdiv(count($values), count($keys));
+        $columns = [];
+        foreach ($keys as $k => $key) {
+            if (isset($about['columns'])) {
+                $column = array_slice($values, $k * $n, $n);
+            } else { // written before columns stood one after another
+                $column = [];
+                for ($row = 0; $row < $n; $row++) {
+                    $column[] = $values[$row * count($keys) + $k];
+                }
+            }
+            $columns[$key] = is_nan(array_sum($column)) ? array_map(static fn (float $v): ?float => is_nan($v) ? null : $v, $column) : $column;
+        }
+
+        return [$keys, $columns];
+    }
+
+    /** How many samples there are, and from when to when. @return array{count: int, from_s: float, to_s: float} */
+    public function extent(string $subjectType, string $subjectId): array
+    {
+        $found = DB::table('trace_blocks')->where('subject_type', $subjectType)->where('subject_id', $subjectId)->selectRaw('COALESCE(SUM(`count`), 0) AS n, MIN(from_s) AS a, MAX(to_s) AS b')->first();
+
+        return ['count' => (int) ($found->n ?? 0), 'from_s' => (float) ($found->a ?? 0), 'to_s' => (float) ($found->b ?? 0)];
+    }
+
+    /**
+     * No more than so many samples of a stretch, the smallest and largest of the leading value among them wherever some were left out.
+     *
+     * @return list<array<string, ?float>>
+     */
+    public function window(string $subjectType, string $subjectId, float $from, float $to, int $most): array
+    {
+        $in = static fn () => DB::table('trace_blocks')->where('subject_type', $subjectType)->where('subject_id', $subjectId)->where('to_s', '>=', $from)->where('from_s', '<=', $to);
+        $rows = (int) $in()->sum('count') <= self::OPENED ? $this->opening($subjectType, $subjectId, $from, $to) : null;
+        $rows ??= $this->summaries($in, $from, $to);
+
+        return self::thinned($rows, $most);
+    }
+
+    /** @return list<array<string, ?float>> */
+    private function opening(string $subjectType, string $subjectId, float $from, float $to): array
+    {
+        $rows = [];
+        foreach ($this->blocks($subjectType, $subjectId, $from, $to) as [$keys, $columns]) {
+            foreach ($columns[$keys[0]] as $k => $t) {
+                if ($t >= $from && $t <= $to) {
+                    $row = [];
+                    foreach ($keys as $key) {
+                        $row[$key] = $columns[$key][$k];
+                    }
+                    $rows[] = $row;
+                }
+            }
+        }
+
+        return $rows;
+    }
+
+    /**
+     * @param  \Closure(): \Illuminate\Database\Query\Builder  $in
+     * @return list<array<string, ?float>>|null null where a block has none: it was stored before there were any
+     */
+    private function summaries(\Closure $in, float $from, float $to): ?array
+    {
+        $rows = [];
+        $keys = null;
+        foreach ($in()->orderBy('block')->pluck('summary', 'block') as $block => $summary) {
+            if ($summary === null) {
+                return null;
+            }
+            $keys ??= self::opened((string) $in()->where('block', $block)->value('samples'))[0];
+            foreach (array_chunk(array_values(unpack('e*', $summary) ?: []), count($keys)) as $values) {
+                if ($values[0] >= $from && $values[0] <= $to) {
+                    $rows[] = array_combine($keys, array_map(static fn (float $v): ?float => is_nan($v) ? null : $v, $values));
+                }
+            }
+        }
+
+        return $rows;
+    }
+
+    /**
+     * @param  list<array<string, ?float>>  $rows
+     * @return list<array<string, ?float>>
+     */
+    private static function thinned(array $rows, int $most): array
+    {
+        $n = count($rows);
+        if ($n <= $most) {
+            return $rows;
+        }
+        $lead = array_keys($rows[0])[1];
+        $size = (int) ceil($n / intdiv($most, 2));
+        $kept = [];
+        for ($k = 0; $k < $n; $k += $size) {
+            $low = $high = $k;
+            for ($i = $k, $end = min($n, $k + $size); $i < $end; $i++) {
+                $low = $rows[$i][$lead] < $rows[$low][$lead] ? $i : $low;
+                $high = $rows[$i][$lead] > $rows[$high][$lead] ? $i : $high;
+            }
+            foreach (array_unique($low < $high ? [$low, $high] : [$high, $low]) as $i) {
+                $kept[] = $rows[$i];
+            }
+        }
+
+        return $kept;
+    }
+}

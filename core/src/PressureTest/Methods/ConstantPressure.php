@@ -1,0 +1,49 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Diastoma\Core\PressureTest\Methods;
+
+use Diastoma\Core\PressureTest\Figure;
+use Diastoma\Core\PressureTest\PressureTrace;
+use Diastoma\Core\PressureTest\Words;
+use Diastoma\Core\Procedure\ReadingSpec;
+use Diastoma\Core\Quantity\Unit;
+use Diastoma\Core\Rulebook\Finding;
+use Diastoma\Core\Rulebook\Severity;
+
+/** What the methods that hold a pressure and meter the water share. */
+abstract class ConstantPressure extends Method
+{
+    protected static function water(string $key, string $label): ReadingSpec
+    {
+        return ReadingSpec::number($key, $label, Unit::Litre, 0.0, 1.0e6, 'where the trace has no column for it')->optional();
+    }
+
+    protected function mean(PressureTrace $trace, float $from, float $to): float
+    {
+        $pressures = $trace->pressures($from, $to);
+
+        return $pressures === [] ? 0.0 : array_sum($pressures) / count($pressures);
+    }
+
+    protected function unmetered(): Finding
+    {
+        return $this->finding('water', Severity::Mend, 'Nobody metered the water that was added.', 'This method judges the water: bring a trace with a column added_l, or give what the meter showed.');
+    }
+
+    protected function held(Seen $seen, string $phase, float $leastKpa, float $mostKpa, string $todo): Finding
+    {
+        $pressures = $seen->trace()->pressures($seen->from($phase), $seen->to($phase));
+        [$least, $most] = $pressures === [] ? [0.0, 0.0] : [min($pressures), max($pressures)];
+        $fine = $least >= $leastKpa * (1 - 1e-9) && $most <= $mostKpa * (1 + 1e-9);
+        $words = $seen->words;
+
+        return $this->finding('held', $fine ? Severity::Go : Severity::Mend, 'Held between '.$words->kpa($least).' and '.$words->kpa($most).'; '.$words->kpa($leastKpa).' to '.$words->kpa($mostKpa).' allowed.', $fine ? '' : $todo, $least, $leastKpa, $least - $leastKpa, Unit::KiloPascal);
+    }
+
+    protected static function added(Seen $seen, float $litres, float $hours): Figure
+    {
+        return new Figure('Water added', 'metered', $seen->words->litres($litres).' in '.Words::plain($hours).' h');
+    }
+}

@@ -1,0 +1,98 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Diastoma\Core\PressureTest\Methods;
+
+use Diastoma\Core\PressureTest\Acceptance\Sewer;
+use Diastoma\Core\PressureTest\Figure;
+use Diastoma\Core\PressureTest\Option;
+use Diastoma\Core\PressureTest\Reading\Material;
+use Diastoma\Core\PressureTest\Site\TestSection;
+use Diastoma\Core\PressureTest\TestPlan;
+use Diastoma\Core\PressureTest\Words;
+use Diastoma\Core\Quantity\UnitSystem;
+use Diastoma\Core\Rulebook\Source;
+
+/** Gravity sewer with air, methods LA to LD [EN 1610]: 10 % above for 5 min, then the drop within its time. After a fail method W decides. */
+final class En1610Air extends SewerAir
+{
+    private const SETTLE_MIN = 5.0;
+
+    private const ABOVE = 1.1;
+
+    public function id(): string
+    {
+        return 'en1610-air';
+    }
+
+    public function title(): string
+    {
+        return 'Gravity sewer with air, LA to LD';
+    }
+
+    public function source(): Source
+    {
+        return Sewer::source('en1610');
+    }
+
+    public function suits(TestSection $section, UnitSystem $units): ?array
+    {
+        return self::gravity($section) ? ['rank' => $units === UnitSystem::Metric ? 1 : 4, 'why' => 'A gravity sewer, by the European standard; air is quick.'] : null;
+    }
+
+    public function options(): array
+    {
+        return [
+            new Option('method', 'Method', ['LC' => 'LC: 100 mbar, drop 15', 'LD' => 'LD: 200 mbar, drop 15', 'LB' => 'LB: 50 mbar, drop 10', 'LA' => 'LA: 10 mbar, drop 2.5']),
+            new Option('wall', 'Concrete is', ['other' => 'wet, or no concrete', 'dry_concrete' => 'dry']),
+        ];
+    }
+
+    /** @return array{time_min: float, p0_mbar: float, drop_mbar: float} */
+    private static function table(TestSection $section, string $method, string $wall): array
+    {
+        return Sewer::en1610Air($method, $section->main()->dnMm, $section->main()->material === Material::Concrete ? $wall : 'other');
+    }
+
+    protected function draft(TestSection $section, array $options, Words $words): TestPlan
+    {
+        $table = self::table($section, $options['method'], $options['wall']);
+        [$p0, $drop] = [$table['p0_mbar'] / 10, $table['drop_mbar'] / 10];
+        $preload = self::ABOVE * $p0;
+        $words = $words->upTo($preload);
+
+        return new TestPlan($this->id(), $this->medium(), $preload, $p0, $preload, $preload, self::anyLevel($p0, $preload, $words),
+            ['said' => 'Air only while settling; none in the test.', 'l_per_h' => null, 'litres' => null],
+            self::phases($preload, self::SETTLE_MIN, $p0, $drop, $table['time_min']),
+            [
+                new Figure('Starting pressure and drop', "method {$options['method']}", $words->kpa($p0).', '.$words->kpa($drop)),
+                new Figure('Time', 't = (1/Kp)·ln(p0/(p0 − Δp)), Kp = 12/DN but 0.058 at most; dry concrete 16/DN', $words->minutes($table['time_min']), 'DN '.Words::plain($section->main()->dnMm, 0)),
+            ],
+            [$this->medium()->caution()],
+            ['0.7 K of cooling fails a tight pipe by method LA: let the air settle, and keep sun and draught off the plugs.', 'After a fail, or again and again doubtful, the water test (method W) decides [EN 1610].', ...($section->groundwaterM > 0.0 ? ['Groundwater stands above the invert: it presses back. Ask the engineer for the starting pressure, or test with water.'] : [])], options: $options,
+        );
+    }
+
+    protected function accept(Seen $seen): Accepted
+    {
+        $options = $seen->plan->options;
+        $table = self::table($seen->section, $options['method'] ?? 'LC', $options['wall'] ?? 'other');
+        [$p0, $drop] = [$table['p0_mbar'] / 10, $table['drop_mbar'] / 10];
+        $words = $seen->words;
+        $found = $this->dropped($seen, $table['time_min'], $drop, $p0, 'Look at plugs and hoses with soapy water, let the pressure down, test again; if it stays, the water test decides.');
+
+        return new Accepted([$this->lasted($seen, 'settle', self::SETTLE_MIN, 'Settling'), ...$found->findings], [
+            new Figure('Time', 't = (1/Kp)·ln(p0/(p0 − Δp))', $words->minutes($table['time_min']), '(1/'.Words::plain(min(12.0 / $seen->section->main()->dnMm, 0.058), 4).')·ln('.Words::plain($table['p0_mbar'], 1).'/('.Words::plain($table['p0_mbar'], 1).' − '.Words::plain($table['drop_mbar'], 1).')), rounded'),
+            self::dropFigure($found, $words),
+        ], $found->figures);
+    }
+
+    public static function dropFigure(Accepted $found, Words $words): Figure
+    {
+        [$start, $end] = [$found->figures['start_kpa'] ?? 0.0, $found->figures['end_kpa'] ?? 0.0];
+        [$start, $end] = [is_float($start) ? $start : 0.0, is_float($end) ? $end : 0.0];
+
+        return new Figure('Drop', 'start − end of the time', $words->kpa($start - $end), $words->kpa($start).' − '.$words->kpa($end));
+    }
+}

@@ -1,0 +1,26 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Diastoma\Core\PressureTest\Run;
+
+/** Where each phase of a plan lies in a trace, or what was never reached. */
+final readonly class Located
+{
+    /** @param  list<array{id: string, from_s: float, to_s: float}>  $phases */
+    public function __construct(public array $phases, public string $missing = '')
+    {
+    }
+
+    /** @return array{float, float}|null seconds */
+    public function of(string $id): ?array
+    {
+        foreach ($this->phases as $phase) {
+            if ($phase['id'] === $id) {
+                return [$phase['from_s'], $phase['to_s']];
+            }
+        }
+
+        return null;
+    }
+}
