@@ -205,14 +205,43 @@ export async function release(page: Page) {
 }
 
 /** Answers every question that keeps the section shown from its test. */
-export async function makeSectionReady(page: Page) {
+export async function makeSectionReady(page: Page, medium: 'water' | 'air' = 'water') {
   const readiness = page.getByRole('region', { name: 'Readiness' });
   const answer = async (gate: string, questions: string[]) => {
     await readiness.getByRole('listitem').filter({ hasText: gate }).getByRole('button', { name: 'Answer' }).click();
     for (const question of questions) await yes(page, question);
   };
-  await answer('Section', ['Backfilled, but for joints to be watched?', 'Ends braced, thrust blocks cured, restraint on?', 'Exclusion zone set and crew told?']);
-  await answer('Fill and vent', ['Filled from the low point, slowly?', 'Every high vent ran clear of air, then shut?']);
+  await answer('Section', ['Backfilled, but for joints to be watched?', 'Ends braced, restraint on?', 'Thrust blocks cured, or none needed?']);
+  await answer('People', ['Toolbox talk held: who does what, who stops it?', 'Exclusion zone set and crew told?']);
+  if (medium === 'water') await answer('Fill and vent', ['Filled from the low point, slowly?', 'Every high vent ran clear of air, then shut?']);
+  else await answer('Air', ['Owner and maker agree to a test with air or gas?', 'Plugs and caps braced, nobody in a manhole?']);
   await answer('Gauge', ['Relief valve set above the test pressure and tried?']);
   await choose(page, 'Gauge or logger', /Logger 16 bar/);
+}
+
+/** Plans by another method than the one that is offered first. */
+export async function chooseMethod(page: Page, title: RegExp) {
+  await page.getByRole('combobox', { name: 'Method' }).click();
+  await page.getByRole('option', { name: title }).click();
+  await expect(page.getByRole('combobox', { name: 'Method' })).toHaveText(title);
+}
+
+/** Starts the simulated logger on a planned test and waits for its end. */
+export async function simulate(page: Page, test: number, ends: string, section = 'tight', speed = '20000 times') {
+  await expect(page.getByRole('heading', { name: `Test ${test}: planned` })).toBeVisible();
+  await page.getByRole('combobox', { name: 'Simulated section' }).click();
+  await page.getByRole('option', { name: section, exact: true }).click();
+  await page.getByRole('combobox', { name: 'Speed' }).click();
+  await page.getByRole('option', { name: speed }).click();
+  await page.getByRole('button', { name: 'Start with the simulated logger' }).click();
+  await expect(page.getByRole('heading', { name: `Test ${test}: ${ends}` })).toBeVisible({ timeout: 60_000 });
+}
+
+/** Writes down what was done after a test that did not pass. */
+export async function mend(page: Page, joint: string, what: string) {
+  await page.getByRole('switch', { name: 'The pressure was lowered first' }).check();
+  await page.getByLabel('Joint, if it was one').fill(joint);
+  await page.getByLabel('What was found and done').fill(what);
+  await page.getByRole('form', { name: 'Mend' }).getByRole('button', { name: 'Write it down' }).click();
+  await expect(page.getByRole('region', { name: 'Mended' })).toContainText(what);
 }

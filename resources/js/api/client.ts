@@ -60,5 +60,5 @@ async function send<T>(method: string, path: string, body?: unknown, signal?: Ab
 }
 
 export const get = <T>(path: string, signal?: AbortSignal) => send<T>('GET', path, undefined, signal);
-export const post = <T>(path: string, body: unknown = {}) => send<T>('POST', path, body);
+export const post = <T>(path: string, body: unknown = {}, signal?: AbortSignal) => send<T>('POST', path, body, signal);
 export const remove = (path: string) => send<null>('DELETE', path);

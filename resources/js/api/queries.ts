@@ -49,8 +49,11 @@ export const clocksQuery = (job: string) =>
 export const benchQuery = (joint: string) =>
   queryOptions({ queryKey: ['bench', 'joint', joint], queryFn: ({ signal }) => get<Schemas['Bench']>(`/joints/${joint}`, signal) });
 
-export const sectionTestsQuery = (section: string) =>
-  queryOptions({ queryKey: ['tests', section], queryFn: ({ signal }) => get<Schemas['SectionTests']>(`/sections/${section}/tests`, signal) });
+/** Without a method the one that suits the section best is planned. */
+export const sectionTestsQuery = (section: string, method: string | null = null, options: Record<string, string> = {}) => {
+  const query = new URLSearchParams([...(method === null ? [] : [['method', method]]), ...Object.entries(options).map(([key, value]) => [`options[${key}]`, value])] as [string, string][]).toString();
+  return queryOptions({ queryKey: ['tests', section, query], queryFn: ({ signal }) => get<Schemas['SectionTests']>(`/sections/${section}/tests${query === '' ? '' : `?${query}`}`, signal) });
+};
 
 export const calculationsQuery = queryOptions({ queryKey: ['reckoner'], queryFn: ({ signal }) => get<{ calculations: Schemas['Calculation'][] }>('/reckoner', signal), staleTime: Infinity });
 

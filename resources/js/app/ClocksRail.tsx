@@ -5,6 +5,11 @@ import { clocksQuery } from '../api/queries';
 import { useWork } from './session';
 import { dayAndTime, setJobNow, span, timeOfDay, useJobNow } from './time';
 
+export type Clock = Schemas['Clock'];
+
+/** A joint, or the test of a section. */
+const whose = (clock: Clock) => (clock.joint_number === null ? `Section ${clock.section ?? ''}, test ${clock.test ?? ''}` : `Joint ${clock.joint_number}`);
+
 /** On a simulated job nobody need wait: puts its clock forward, on record. */
 export function ForwardButton({ to }: { to: string }) {
   const { job } = useWork();
@@ -25,7 +30,7 @@ export function ForwardButton({ to }: { to: string }) {
 }
 
 /** Every running wait, the next to need a hand first. */
-export function ClocksRail({ onGo }: { onGo: (joint: number) => void }) {
+export function ClocksRail({ onGo }: { onGo: (clock: Clock) => void }) {
   const { job } = useWork();
   const now = useJobNow();
   const { data } = useQuery(clocksQuery(job.id));
@@ -48,8 +53,8 @@ export function ClocksRail({ onGo }: { onGo: (joint: number) => void }) {
           return (
             <Box component="li" key={clock.joint_id + clock.id} sx={{ px: 2, py: 1.25, borderBottom: 1, borderColor: 'divider' }}>
               <Stack direction="row" sx={{ justifyContent: 'space-between', alignItems: 'center' }}>
-                <Button size="small" variant="text" onClick={() => onGo(clock.joint_number)} sx={{ minHeight: 40, px: 0.5, ml: -0.5, minWidth: 0 }}>
-                  Joint {clock.joint_number}
+                <Button size="small" variant="text" onClick={() => onGo(clock)} sx={{ minHeight: 40, px: 0.5, ml: -0.5, minWidth: 0 }}>
+                  {whose(clock)}
                 </Button>
                 <Typography className="num" sx={{ fontSize: '1.35rem', fontWeight: 700, color: due ? 'hand' : 'text.primary' }}>
                   {due ? 'now' : span(left)}
@@ -67,7 +72,7 @@ export function ClocksRail({ onGo }: { onGo: (joint: number) => void }) {
               <Typography variant="caption" color="text.secondary">
                 [{clock.source}]
               </Typography>
-              {!due && <ForwardButton to={clock.due_at} />}
+              {!due && clock.kind !== 'test_phase' && <ForwardButton to={clock.due_at} />}
             </Box>
           );
         })}
@@ -77,7 +82,7 @@ export function ClocksRail({ onGo }: { onGo: (joint: number) => void }) {
 }
 
 /** On a phone the rail lies below the work: this line keeps the next wait in sight. */
-export function NextClock({ onGo }: { onGo: (joint: number) => void }) {
+export function NextClock({ onGo }: { onGo: (clock: Clock) => void }) {
   const { job } = useWork();
   const now = useJobNow();
   const { data } = useQuery(clocksQuery(job.id));
@@ -85,9 +90,9 @@ export function NextClock({ onGo }: { onGo: (joint: number) => void }) {
   if (!clock) return null;
   const left = (Date.parse(clock.due_at) - now) / 1000;
   return (
-    <Button onClick={() => onGo(clock.joint_number)} sx={{ borderRadius: 0, justifyContent: 'space-between', px: 2, bgcolor: 'background.paper', borderBottom: 1, borderColor: 'divider' }}>
+    <Button onClick={() => onGo(clock)} sx={{ borderRadius: 0, justifyContent: 'space-between', px: 2, bgcolor: 'background.paper', borderBottom: 1, borderColor: 'divider' }}>
       <span>
-        Joint {clock.joint_number}: {clock.title}
+        {whose(clock)}: {clock.title}
       </span>
       <Box component="span" className="num" sx={{ fontWeight: 700, color: left <= 0 ? 'hand' : 'text.primary' }}>
         {left <= 0 ? 'now' : span(left)}

@@ -16,7 +16,7 @@ import { NewMain } from '../views/setout/NewMain';
 import { SetoutView } from '../views/setout/SetoutView';
 import { TestView } from '../views/test/TestView';
 import { YardView } from '../views/yard/YardView';
-import { ClocksRail, NextClock } from './ClocksRail';
+import { ClocksRail, NextClock, type Clock } from './ClocksRail';
 import { MainSwitch } from './MainSwitch';
 import { useKeys, type Keys } from './keys';
 import { useSelection } from './selection';
@@ -64,7 +64,7 @@ function Find({ input, onGo }: { input: React.RefObject<HTMLInputElement | null>
 }
 
 export function Shell() {
-  const { person, job, main, line } = useWork();
+  const { person, job, main, line, chooseMain } = useWork();
   const { selected, next, joint, select, walk } = useSelection();
   const navigate = useNavigate();
   const { pathname } = useLocation();
@@ -114,6 +114,10 @@ export function Shell() {
     const known = line.joints.some((j) => j.number === n) || job.mains.some((m) => m.joint_from !== null && m.joint_to !== null && n >= m.joint_from && n <= m.joint_to);
     if (known) void navigate(pathname.startsWith('/bench') ? `/bench/${n}` : `/line/${n}`);
     return known;
+  };
+  const goTo = (clock: Clock) => {
+    if (clock.main !== undefined) chooseMain(clock.main);
+    void navigate(clock.joint_number === null ? `/test/${clock.section ?? ''}` : `/bench/${clock.joint_number}`);
   };
   const signOut = async () => {
     await remove('/session').catch(() => undefined);
@@ -176,7 +180,7 @@ export function Shell() {
             </Box>
           )}
           <Neighbours line={line} selected={selected} onSelect={select} />
-          <NextClock onGo={(n) => void navigate(`/bench/${n}`)} />
+          <NextClock onGo={goTo} />
         </>
       ) : (
         <LineStrip line={line} sections={main.sections} selected={selected} next={next} onSelect={select} tall={pathname.startsWith('/line')} />
@@ -186,8 +190,8 @@ export function Shell() {
           <Routes>
             <Route path="/line/:joint?" element={<LineView />} />
             <Route path="/bench/:joint" element={<BenchView key={selected} />} />
-            <Route path="/test/:section" element={<TestView />} />
-<Route path="/setout" element={<SetoutView key={main.id} />} />
+            <Route path="/test/:section?" element={<TestView />} />
+            <Route path="/setout" element={<SetoutView key={main.id} />} />
             <Route path="/setout/new" element={<NewMain />} />
             <Route path="/yard" element={<YardView key={main.id} />} />
             <Route path="/reckon" element={<ReckonView />} />
@@ -195,7 +199,7 @@ export function Shell() {
             <Route path="*" element={<Navigate to={`/line/${next ?? ''}`} replace />} />
           </Routes>
         </Box>
-        <ClocksRail onGo={(n) => void navigate(`/bench/${n}`)} />
+        <ClocksRail onGo={goTo} />
       </Box>
       <Dialog open={help} onClose={() => setHelp(false)}>
         <DialogTitle>Keys</DialogTitle>

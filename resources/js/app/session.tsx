@@ -35,14 +35,16 @@ export function WorkProvider({ children }: { children: ReactNode }) {
 
 const KEPT_MAIN = 'main';
 
-/** The main that holds the joint of the address; else the one last chosen; else the first. */
+/** The main that holds the joint or section of the address; else the one last chosen; else the first. */
 function useMain(mains: Schemas['Main'][]): [Schemas['Main'] | undefined, (id: string) => void] {
   const { pathname } = useLocation();
   const [chosen, choose] = useState(() => sessionStorage.getItem(KEPT_MAIN));
   const number = Number(/^\/(?:line|bench)\/(\d+)/.exec(pathname)?.[1] ?? Number.NaN);
   const holds = (main: Schemas['Main']) => main.joint_from !== null && main.joint_to !== null && number >= main.joint_from && number <= main.joint_to;
+  const section = decodeURIComponent(/^\/test\/([^/]+)/.exec(pathname)?.[1] ?? '');
+  const named = (main: Schemas['Main']) => (section === '' ? Number.isNaN(number) || holds(main) : main.sections.some((s) => s.name === section));
   const kept = mains.find((main) => main.id === chosen);
-  const main = kept && (Number.isNaN(number) || holds(kept)) ? kept : (mains.find(holds) ?? kept ?? mains[0]);
+  const main = kept && named(kept) ? kept : (mains.find((m) => (section === '' ? holds(m) : named(m))) ?? kept ?? mains[0]);
   const id = main?.id;
   useEffect(() => {
     if (id !== undefined) {

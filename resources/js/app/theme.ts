@@ -82,6 +82,7 @@ export const theme = createTheme({
     MuiToggleButton: { styleOverrides: { root: { color: 'var(--mui-palette-text-primary)', minHeight: 52, textTransform: 'none', fontSize: '1rem', fontWeight: 640 } } },
     MuiPaper: { defaultProps: { elevation: 0, variant: 'outlined' } },
     MuiInputBase: { styleOverrides: { input: { fontFamily: numbers, fontSize: '1.15rem' } } },
+    MuiSelect: { styleOverrides: { select: { fontFamily: 'inherit' } } },
     MuiCssBaseline: { styleOverrides: { '.num': { fontFamily: numbers, fontVariantNumeric: 'tabular-nums' } } },
   },
 });

@@ -44,7 +44,7 @@ final class En1610Air extends SewerAir
     public function options(): array
     {
         return [
-            new Option('method', 'Method', ['LC' => 'LC: 100 mbar, drop 15', 'LD' => 'LD: 200 mbar, drop 15', 'LB' => 'LB: 50 mbar, drop 10', 'LA' => 'LA: 10 mbar, drop 2.5']),
+            new Option('method', 'Starting pressure', ['LC' => 'LC: 100 mbar, drop 15', 'LD' => 'LD: 200 mbar, drop 15', 'LB' => 'LB: 50 mbar, drop 10', 'LA' => 'LA: 10 mbar, drop 2.5']),
             new Option('wall', 'Concrete is', ['other' => 'wet, or no concrete', 'dry_concrete' => 'dry']),
         ];
     }

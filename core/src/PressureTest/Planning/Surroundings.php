@@ -144,12 +144,13 @@ final readonly class Surroundings
     {
         $judged = $this->plan->judged();
         $band = max($judged->targetKpa - $judged->lowKpa, 0.002 * $judged->targetKpa);
+        $resolution = $this->plan->medium === Medium::Air && $this->plan->gaugeKpa >= self::LOW_KPA ? $this->section->gaugeResolutionKpa : $band / 10;
         $every = min(60.0, max(1.0, floor($judged->minutes * 60 / 100)));
         $most = 2 * $this->plan->gaugeKpa;
 
         return [
-            'range_from_kpa' => 4 / 3 * $this->plan->gaugeKpa, 'range_to_kpa' => $most, 'resolution_kpa' => $band / 10, 'every_s' => $every,
-            'said' => 'Gauge or logger with full scale from '.$this->words->kpa(4 / 3 * $this->plan->gaugeKpa).' to '.$this->words->kpa($most).', reading to '.$this->words->kpa($band / 10).' or finer, every '.Words::plain($every, 0).' s or oftener; calibration in date. '.($this->plan->medium === Medium::Water ? 'A meter or a graded vessel for the water.' : 'A thermometer on the pipe, and a relief valve.'),
+            'range_from_kpa' => 4 / 3 * $this->plan->gaugeKpa, 'range_to_kpa' => $most, 'resolution_kpa' => $resolution, 'every_s' => $every,
+            'said' => 'Gauge or logger with full scale from '.$this->words->kpa(4 / 3 * $this->plan->gaugeKpa).' to '.$this->words->kpa($most).', reading to '.$this->words->kpa($resolution).' or finer, every '.Words::plain($every, 0).' s or oftener; calibration in date. '.($this->plan->medium === Medium::Water ? 'A meter or a graded vessel for the water.' : 'A thermometer on the pipe, and a relief valve.'),
             'source' => 'common practice: full scale 4/3 to 2 times the test pressure, a tenth of the allowed change to read',
         ];
     }

@@ -1,6 +1,7 @@
 import { useEffect, useRef, useState } from 'react';
 import { Alert, Box, Button, Stack } from '@mui/material';
 import CameraAltIcon from '@mui/icons-material/CameraAlt';
+import { FileButton } from '../../app/FileButton';
 import ImageIcon from '@mui/icons-material/Image';
 
 /** Reads the bars of a fitting's label: 24 digits, or 26 of the traceability code, as interleaved 2 of 5; 16 characters as Code 128. */
@@ -94,10 +95,9 @@ export function CodeReader({ onRead }: { onRead: (code: string) => void }) {
         <Button variant="outlined" startIcon={<CameraAltIcon />} onClick={() => (setSaid(''), setLooking(!looking))}>
           {looking ? 'Put the camera away' : 'Read by camera'}
         </Button>
-        <Button component="label" variant="outlined" startIcon={<ImageIcon />}>
+        <FileButton name="Picture of the label" accept="image/*" variant="outlined" startIcon={<ImageIcon />} onFile={(file) => void picture(file)}>
           Read from a picture
-          <input type="file" accept="image/*" hidden aria-label="Picture of the label" onChange={(e) => e.target.files?.[0] && void picture(e.target.files[0])} />
-        </Button>
+        </FileButton>
       </Stack>
       {looking && <Box component="video" ref={video} muted playsInline sx={{ mt: 1, width: '100%', maxWidth: 480, bgcolor: 'earth' }} />}
       {said !== '' && (

@@ -1,7 +1,8 @@
 import { useState } from 'react';
-import { Alert, Button, Stack, TextField, Typography } from '@mui/material';
+import { Alert, Stack, TextField, Typography } from '@mui/material';
 import { useMutation } from '@tanstack/react-query';
 import { post, type Schemas } from '../../api/client';
+import { FileButton } from '../../app/FileButton';
 import { CodeReader } from '../../instruments/label/CodeReader';
 import { DiagnosisCard } from '../bench/fuse/DiagnosisCard';
 import { FusionTrace } from '../bench/fuse/FusionTrace';
@@ -30,19 +31,9 @@ export function RecordReader() {
         <TextField label="Bar code of the fitting, 24 digits" value={label} onChange={(e) => setLabel(e.target.value)} sx={{ flex: 2 }} slotProps={{ htmlInput: { inputMode: 'numeric' } }} />
         <TextField label="Fitting before the fusion, °C" value={fitting} onChange={(e) => setFitting(e.target.value)} sx={{ flex: 1 }} helperText="Empty: the file's, else 20" slotProps={{ htmlInput: { inputMode: 'decimal' } }} />
       </Stack>
-      <Button component="label" variant="contained" color="secondary" disabled={read.isPending} sx={{ alignSelf: 'flex-start', minHeight: 56, px: 4 }}>
+      <FileButton name="Fusion record to read" accept=".csv,.json,text/csv,application/json" variant="contained" color="secondary" disabled={read.isPending} onFile={(file) => read.mutate(file)} sx={{ alignSelf: 'flex-start', minHeight: 56, px: 4 }}>
         Choose the record
-        <input
-          type="file"
-          accept=".csv,.json,text/csv,application/json"
-          hidden
-          aria-label="Fusion record to read"
-          onChange={(e) => {
-            if (e.target.files?.[0]) read.mutate(e.target.files[0]);
-            e.target.value = '';
-          }}
-        />
-      </Button>
+      </FileButton>
       {read.error && <Alert severity="error">{read.error.message}</Alert>}
       {read.data && (
         <>

@@ -1,6 +1,6 @@
-import { useId, useState } from 'react';
+import { useState } from 'react';
 import { Alert, Box, Button, Paper, Stack, Tab, Tabs, TextField, Typography } from '@mui/material';
-import UploadFileIcon from '@mui/icons-material/UploadFile';
+import { FileButton } from '../../app/FileButton';
 import { typedParts, typedPoints } from './typed';
 import type { useSetout } from './useSetout';
 
@@ -11,7 +11,6 @@ export function AlignmentForm({ bring, again }: { bring: ReturnType<typeof useSe
   const [start, setStart] = useState('0 0 90');
   const [parts, setParts] = useState('');
   const [levels, setLevels] = useState('');
-  const file = useId();
   const typed = () => (tab === 1 ? typedPoints(points) : typedParts(start, parts, levels));
   return (
     <Paper component="section" aria-label="Alignment" sx={{ p: 2.5 }}>
@@ -23,21 +22,9 @@ export function AlignmentForm({ bring, again }: { bring: ReturnType<typeof useSe
       </Tabs>
       {tab === 0 && (
         <Stack spacing={1} sx={{ alignItems: 'flex-start' }}>
-          <Button component="label" htmlFor={file} variant="contained" color={again ? 'primary' : 'secondary'} startIcon={<UploadFileIcon />} disabled={bring.isPending} sx={{ minHeight: 60, px: 4 }}>
+          <FileButton name="Alignment file" accept=".csv,.txt,.json,.geojson,.xml,.landxml" variant="contained" color={again ? 'primary' : 'secondary'} disabled={bring.isPending} onFile={(file) => bring.mutate(file)} sx={{ minHeight: 60, px: 4 }}>
             Choose a file
-          </Button>
-          <input
-            id={file}
-            type="file"
-            aria-label="Alignment file"
-            accept=".csv,.txt,.json,.geojson,.xml,.landxml"
-            style={{ position: 'absolute', width: 1, height: 1, opacity: 0 }}
-            onChange={(e) => {
-              const chosen = e.target.files?.[0];
-              if (chosen) bring.mutate(chosen);
-              e.target.value = '';
-            }}
-          />
+          </FileButton>
           <Typography color="text.secondary">CSV with easting, northing and, where known, station and level · GeoJSON line · LandXML 1.2 alignment with its profile. Coordinates in metres.</Typography>
         </Stack>
       )}

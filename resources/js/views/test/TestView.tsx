@@ -1,48 +1,64 @@
 import { useState } from 'react';
 import { Link as RouterLink, useParams } from 'react-router';
-import { Alert, Box, Button, CircularProgress, Paper, Stack, Typography } from '@mui/material';
+import { Alert, Box, Button, Chip, CircularProgress, MenuItem, Paper, Stack, TextField, Typography } from '@mui/material';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { post, type Schemas } from '../../api/client';
 import { sectionTestsQuery } from '../../api/queries';
-import { ForwardButton } from '../../app/ClocksRail';
 import { useWork } from '../../app/session';
 import { dayAndTime } from '../../app/time';
-import { StepCard } from '../bench/StepCard';
-import { PlanTable } from './PlanTable';
+import { FactsForm } from './FactsForm';
+import { PlanDetails } from './PlanDetails';
+import { Readiness } from './Readiness';
+import { outcome } from './shown';
 import { TestRun } from './TestRun';
+import { useMayTest, type Test } from './useTest';
 
-/** A section on its way to a passed pressure test: ready or not, planned, run, read. */
+type Data = Schemas['SectionTests'];
+
+/** A section on its way to a passed test: known, ready or not, planned, run, read, proven. */
 export function TestView() {
   const { main } = useWork();
   const { section: name } = useParams();
   const section = main.sections.find((s) => s.name === name) ?? main.sections[0];
-  const tests = useQuery({ ...sectionTestsQuery(section?.id ?? ''), enabled: section !== undefined, refetchInterval: 15_000 });
   if (!section) return <Typography>This main has no sections yet.</Typography>;
   return (
     <Stack spacing={2}>
-      <Stack direction="row" spacing={1} component="nav" aria-label="Sections">
-        {main.sections.map((s) => (
-          <Button key={s.id} component={RouterLink} to={`/test/${s.name}`} variant={s.id === section.id ? 'contained' : 'outlined'} aria-current={s.id === section.id ? 'page' : undefined}>
-            Section {s.name}
-          </Button>
-        ))}
-      </Stack>
-      {tests.error ? <Alert severity="error">{tests.error.message}</Alert> : tests.data ? <Section data={tests.data} key={section.id} /> : <CircularProgress aria-label="Loading tests" />}
+      {main.sections.length > 1 && (
+        <Stack direction="row" spacing={1} component="nav" aria-label="Sections">
+          {main.sections.map((s) => (
+            <Button key={s.id} component={RouterLink} to={`/test/${s.name}`} variant={s.id === section.id ? 'contained' : 'outlined'} aria-current={s.id === section.id ? 'page' : undefined}>
+              Section {s.name}
+            </Button>
+          ))}
+        </Stack>
+      )}
+      <Section id={section.id} key={section.id} />
     </Stack>
   );
 }
 
-function Section({ data }: { data: Schemas['SectionTests'] }) {
+function Section({ id }: { id: string }) {
+  const [method, setMethod] = useState<string | null>(null);
+  const [options, setOptions] = useState<Record<string, string>>({});
+  const query = useQuery({ ...sectionTestsQuery(id, method, options), refetchInterval: 15_000, placeholderData: (before) => before });
+  if (query.error) return <Alert severity="error">{query.error.message}</Alert>;
+  if (!query.data) return <CircularProgress aria-label="Loading tests" />;
+  const data = query.data;
   const last = data.tests.at(-1);
   const open = last && (last.state === 'planned' || last.state === 'running');
+  const choose = (next: string) => {
+    setMethod(next);
+    setOptions({});
+  };
+  const earlier = data.tests.slice(0, -1);
   return (
     <>
-      {last && <TestRun key={last.id} test={last} section={data.section.id} />}
-      {!open && <Ready data={data} repeat={last !== undefined} />}
-      {data.tests.length > 1 && (
+      {last && <TestRun key={last.id} test={last} facts={data.section.facts} joints={data.section.name} />}
+      {!open && <Next data={data} repeat={last} options={options} onMethod={choose} onOption={(key, value) => setOptions({ ...options, [key]: value })} />}
+      {earlier.length > 0 && (
         <Paper sx={{ p: 2 }}>
           <Typography variant="h2">Earlier tests of this section</Typography>
-          {data.tests.slice(0, -1).map((test) => (
+          {earlier.map((test) => (
             <Earlier key={test.id} test={test} />
           ))}
         </Paper>
@@ -51,79 +67,114 @@ function Section({ data }: { data: Schemas['SectionTests'] }) {
   );
 }
 
-function Earlier({ test }: { test: Schemas['PressureTest'] }) {
+function Earlier({ test }: { test: Test }) {
   const { job } = useWork();
   return (
-    <Stack direction="row" spacing={2} sx={{ alignItems: 'center' }}>
+    <Stack direction="row" spacing={2} sx={{ alignItems: 'center', borderTop: 1, borderColor: 'divider', py: 0.5 }}>
       <Typography sx={{ flex: 1 }}>
-        Test {test.number}: {test.state} {test.ended_at ? dayAndTime(test.ended_at, job.time_zone) : ''}
+        <b>Test {test.number}:</b> {outcome(test)}, {test.title} {test.ended_at ? `· ${dayAndTime(test.ended_at, job.time_zone)}` : ''}
+        {test.mends.map((m) => (
+          <Typography key={m.seq} component="span" variant="body2" color="text.secondary" sx={{ display: 'block' }}>
+            Mended{m.joint === null ? '' : ` joint ${m.joint}`}: {m.what}
+          </Typography>
+        ))}
       </Typography>
-      <Button component="a" href={`/api/v1/tests/${test.id}/certificate.pdf`}>
-        Certificate
+      <Button component="a" href={`/api/v1/tests/${test.id}/package.pdf`}>
+        Package
       </Button>
     </Stack>
   );
 }
 
-function Ready({ data, repeat }: { data: Schemas['SectionTests']; repeat: boolean }) {
-  const { person, job } = useWork();
-  const client = useQueryClient();
-  const queryKey = sectionTestsQuery(data.section.id).queryKey;
-  const mayTest = ['tester', 'supervisor', 'admin'].includes(person.role);
-  const [shown, setShown] = useState<string | null>(null);
-  const plan = useMutation({
-    mutationFn: () => post<Schemas['PressureTest']>(`/sections/${data.section.id}/tests`, { method: 'f2164' }),
-    onSuccess: () => client.invalidateQueries({ queryKey }),
-  });
-  const steps = data.bench.procedure.steps;
+interface NextProps {
+  data: Data;
+  repeat: Test | undefined;
+  options: Record<string, string>;
+  onMethod: (id: string) => void;
+  onOption: (key: string, value: string) => void;
+}
+
+/** What stands between a section and its next test: its readiness first while that is what is missing, else the plan. */
+function Next({ data, repeat, options, onMethod, onOption }: NextProps) {
+  const [facts, setFacts] = useState(false);
+  const [again, setAgain] = useState(false);
+  if (repeat?.state === 'passed' && !again) {
+    return (
+      <Button variant="outlined" onClick={() => setAgain(true)} sx={{ alignSelf: 'flex-start', minHeight: 52 }}>
+        Plan another test of this section
+      </Button>
+    );
+  }
+  const readiness = <Readiness data={data} key="readiness" />;
+  const plan = <Plan key="plan" data={data} repeat={repeat} options={options} onMethod={onMethod} onOption={onOption} onFacts={() => setFacts(!facts)} />;
   return (
     <>
-      <Paper component="section" aria-label="Readiness" sx={{ p: 2.5 }}>
-        <Typography variant="h1">{data.ready ? 'Ready to test' : 'Not ready to test'}</Typography>
-        <Stack component="ul" sx={{ listStyle: 'none', p: 0, m: 0 }}>
-          {data.gates.map((gate) => {
-            const step = steps.findIndex((s) => s.id === gate.id);
-            return (
-              <Stack component="li" key={gate.id} direction="row" spacing={1.5} sx={{ alignItems: 'center', py: 0.75, borderTop: 1, borderColor: 'divider' }}>
-                <GateMark holds={gate.holds} />
-                <Box sx={{ flex: 1 }}>
-                  <Typography sx={{ fontWeight: 640 }}>{gate.title}</Typography>
-                  <Typography>
-                    {gate.said}
-                    {gate.until ? ` Until ${dayAndTime(gate.until, job.time_zone)}.` : ''}
-                  </Typography>
-                  {gate.id === 'rest' && gate.until && <ForwardButton to={gate.until} />}
-                </Box>
-                {step >= 0 && (
-                  <Button variant={gate.holds ? 'text' : 'outlined'} color={gate.holds ? 'primary' : 'secondary'} aria-expanded={shown === gate.id} onClick={() => setShown(shown === gate.id ? null : gate.id)}>
-                    {shown === gate.id ? 'Close' : gate.holds ? 'Look' : 'Answer'}
-                  </Button>
-                )}
-              </Stack>
-            );
-          })}
-        </Stack>
-      </Paper>
-      {steps.map((step, k) => step.id === shown && <StepCard key={step.id} bench={data.bench} step={step} queryKey={queryKey} mayEnter={mayTest} heading={`Making section ${data.section.name} ready · ${k + 1} of ${steps.length}`} />)}
-      <Paper component="section" aria-label="Plan" sx={{ p: 2.5 }}>
-        <Typography variant="h2">
-          {data.methods[0]?.title} [{data.methods[0]?.source}]
-        </Typography>
-        <PlanTable plan={data.plan} section={data.section} />
-        {plan.error && <Alert severity="error">{plan.error.message}</Alert>}
-        <Button variant="contained" color="secondary" disabled={!data.ready || !mayTest || plan.isPending} onClick={() => plan.mutate()} sx={{ minHeight: 60, mt: 1 }} fullWidth>
-          {!mayTest ? 'A tester or supervisor plans the test' : data.ready ? (repeat ? 'Plan a repeat test' : 'Plan this test') : 'Opens when every line above holds'}
-        </Button>
-      </Paper>
+      {data.ready ? [plan, readiness] : [readiness, plan]}
+      {facts && <FactsForm section={data.section} display={data.display} onDone={() => setFacts(false)} />}
     </>
   );
 }
 
-function GateMark({ holds }: { holds: boolean }) {
+function Plan({ data, repeat, options, onMethod, onOption, onFacts }: NextProps & { onFacts: () => void }) {
+  const client = useQueryClient();
+  const mayTest = useMayTest();
+  const method = data.methods.find((m) => m.id === data.chosen);
+  const plan = useMutation({
+    mutationFn: () => post<Test>(`/sections/${data.section.id}/tests`, { method: data.chosen, options }),
+    onSuccess: () => client.invalidateQueries({ queryKey: ['tests'] }),
+  });
+  const passed = repeat?.state === 'passed';
   return (
-    <svg width="26" height="26" viewBox="0 0 26 26" role="img" aria-label={holds ? 'holds' : 'does not hold'}>
-      <rect x="2" y="2" width="22" height="22" fill={holds ? 'var(--mui-palette-pipe)' : 'none'} stroke={`var(--mui-palette-${holds ? 'pipe' : 'hand'})`} strokeWidth="3" />
-      {holds ? <path d="M7 13l4 4 8-9" fill="none" stroke="var(--mui-palette-background-paper)" strokeWidth="3" /> : <path d="M8 13h10" stroke="var(--mui-palette-hand)" strokeWidth="3" />}
-    </svg>
+    <Paper component="section" aria-label="Plan" sx={{ p: { xs: 1.5, sm: 2.5 } }}>
+      <Typography variant="h1">{repeat ? (passed ? 'Test it again' : 'Plan the repeat') : `Plan the test of section ${data.section.name}`}</Typography>
+      <Box sx={{ display: 'grid', gridTemplateColumns: { xs: 'minmax(0,1fr)', md: 'minmax(0,1.4fr) repeat(auto-fit, minmax(150px, 0.6fr))' }, gap: 1.5, mt: 1.5 }}>
+        <TextField select label="Method" value={data.chosen ?? ''} onChange={(e) => onMethod(e.target.value)}>
+          {data.methods.map((m, k) => (
+            <MenuItem key={m.id} value={m.id} sx={{ minHeight: 52, whiteSpace: 'normal' }}>
+              {m.title}
+              {k === 0 ? ' – offered first' : ''}
+            </MenuItem>
+          ))}
+        </TextField>
+        {method?.options.map((option) => (
+          <TextField key={option.key} select label={option.label} value={options[option.key] ?? option.choices[0]?.value ?? ''} onChange={(e) => onOption(option.key, e.target.value)}>
+            {option.choices.map((choice) => (
+              <MenuItem key={choice.value} value={choice.value} sx={{ minHeight: 52 }}>
+                {choice.label}
+              </MenuItem>
+            ))}
+          </TextField>
+        ))}
+      </Box>
+      {method && (
+        <Stack direction="row" spacing={1} sx={{ mt: 1, alignItems: 'center', flexWrap: 'wrap', rowGap: 0.5 }}>
+          {method.remembered && <Chip size="small" label="remembered, not at hand" variant="outlined" />}
+          {method.standing === 'advises' && <Chip size="small" label="advises only" variant="outlined" />}
+          {method.standing === 'part' && <Chip size="small" label="a check within another test" variant="outlined" />}
+          <Typography variant="body2" color="text.secondary">
+            {method.why} [{method.source}]
+          </Typography>
+        </Stack>
+      )}
+      {data.plan_fault && (
+        <Alert severity="error" sx={{ mt: 1.5 }}>
+          {data.plan_fault}
+        </Alert>
+      )}
+      {plan.error && (
+        <Alert severity="error" sx={{ mt: 1.5 }}>
+          {plan.error.message}
+        </Alert>
+      )}
+      <Stack direction={{ xs: 'column', sm: 'row' }} spacing={1.5} sx={{ mt: 1.5 }}>
+        <Button variant="contained" color="secondary" disabled={!data.ready || !mayTest || plan.isPending} onClick={() => plan.mutate()} sx={{ minHeight: 60, flex: 1 }}>
+          {!mayTest ? 'A tester or supervisor plans the test' : data.ready ? (repeat ? 'Plan a repeat test' : 'Plan this test') : 'Opens when every line of the readiness holds'}
+        </Button>
+        <Button variant="outlined" onClick={onFacts} sx={{ minHeight: 60 }}>
+          {data.section.facts_written ? 'What is known of the section' : 'Write down the section’s facts'}
+        </Button>
+      </Stack>
+      {data.plan && <PlanDetails plan={data.plan} display={data.display} facts={data.section.facts} />}
+    </Paper>
   );
 }

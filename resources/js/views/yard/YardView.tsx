@@ -1,9 +1,10 @@
-import { useId, useState } from 'react';
+import { useState } from 'react';
 import { Alert, Box, Button, CircularProgress, MenuItem, Paper, Stack, TextField, Typography } from '@mui/material';
 import PhotoCameraIcon from '@mui/icons-material/PhotoCamera';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { ApiError, post, type Schemas } from '../../api/client';
 import { rejectsQuery } from '../../api/queries';
+import { FileButton } from '../../app/FileButton';
 import { useWork } from '../../app/session';
 import { dayAndTime } from '../../app/time';
 
@@ -16,7 +17,6 @@ export function YardView() {
   const [reason, setReason] = useState('');
   const [note, setNote] = useState('');
   const [picture, setPicture] = useState<File | null>(null);
-  const file = useId();
   const reject = useMutation({
     mutationFn: () => {
       const form = new FormData();
@@ -54,10 +54,9 @@ export function YardView() {
           <TextField label="What is to be seen (if any)" value={note} onChange={(e) => setNote(e.target.value)} multiline minRows={2} sx={{ gridColumn: '1 / -1' }} error={faultOf('note') !== undefined} helperText={faultOf('note')} />
         </Box>
         <Stack direction={{ xs: 'column', sm: 'row' }} spacing={1.5} sx={{ mt: 2, alignItems: { sm: 'center' } }}>
-          <Button component="label" htmlFor={file} variant="outlined" startIcon={<PhotoCameraIcon />} sx={{ minHeight: 56, px: 3 }}>
+          <FileButton name="Picture of the pipe" accept="image/jpeg,image/png,image/webp" camera variant="outlined" startIcon={<PhotoCameraIcon />} onFile={setPicture} sx={{ minHeight: 56, px: 3 }}>
             {picture ? picture.name : 'Take or choose a picture'}
-          </Button>
-          <input id={file} type="file" aria-label="Picture of the pipe" accept="image/jpeg,image/png,image/webp" capture="environment" style={{ position: 'absolute', width: 1, height: 1, opacity: 0 }} onChange={(e) => setPicture(e.target.files?.[0] ?? null)} />
+          </FileButton>
           <Button type="submit" variant="contained" color="secondary" disabled={reject.isPending} sx={{ minHeight: 56, px: 4 }}>
             Reject it
           </Button>

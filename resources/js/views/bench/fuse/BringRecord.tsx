@@ -1,7 +1,8 @@
 import { useState } from 'react';
-import { Alert, Box, Button, Stack, TextField, Typography } from '@mui/material';
+import { Alert, Box, Stack, TextField, Typography } from '@mui/material';
 import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { ApiError, post, type Schemas } from '../../../api/client';
+import { FileButton } from '../../../app/FileButton';
 import { jobNow } from '../../../app/time';
 
 /** The record of a real unit, as a file. What it says of itself is held against the joint; differences are shown side by side. */
@@ -26,19 +27,9 @@ export function BringRecord({ joint, record }: { joint: string; record: string }
       </Box>
       <Stack direction="row" spacing={1.5} sx={{ alignItems: 'center', flexWrap: 'wrap', rowGap: 1 }}>
         <TextField label="Began, minutes ago" value={minutesAgo} onChange={(e) => setMinutesAgo(e.target.value)} sx={{ width: 190 }} helperText="Empty: the file's own time" slotProps={{ htmlInput: { inputMode: 'decimal' } }} />
-        <Button component="label" variant="outlined">
+        <FileButton name="Fusion record file" accept=".csv,.json,text/csv,application/json" variant="outlined" onFile={(file) => bring.mutate(file)}>
           Choose CSV or JSON
-          <input
-            type="file"
-            accept=".csv,.json,text/csv,application/json"
-            hidden
-            aria-label="Fusion record file"
-            onChange={(e) => {
-              if (e.target.files?.[0]) bring.mutate(e.target.files[0]);
-              e.target.value = '';
-            }}
-          />
-        </Button>
+        </FileButton>
         <Typography variant="body2" color="text.secondary">
           Columns time_s, voltage_v, current_a in any order; joint, label, started_at, end_code where known.
         </Typography>

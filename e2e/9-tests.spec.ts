@@ -1,0 +1,185 @@
+import { readFile } from 'node:fs/promises';
+import AxeBuilder from '@axe-core/playwright';
+import { expect, test, type Page } from '@playwright/test';
+import { chooseMethod, makeSectionReady, mend, signIn, simulate } from './crew';
+
+async function download(page: Page, name: string) {
+  const [file] = await Promise.all([page.waitForEvent('download'), page.getByRole('link', { name }).click()]);
+  return readFile(await file.path());
+}
+
+async function accessible(page: Page) {
+  const { violations } = await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa', 'wcag22aa']).analyze();
+  expect(violations.map((v) => `${v.id}: ${v.nodes[0]?.html.slice(0, 160)}`)).toEqual([]);
+}
+
+const plan = (page: Page) => page.getByRole('region', { name: 'Plan' });
+
+test('PE water with creep: planned, run, noted, passed, signed and proven', async ({ page }) => {
+  await signIn(page, 'tom');
+  await page.goto('/test/O1');
+  // MDP 700 kPa: 1.5 · 700 = 1050 at 41.2 m, less 0.3 · 9.80665 = 2.9 at the gauge at 41.5 m
+  await expect(plan(page)).toContainText('10.471 bar');
+  await expect(plan(page)).toContainText('offered first');
+  await expect(plan(page)).toContainText('remembered, not at hand');
+  await expect(page.getByRole('img', { name: /^Profile: / })).toBeVisible();
+  await accessible(page);
+  await page.getByRole('button', { name: 'Plan this test' }).click();
+  await page.getByRole('combobox', { name: 'Speed' }).click();
+  await page.getByRole('option', { name: '600 times', exact: true }).click();
+  await page.getByRole('button', { name: 'Start with the simulated logger' }).click();
+  await expect(page.getByRole('timer')).toBeVisible();
+  await expect(page.getByRole('complementary', { name: 'Clocks' })).toContainText('Section O1, test 1');
+  await page.getByLabel(/Note on the trace/).fill('vent at 10 m closed');
+  await page.getByRole('button', { name: 'Note it' }).click();
+  await page.getByRole('button', { name: 'Stop logging' }).click();
+  await expect(page.getByText('Logging is stopped.')).toBeVisible();
+  await page.getByRole('button', { name: 'Resume logging' }).click();
+  await expect(page.getByRole('heading', { name: 'Test 1: passed' })).toBeVisible({ timeout: 60_000 });
+  const result = page.getByRole('region', { name: 'Test 1' });
+  await expect(result).toContainText('fall of 30 % at most');
+  await expect(result).toContainText('vent at 10 m closed (Tom Sluice)');
+  await expect(result).toContainText('Logging stopped');
+  await page.getByRole('button', { name: 'Sign as Tom Sluice' }).click();
+  await expect(page.getByRole('region', { name: 'Signatures' })).toContainText('Tom Sluice, tester');
+  expect((await download(page, 'Test package as PDF')).subarray(0, 5).toString()).toBe('%PDF-');
+  const csv = (await download(page, 'Every sample as CSV')).toString().trim().split('\n');
+  expect(csv[0]).toBe('time_s,pressure_kpa,temperature_c,added_l');
+  expect(csv.length).toBeGreaterThan(500);
+  const json = JSON.parse((await download(page, 'The whole test as JSON')).toString());
+  expect([json.test.state, json.section.name, json.trace[0].columns === undefined, json.test.signatures[0].by]).toEqual(['passed', 'O1', true, 'Tom Sluice']);
+  await page.getByRole('button', { name: 'Rise', exact: true }).click();
+  await expect(page.getByRole('img', { name: 'Pressure trace with its phases' })).toBeVisible();
+  await accessible(page);
+});
+
+test('a leak that was found and mended is tested again and passes', async ({ page }) => {
+  await signIn(page, 'vera');
+  await page.goto('/test/O2');
+  const first = page.getByRole('region', { name: 'Test 1' });
+  await expect(first).toContainText('Test 1: not passed');
+  await expect(first).toContainText('After an hour shut');
+  await expect(page.getByRole('region', { name: 'What the trace means' })).toContainText('a leak');
+  await expect(page.getByRole('region', { name: 'Mended' })).toContainText('Joint 1202');
+  await mend(page, '', 'Vented again, every summit');
+  await page.getByRole('button', { name: 'Plan a repeat test' }).click();
+  await expect(page.getByText('repeats test 1')).toBeVisible();
+  await simulate(page, 2, 'passed');
+  await expect(page.getByText('Earlier tests of this section')).toBeVisible();
+  await expect(page.getByText(/Mended joint 1202: Wet at the coupler/)).toBeVisible();
+});
+
+test('a gravity sewer with air, and with water when it fails', async ({ page }) => {
+  await signIn(page, 'tom');
+  await page.goto('/test/SL');
+  await expect(page.getByRole('region', { name: 'Readiness' })).toContainText('3 of 3 joints accepted.');
+  await makeSectionReady(page, 'air');
+  await expect(plan(page)).toContainText('110.0 mbar'); // LC: 100 mbar and 10 % above
+  await page.getByRole('button', { name: 'Plan this test' }).click();
+  await expect(page.getByText('Compressed air or gas stores far more energy than water')).toBeVisible();
+  await simulate(page, 1, 'not passed', 'with a leak', '60 times');
+  await expect(page.getByText('the water test decides')).toBeVisible();
+  await mend(page, '', 'Plug seated again');
+  await chooseMethod(page, /Gravity sewer with water/);
+  await makeFilled(page);
+  await page.getByRole('button', { name: 'Plan a repeat test' }).click();
+  await simulate(page, 2, 'passed', 'tight', '1200 times');
+  await expect(page.getByRole('region', { name: 'Test 2' })).toContainText('L per wetted m²');
+});
+
+async function makeFilled(page: Page) {
+  const readiness = page.getByRole('region', { name: 'Readiness' });
+  await readiness.getByRole('listitem').filter({ hasText: 'Fill and vent' }).getByRole('button', { name: 'Answer' }).click();
+  for (const question of ['Filled from the low point, slowly?', 'Every high vent ran clear of air, then shut?']) {
+    await page.getByRole('group', { name: question }).getByRole('button', { name: 'Yes' }).click();
+  }
+  await expect(page.getByRole('heading', { name: 'Ready to test' })).toBeVisible();
+}
+
+test('PE gas with its temperature taken out, read by hand', async ({ page }) => {
+  await signIn(page, 'tom');
+  await page.goto('/test/Q');
+  await makeSectionReady(page, 'air');
+  await page.getByRole('button', { name: 'Plan this test' }).click();
+  await page.getByRole('tab', { name: 'By hand' }).click();
+  await page.getByRole('button', { name: 'Begin, reading by hand' }).click();
+  await page.getByRole('button', { name: 'Raise: begun' }).click();
+  await page.getByRole('button', { name: 'Settle: begun' }).click();
+  await page.getByRole('button', { name: 'Test: begun' }).click();
+  const read = async (bar: string, celsius: string) => {
+    await page.getByRole('form', { name: 'Reading' }).getByLabel('Gauge, bar').fill(bar);
+    await page.getByRole('form', { name: 'Reading' }).getByLabel('Pipe, °C').fill(celsius);
+    const reply = page.waitForResponse((r) => r.url().includes('/readings'));
+    await page.getByRole('button', { name: 'Enter the reading' }).click();
+    expect((await reply).status()).toBe(201);
+  };
+  await read('6,18', '12');
+  await page.getByRole('button', { name: 'Finish and judge' }).click();
+  await expect(page.getByText('There are fewer than two readings.')).toBeVisible();
+  // an hour later, by the clock of the simulated job
+  await page.evaluate(async () => {
+    const jobs = await (await fetch('/api/v1/jobs')).json();
+    const job = await (await fetch(`/api/v1/jobs/${jobs.jobs[0].id}`)).json();
+    const token = decodeURIComponent(document.cookie.split('XSRF-TOKEN=')[1]?.split(';')[0] ?? '');
+    await fetch(`/api/v1/jobs/${job.id}/clock`, { method: 'POST', headers: { 'Content-Type': 'application/json', Accept: 'application/json', 'X-XSRF-TOKEN': token }, body: JSON.stringify({ to: new Date(Date.parse(job.now) + 3_660_000).toISOString() }) });
+  });
+  await page.reload();
+  await read('6,156', '11'); // (6.18 + 1.01325)·284.15/285.15 − 1.01325 = 6.1548
+  await page.getByLabel('Tolerance of the gauge, bar').fill('0,005');
+  await page.getByLabel('Barometer at the start, bar').fill('1,013');
+  await page.getByLabel('Barometer at the end, bar').fill('1,013');
+  await page.getByRole('group', { name: 'Any leak seen or heard on the walk?' }).getByRole('button', { name: 'No' }).click();
+  await page.getByRole('button', { name: 'Finish and judge' }).click();
+  await expect(page.getByRole('heading', { name: 'Test 1: passed' })).toBeVisible();
+  await expect(page.getByRole('table', { name: 'Arithmetic', exact: true })).toContainText('p2 = (p1 + b1)·T2/T1 − b2');
+});
+
+test('a composite line in steps, and a long file that is seen coming and cancelled', async ({ page }) => {
+  await signIn(page, 'tom');
+  await page.goto('/test/P');
+  await expect(page.getByRole('region', { name: 'Readiness' })).toContainText('No field joints: one length off the reel.');
+  await makeSectionReady(page);
+  await expect(plan(page)).toContainText('86.25 bar'); // 1.25 · 69 bar
+  await page.getByRole('button', { name: 'Plan this test' }).click();
+  await page.getByRole('tab', { name: 'A file' }).click();
+  const rows = ['time_s,pressure_bar'];
+  for (let k = 0; k < 600_000; k++) rows.push(`${(k / 10).toFixed(1)},${(80 + (k % 7) / 100).toFixed(2)}`);
+  await page.getByLabel('Pressure trace file').setInputFiles({ name: 'long.csv', mimeType: 'text/csv', buffer: Buffer.from(rows.join('\n')) });
+  await expect(page.getByText(/^Reading: [\d,]+ rows/)).toBeVisible();
+  await page.getByRole('button', { name: 'Cancel' }).click();
+  await expect(page.getByText('The import was cancelled. Nothing was stored.')).toBeVisible();
+  await expect(page.getByRole('heading', { name: 'Test 1: planned' })).toBeVisible();
+  await page.getByRole('tab', { name: 'Simulated logger' }).click();
+  await simulate(page, 1, 'passed');
+  await expect(page.getByRole('region', { name: 'Test 1' })).toContainText('common practice');
+});
+
+test('facts of a section, a climb that must be split, and an overrule on record', async ({ page }) => {
+  await signIn(page, 'vera');
+  await page.goto('/test/B');
+  await page.getByRole('button', { name: /section’s facts|What is known/ }).click();
+  const form = page.getByRole('form', { name: 'Facts of the section' });
+  await form.getByLabel(/Profile, a point a line/).fill('114 46.8\n160 much');
+  await form.getByRole('button', { name: 'Write it down' }).click();
+  await expect(form.getByText(/must be a station and a level/)).toBeVisible();
+  await form.getByLabel(/Profile, a point a line/).fill('114 40\n216 142');
+  await form.getByRole('button', { name: 'Write it down' }).click();
+  await expect(form).toBeHidden();
+  await expect(plan(page)).toContainText('Split it at station');
+  await page.getByRole('button', { name: 'Overrule All joints accepted' }).click();
+  await page.getByLabel(/may be passed over/).fill('Two joints are outside the test');
+  await page.getByRole('button', { name: 'Overrule this gate' }).click();
+  await expect(page.getByText('“Two joints are outside the test”')).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Overrule Plan' })).toBeHidden();
+});
+
+test('the test view on a phone: what to do next comes first, nothing runs off the side', async ({ page }) => {
+  await page.setViewportSize({ width: 390, height: 844 });
+  await signIn(page, 'tom');
+  for (const section of ['G', 'O2']) {
+    await page.goto(`/test/${section}`);
+    await expect(page.getByRole('region', { name: /Readiness|Test 2/ }).first()).toBeVisible();
+    expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(391);
+  }
+  await accessible(page);
+});

@@ -1,0 +1,84 @@
+import { useState } from 'react';
+import { Alert, Box, Button, FormControlLabel, MenuItem, Paper, Stack, Switch, TextField, Typography } from '@mui/material';
+import { useMutation, useQueryClient } from '@tanstack/react-query';
+import { post, type Schemas } from '../../api/client';
+import { fittingsText, partsText, profileText, ratingsText, typedFittings, typedNumber, typedParts, typedProfile, typedRatings } from './facts';
+import { useMayTest } from './useTest';
+
+type Section = Schemas['SectionTests']['section'];
+
+const NUMBERS: [keyof Schemas['SectionFacts'], string, string][] = [
+  ['working_kpa', 'Greatest working pressure, kPa', 'MDP of a water main, MAOP of a gas main; 0 in a gravity sewer'],
+  ['gauge_level_m', 'Level of the gauge, m', ''],
+  ['water_c', 'Water or ground, °C', ''],
+  ['gauge_resolution_kpa', 'Gauge reads to, kPa', ''],
+  ['groundwater_m', 'Groundwater above the invert, m', ''],
+  ['chamber_area_m2', 'Wetted manholes, m²', 'for a sewer tested with its manholes'],
+  ['hdb_psi', 'HDB, psi', 'plastic gas mains, with DR and design factor'],
+  ['dr', 'DR', ''],
+  ['design_factor', 'Design factor', ''],
+];
+
+/** What is known of a section, written down in the journal. Levels and stations decide the gauge, ratings the pressure. */
+export function FactsForm({ section, onDone }: { section: Section; display: Schemas['TestDisplay']; onDone: () => void }) {
+  const client = useQueryClient();
+  const mayTest = useMayTest();
+  const { facts } = section;
+  const [lines, setLines] = useState({ parts: partsText(facts), profile: profileText(facts), ratings: ratingsText(facts), fittings: fittingsText(facts) });
+  const [numbers, setNumbers] = useState(() => Object.fromEntries(NUMBERS.map(([key]) => [key, String(facts[key] ?? '')])));
+  const [rest, setRest] = useState({ surge: facts.surge, restraint: facts.restraint, cement_lined: facts.cement_lined, branches: facts.branches });
+  const save = useMutation({
+    mutationFn: () =>
+      post<Schemas['SectionTests']>(`/sections/${section.id}/facts`, {
+        facts: { ...Object.fromEntries(NUMBERS.map(([key]) => [key, typedNumber(numbers[key])])), ...rest, parts: typedParts(lines.parts), profile: typedProfile(lines.profile), ratings: typedRatings(lines.ratings), fittings: typedFittings(lines.fittings) },
+      }),
+    onSuccess: async () => {
+      await client.invalidateQueries({ queryKey: ['tests'] });
+      onDone();
+    },
+  });
+  const area = (key: keyof typeof lines, label: string, help: string) => <TextField multiline minRows={2} label={label} value={lines[key]} onChange={(e) => setLines({ ...lines, [key]: e.target.value })} helperText={help} />;
+  return (
+    <Paper component="form" aria-label="Facts of the section" sx={{ p: { xs: 1.5, sm: 2.5 } }} onSubmit={(e) => (e.preventDefault(), save.mutate())}>
+      <Typography variant="h1">What is known of section {section.name}</Typography>
+      <Typography sx={{ mb: 2 }}>The plan follows from it. What is written here stays in the journal; a later version replaces it, none is lost.</Typography>
+      <Box sx={{ display: 'grid', gridTemplateColumns: { xs: 'minmax(0,1fr)', md: '1fr 1fr' }, gap: 2 }}>
+        {area('profile', 'Profile, a point a line: station level (m)', 'From end to end; every low and high point')}
+        {area('ratings', 'Ratings, a part a line: bar name', 'Pipe, fittings, valves, restraint; derated for temperature')}
+        {area('parts', 'Pipe, a run a line: material length(m) DN inside(mm) wall(mm)', 'pe, pvc, iron, steel, grp, concrete or composite')}
+        {area('fittings', 'Ends, bends, tees, reducers, valves: kind station more', 'Angle of a bend; outside diameter of the branch or the small end')}
+      </Box>
+      <Box sx={{ display: 'grid', gridTemplateColumns: { xs: 'minmax(0,1fr)', sm: 'repeat(3, minmax(0,1fr))' }, gap: 2, mt: 2 }}>
+        {NUMBERS.map(([key, label, help]) => (
+          <TextField key={key} label={label} value={numbers[key] ?? ''} helperText={help} onChange={(e) => setNumbers({ ...numbers, [key]: e.target.value })} slotProps={{ htmlInput: { inputMode: 'decimal' } }} />
+        ))}
+        <TextField select label="Surge" value={rest.surge} onChange={(e) => setRest({ ...rest, surge: e.target.value })}>
+          <MenuItem value="assumed">assumed in the pressure</MenuItem>
+          <MenuItem value="calculated">calculated</MenuItem>
+        </TextField>
+        <TextField select label="Ends and bends are held" value={rest.restraint} onChange={(e) => setRest({ ...rest, restraint: e.target.value })}>
+          <MenuItem value="joined">by the joined pipe</MenuItem>
+          <MenuItem value="blocks">by thrust blocks</MenuItem>
+          <MenuItem value="none">not yet</MenuItem>
+        </TextField>
+        <Stack>
+          <FormControlLabel control={<Switch checked={rest.cement_lined} onChange={(e) => setRest({ ...rest, cement_lined: e.target.checked })} />} label="Lined with cement" />
+          <FormControlLabel control={<Switch checked={rest.branches} onChange={(e) => setRest({ ...rest, branches: e.target.checked })} />} label="Has branches: no pig" />
+        </Stack>
+      </Box>
+      {save.error && (
+        <Alert severity="error" sx={{ mt: 2 }}>
+          {save.error.message}
+        </Alert>
+      )}
+      <Stack direction="row" spacing={1.5} sx={{ mt: 2 }}>
+        <Button type="submit" variant="contained" color="secondary" disabled={save.isPending || !mayTest} sx={{ minHeight: 56, px: 4 }}>
+          {mayTest ? 'Write it down' : 'A tester writes it down'}
+        </Button>
+        <Button onClick={onDone} sx={{ minHeight: 56 }}>
+          Close
+        </Button>
+      </Stack>
+    </Paper>
+  );
+}

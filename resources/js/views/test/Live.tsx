@@ -1,0 +1,160 @@
+import { useRef, useState } from 'react';
+import { Alert, Box, Button, Stack, TextField, Typography } from '@mui/material';
+import { useQuery, useQueryClient } from '@tanstack/react-query';
+import { get, type Schemas } from '../../api/client';
+import { jobNow, span } from '../../app/time';
+import { Measured, typed, type Typed } from './Measured';
+import { PressureChart } from './PressureChart';
+import { stored } from '../bench/units';
+import { useMayTest, useTestAction, type Test } from './useTest';
+
+type Sample = Schemas['TraceSample'];
+
+/** A test that runs: what to do now and until when, the trace as it grows, readings, notes, phases, the end. */
+export function Live({ test }: { test: Test }) {
+  const [samples, setSamples] = useState<Sample[]>([]);
+  const last = useRef(-1);
+  const client = useQueryClient();
+  const simulated = test.mode === 'simulated';
+  const running = useQuery({
+    queryKey: ['test-trace', test.id],
+    queryFn: async ({ signal }) => {
+      const trace = await get<Schemas['TestTrace']>(`/tests/${test.id}/trace?since=${last.current}`, signal);
+      setSamples((before) => [...before, ...trace.samples]);
+      last.current = trace.samples.at(-1)?.t ?? last.current;
+      if (trace.test && trace.test.state !== 'running') for (const key of ['tests', 'clocks', 'job']) await client.invalidateQueries({ queryKey: [key] });
+      return trace.test;
+    },
+    refetchInterval: (query) => (query.state.data?.state === 'running' || !query.state.data ? (simulated ? 700 : 2500) : false),
+    staleTime: 0,
+    gcTime: 0,
+  });
+  const now = (running.data ?? test).now;
+  const logging = (running.data ?? test).logging;
+  const notes = (running.data ?? test).notes;
+  return (
+    <Box sx={{ my: 1.5 }}>
+      {now && <Now now={now} />}
+      <PressureChart test={test} samples={samples} notes={notes} />
+      {!logging && (
+        <Alert severity="warning" sx={{ my: 1 }}>
+          Logging is stopped. The section is still under pressure; what was recorded is kept, and the gap will show.
+        </Alert>
+      )}
+      {test.mode === 'hand' && <Reading test={test} />}
+      <Notes test={test} logging={logging} phase={now?.phase ?? null} />
+      <Finish test={test} />
+    </Box>
+  );
+}
+
+function Now({ now }: { now: Schemas['TestNow'] }) {
+  const left = now.ends_s - now.elapsed_s;
+  return (
+    <Box sx={{ display: 'grid', gridTemplateColumns: { xs: 'minmax(0,1fr)', sm: 'auto minmax(0,1fr)' }, columnGap: 3, alignItems: 'center', mb: 1 }}>
+      <Typography className="num" role="timer" sx={{ fontSize: '2.4rem', fontWeight: 700, color: 'hand', lineHeight: 1.1 }}>
+        {left > 0 ? span(left) : 'now'}
+      </Typography>
+      <Box>
+        <Typography sx={{ fontSize: '1.1rem' }}>
+          <b>{now.title}.</b> {now.do}
+        </Typography>
+        {now.next && (
+          <Typography color="text.secondary">
+            Then {now.next}: {now.next_do}
+          </Typography>
+        )}
+      </Box>
+    </Box>
+  );
+}
+
+/** One reading of the gauge, at the moment it is entered. */
+function Reading({ test }: { test: Test }) {
+  const mayTest = useMayTest();
+  const read = useTestAction<Record<string, unknown>>(test.id, 'readings');
+  const [text, setText] = useState({ pressure: '', temperature: '', water: '' });
+  const { pressure, temperature, volume } = test.display;
+  const fields = [
+    ['pressure', `Gauge, ${pressure.symbol}`],
+    ['temperature', `${test.plan.medium === 'water' ? 'Water' : 'Pipe'}, ${temperature.symbol}`],
+    ...(test.plan.medium === 'water' ? [['water', `Water added since the start, ${volume.symbol}`]] : []),
+  ] as ['pressure' | 'temperature' | 'water', string][];
+  const value = (key: 'pressure' | 'temperature' | 'water', display: Schemas['Display']) => (text[key].trim() === '' ? null : stored(text[key], { display }));
+  return (
+    <Box component="form" aria-label="Reading" onSubmit={(e) => (e.preventDefault(), read.mutate({ at: new Date(jobNow()).toISOString(), pressure_kpa: value('pressure', pressure), temperature_c: value('temperature', temperature), added_l: value('water', volume) }, { onSuccess: () => setText({ ...text, pressure: '' }) }))}>
+      <Stack direction={{ xs: 'column', sm: 'row' }} spacing={1.5} sx={{ mt: 1.5 }}>
+        {fields.map(([key, label]) => (
+          <TextField key={key} label={label} value={text[key]} onChange={(e) => setText({ ...text, [key]: e.target.value })} slotProps={{ htmlInput: { inputMode: 'decimal' } }} sx={{ flex: 1 }} />
+        ))}
+        <Button type="submit" variant="contained" color="secondary" disabled={!mayTest || read.isPending} sx={{ minHeight: 56, minWidth: 170 }}>
+          Enter the reading
+        </Button>
+      </Stack>
+      {read.error && (
+        <Alert severity="error" sx={{ mt: 1 }}>
+          {read.error.message}
+        </Alert>
+      )}
+    </Box>
+  );
+}
+
+function Notes({ test, logging, phase }: { test: Test; logging: boolean; phase: string | null }) {
+  const mayTest = useMayTest();
+  const note = useTestAction<{ text?: string; phase?: string }>(test.id, 'notes');
+  const log = useTestAction<{ on: boolean }>(test.id, 'logging');
+  const [text, setText] = useState('');
+  const begun = test.notes.flatMap((n) => (n.phase === null ? [] : [n.phase]));
+  const later = test.plan.phases.filter((p) => !begun.includes(p.id));
+  const next = later[0]?.id === phase && begun.length > 0 ? later[1] : later[0];
+  return (
+    <Stack spacing={1} sx={{ mt: 1.5 }}>
+      <Stack direction={{ xs: 'column', sm: 'row' }} spacing={1.5} component="form" aria-label="Note" onSubmit={(e) => (e.preventDefault(), note.mutate({ text }, { onSuccess: () => setText('') }))}>
+        <TextField label="Note on the trace (vent opened, rain, …)" value={text} onChange={(e) => setText(e.target.value)} sx={{ flex: 1 }} />
+        <Button type="submit" variant="outlined" disabled={!mayTest || text.trim() === '' || note.isPending} sx={{ minHeight: 56 }}>
+          Note it
+        </Button>
+        {test.mode !== 'simulated' && next && (
+          <Button variant="contained" disabled={!mayTest || note.isPending} onClick={() => note.mutate({ phase: next.id })} sx={{ minHeight: 56 }}>
+            {next.title}: begun
+          </Button>
+        )}
+        <Button variant="outlined" disabled={!mayTest || log.isPending} onClick={() => log.mutate({ on: !logging })} sx={{ minHeight: 56 }}>
+          {logging ? 'Stop logging' : 'Resume logging'}
+        </Button>
+      </Stack>
+      {(note.error ?? log.error) && <Alert severity="error">{(note.error ?? log.error)?.message}</Alert>}
+    </Stack>
+  );
+}
+
+function Finish({ test }: { test: Test }) {
+  const mayTest = useMayTest();
+  const finish = useTestAction<{ measured: Record<string, unknown>; broken_off?: string }>(test.id, 'finish');
+  const [values, setValues] = useState<Typed>({});
+  const [broken, setBroken] = useState<string | null>(null);
+  const done = typed(test.asks, values);
+  return (
+    <Box component="section" aria-label="End of the test" sx={{ mt: 2, pt: 1.5, borderTop: 1, borderColor: 'divider' }}>
+      {test.mode !== 'simulated' && <Measured asks={test.asks} values={values} onChange={setValues} />}
+      {broken !== null && <TextField fullWidth label="Why it is broken off (stays visible for ever)" value={broken} onChange={(e) => setBroken(e.target.value)} sx={{ mt: 1.5 }} />}
+      <Stack direction={{ xs: 'column', sm: 'row' }} spacing={1.5} sx={{ mt: 1.5 }}>
+        {test.mode !== 'simulated' && broken === null && (
+          <Button variant="contained" color="secondary" disabled={!mayTest || finish.isPending} onClick={() => finish.mutate({ measured: done })} sx={{ minHeight: 60, flex: 1 }}>
+            Finish and judge
+          </Button>
+        )}
+        <Button variant="outlined" disabled={!mayTest || finish.isPending || broken?.trim() === ''} onClick={() => (broken === null ? setBroken('') : finish.mutate({ measured: done, broken_off: broken }))} sx={{ minHeight: 60 }}>
+          {broken === null ? 'Break it off' : 'Break it off now'}
+        </Button>
+      </Stack>
+      {finish.error && (
+        <Alert severity="error" sx={{ mt: 1 }}>
+          {finish.error.message}
+        </Alert>
+      )}
+    </Box>
+  );
+}
+

@@ -1,0 +1,23 @@
+import { useMutation, useQueryClient } from '@tanstack/react-query';
+import { post, type Schemas } from '../../api/client';
+import { useWork } from '../../app/session';
+import { uuid } from '../../app/time';
+
+export type Test = Schemas['PressureTest'];
+
+/** Whether this person may plan, run and end tests. */
+export function useMayTest(): boolean {
+  return ['tester', 'supervisor', 'admin'].includes(useWork().person.role);
+}
+
+/** Something done to a test; the section and the clocks are read anew. A new id each time, the same when it is sent again. */
+export function useTestAction<T extends Record<string, unknown>>(test: string, path: string) {
+  const client = useQueryClient();
+  return useMutation({
+    mutationFn: (body: T) => post<Test>(`/tests/${test}/${path}`, { id: uuid(), ...body }),
+    onSuccess: async () => {
+      await client.invalidateQueries({ queryKey: ['tests'] });
+      await client.invalidateQueries({ queryKey: ['clocks'] });
+    },
+  });
+}
