@@ -6,24 +6,9 @@ declare(strict_types=1);
 const COUNT = 300;
 const WARM_UP = 30;
 
-$base = $argv[1].'/api/v1';
-$jar = tempnam(sys_get_temp_dir(), 'jar');
-$curl = curl_init();
-$call = static function (string $method, string $path, ?array $body = null) use ($curl, $base, $jar): array {
-    $token = preg_match('/XSRF-TOKEN\s+(\S+)/', (string) @file_get_contents($jar), $m) === 1 ? urldecode($m[1]) : '';
-    curl_setopt_array($curl, [
-        CURLOPT_URL => $base.$path, CURLOPT_CUSTOMREQUEST => $method, CURLOPT_RETURNTRANSFER => true, CURLOPT_COOKIEJAR => $jar, CURLOPT_COOKIEFILE => $jar,
-        CURLOPT_HTTPHEADER => ['Accept: application/json', 'Content-Type: application/json', "X-XSRF-TOKEN: {$token}"], CURLOPT_POSTFIELDS => $body === null ? '' : json_encode($body),
-    ]);
-    $start = hrtime(true);
-    $text = (string) curl_exec($curl);
-    $ms = (hrtime(true) - $start) / 1e6;
-    curl_setopt($curl, CURLOPT_COOKIELIST, 'FLUSH');
-
-    return [curl_getinfo($curl, CURLINFO_RESPONSE_CODE), json_decode($text, true), $ms];
-};
-$call('GET', '/session');
-$call('POST', '/session', ['email' => 'ada@demo', 'password' => 'trench'])[0] === 200 || exit("could not sign in\n");
+require __DIR__.'/session.php';
+$session = new BenchSession($argv[1], 'ada@demo');
+$call = $session->call(...);
 $job = $call('GET', '/jobs/'.$call('GET', '/jobs')[1]['jobs'][0]['id'])[1];
 $joints = $call('GET', "/mains/{$job['mains'][0]['id']}/line")[1]['joints'];
 $made = array_values(array_filter($joints, static fn (array $j): bool => $j['state'] === 'accepted')); // all their readings are there: the heaviest case
@@ -38,4 +23,3 @@ for ($k = 0; $k < COUNT + WARM_UP; $k++) {
 }
 sort($times);
 printf("ms from posting a reading to its verdict: median %.1f, p95 %.1f, least %.1f, most %.1f over %d posts\n", $times[intdiv(COUNT, 2)], $times[(int) ceil(0.95 * COUNT) - 1], $times[0], $times[COUNT - 1], COUNT);
-unlink($jar);

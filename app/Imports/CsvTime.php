@@ -12,19 +12,24 @@ final class CsvTime
 {
     private ?float $first = null;
 
-    private ?float $epoch = null;
+    /** Place of a column of numbers; −1 where clock times are written out. */
+    public readonly int $at;
 
     private readonly int $column;
+
+    private readonly float $factor;
 
     private readonly ?int $date;
 
     private readonly \DateTimeZone $zone;
 
     /** @param  list<string>  $names */
-    private function __construct(array $names, private readonly string $name, public readonly ?string $kept, string $zone)
+    private function __construct(array $names, string $name, public readonly string $kept, string $zone)
     {
         $this->column = (int) array_search($name, $names, true);
         $this->date = $name === 'time' && in_array('date', $names, true) ? (int) array_search('date', $names, true) : null;
+        $this->at = $name === 'time' ? -1 : $this->column;
+        $this->factor = LoggedTrace::TIME[$name] ?? 1.0;
         $this->zone = new \DateTimeZone($zone);
     }
 
@@ -47,32 +52,36 @@ final class CsvTime
         throw InvalidInput::field('file', 'The file has no column for the time. Name it time_s, time_min or time. It has: '.implode(', ', $names).'.', $names);
     }
 
-    /**
-     * @param  list<string>  $cells
-     * @param  \Closure(list<string>, string, int): float  $number
-     * @return array{float, float} seconds from the first sample, and the time as it was logged
-     */
-    public function read(array $cells, int $row, \Closure $number): array
+    /** Seconds from the first sample, of a time that was logged as a number. */
+    public function seconds(float $logged): float
     {
-        if ($this->name !== 'time') {
-            $kept = $number($cells, $this->name, $row);
-            $this->first ??= $kept;
+        $this->first ??= $logged;
 
-            return [round(($kept - $this->first) * LoggedTrace::TIME[$this->name], 9), $kept];
-        }
-        $kept = $this->moment(trim(($this->date === null ? '' : $cells[$this->date].' ').$cells[$this->column]), $row);
-        $this->epoch ??= $kept;
+        return round(($logged - $this->first) * $this->factor, 9);
+    }
 
-        return [round($kept - $this->epoch, 6), $kept];
+    /** Seconds from the first sample, of a clock time. */
+    public function since(float $epoch): float
+    {
+        $this->first ??= $epoch;
+
+        return round($epoch - $this->first, 6);
     }
 
     public function startedAt(): ?\DateTimeImmutable
     {
-        return $this->epoch === null ? null : (new \DateTimeImmutable('@'.(int) floor($this->epoch)))->setTimezone(new \DateTimeZone('UTC'));
+        return $this->at >= 0 || $this->first === null ? null : (new \DateTimeImmutable('@'.(int) floor($this->first)))->setTimezone(new \DateTimeZone('UTC'));
     }
 
-    private function moment(string $text, int $row): float
+    /**
+     * @param  list<string>  $cells
+     * @return float seconds since 1970
+     *
+     * @throws InvalidInput if it is no time, or may be read two ways
+     */
+    public function moment(array $cells, int $row): float
     {
+        $text = trim(($this->date === null ? '' : $cells[$this->date].' ').$cells[$this->column]);
         if (preg_match('/\A\d{1,2}\/\d{1,2}\/\d{2,4}/', $text) === 1) {
             throw InvalidInput::field('file', "Row {$row}: “{$text}” may be read two ways round. Write the day like 2026-11-23.", $text);
         }

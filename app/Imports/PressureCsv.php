@@ -25,13 +25,26 @@ final class PressureCsv
     /** @var array<string, list<?float>> */
     private array $columns = [];
 
-    private bool $comma;
+    private readonly bool $comma;
+
+    private readonly int $width;
+
+    /** @var array<string, int> place of each column in a line */
+    private readonly array $at;
+
+    /** @var array<string, int> place of those that may be empty */
+    private readonly array $beside;
+
+    private float $before = -INF;
 
     /** @param  list<string>  $names */
-    private function __construct(private readonly array $names, private readonly string $delimiter, private readonly CsvTime $time, private readonly string $pressure, private readonly ?string $temperature, private readonly ?string $added)
+    private function __construct(private readonly array $names, private readonly string $delimiter, private readonly CsvTime $time, private readonly string $pressure, ?string $temperature, ?string $added)
     {
         $this->comma = $delimiter !== ',';
-        $this->columns = ['t' => [], $pressure => [], ...($time->kept === null ? [] : [$time->kept => []]), ...($temperature === null ? [] : [$temperature => []]), ...($added === null ? [] : [$added => []])];
+        $this->width = count($names);
+        $this->at = array_flip($names);
+        $this->beside = array_intersect_key($this->at, array_flip(array_filter([$temperature, $added], is_string(...))));
+        $this->columns = ['t' => [], $pressure => [], $time->kept => [], ...($temperature === null ? [] : [$temperature => []]), ...($added === null ? [] : [$added => []])];
     }
 
     /** A short text, all at once. */
@@ -160,45 +173,39 @@ final class PressureCsv
     /** @param  list<string>  $cells */
     private function take(array $cells, int $row): void
     {
-        if (count($cells) !== count($this->names)) {
-            throw InvalidInput::field('file', "Row {$row} has ".count($cells).' columns, the header '.count($this->names).'. The file seems cut off or damaged: export it again.', count($cells), count($this->names));
+        if (count($cells) !== $this->width) {
+            throw InvalidInput::field('file', "Row {$row} has ".count($cells)." columns, the header {$this->width}. The file seems cut off or damaged: export it again.", count($cells), $this->width);
         }
-        [$t, $kept] = $this->time->read($cells, $row, $this->number(...));
-        $before = $this->columns['t'][count($this->columns['t']) - 1] ?? -INF;
-        if ($t <= $before) {
-            throw InvalidInput::field('file', "Row {$row}: time goes backwards or stands still ({$t} s after {$before} s). Sort the export by time, or export it again.", $t, $before);
+        if ($this->time->at >= 0) {
+            $kept = $this->number($cells, $this->time->at, $row);
+            $t = $this->time->seconds($kept);
+        } else {
+            $kept = $this->time->moment($cells, $row);
+            $t = $this->time->since($kept);
         }
+        if ($t <= $this->before) {
+            throw InvalidInput::field('file', "Row {$row}: time goes backwards or stands still ({$t} s after {$this->before} s). Sort the export by time, or export it again.", $t, $this->before);
+        }
+        $this->before = $t;
         $this->columns['t'][] = $t;
-        if ($this->time->kept !== null) {
-            $this->columns[$this->time->kept][] = $kept;
+        $this->columns[$this->time->kept][] = $kept;
+        $this->columns[$this->pressure][] = $this->number($cells, $this->at[$this->pressure], $row);
+        foreach ($this->beside as $name => $at) {
+            $this->columns[$name][] = trim($cells[$at]) === '' ? null : $this->number($cells, $at, $row);
         }
-        $this->columns[$this->pressure][] = $this->number($cells, $this->pressure, $row);
-        foreach ([$this->temperature, $this->added] as $name) {
-            if ($name !== null) {
-                $this->columns[$name][] = trim($cells[$this->at($name)]) === '' ? null : $this->number($cells, $name, $row);
-            }
-        }
-    }
-
-    private function at(string $name): int
-    {
-        /** @var array<string, array<string, int>> $known */
-        static $known = [];
-
-        return $known[spl_object_id($this)][$name] ??= (int) array_search($name, $this->names, true);
     }
 
     /** @param  list<string>  $cells */
-    private function number(array $cells, string $name, int $row): float
+    private function number(array $cells, int $at, int $row): float
     {
-        $text = $cells[$this->at($name)];
+        $text = $cells[$at];
         $plain = $this->comma && str_contains($text, ',') && ! str_contains($text, '.') ? str_replace(',', '.', $text) : $text;
         if (! is_numeric($plain)) {
-            throw InvalidInput::field('file', "Row {$row}, column {$name}: “".mb_strimwidth(mb_scrub($text), 0, 40, '…').'” is not a number. Correct it in the file, or export again.', mb_strimwidth(mb_scrub($text), 0, 40, '…'));
+            throw InvalidInput::field('file', "Row {$row}, column {$this->names[$at]}: “".mb_strimwidth(mb_scrub($text), 0, 40, '…').'” is not a number. Correct it in the file, or export again.', mb_strimwidth(mb_scrub($text), 0, 40, '…'));
         }
         $value = (float) $plain;
         if (! is_finite($value) || abs($value) > 1.0e12) {
-            throw InvalidInput::field('file', "Row {$row}, column {$name}: “".mb_strimwidth($text, 0, 40, '…').'” is no reading of a logger. Correct it in the file, or export again.', mb_strimwidth($text, 0, 40, '…'));
+            throw InvalidInput::field('file', "Row {$row}, column {$this->names[$at]}: “".mb_strimwidth($text, 0, 40, '…').'” is no reading of a logger. Correct it in the file, or export again.', mb_strimwidth($text, 0, 40, '…'));
         }
 
         return $value;

@@ -134,7 +134,7 @@ final class JudgeTest
         foreach ($columns as $key => $column) {
             hash_update($hash, $key."\n");
             foreach (array_chunk($column, 4096) as $part) {
-                hash_update($hash, pack('e*', ...array_map(static fn (?float $v): float => $v ?? NAN, $part)));
+                hash_update($hash, in_array(null, $part, true) ? pack('e*', ...array_map(static fn (?float $v): float => $v ?? NAN, $part)) : pack('e*', ...$part));
             }
         }
 

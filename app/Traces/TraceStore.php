@@ -17,7 +17,7 @@ final class TraceStore
     private const PARTS = 8;
 
     /** Up to so many samples a window is cut from the samples themselves. */
-    private const OPENED = 32768;
+    private const OPENED = 24576;
 
     private const AT_ONCE = 24;
 
@@ -158,78 +158,102 @@ final class TraceStore
     public function window(string $subjectType, string $subjectId, float $from, float $to, int $most): array
     {
         $in = static fn () => DB::table('trace_blocks')->where('subject_type', $subjectType)->where('subject_id', $subjectId)->where('to_s', '>=', $from)->where('from_s', '<=', $to);
-        $rows = (int) $in()->sum('count') <= self::OPENED ? $this->opening($subjectType, $subjectId, $from, $to) : null;
-        $rows ??= $this->summaries($in, $from, $to);
+        [$keys, $columns] = ((int) $in()->sum('count') > self::OPENED ? $this->summaries($in) : null) ?? $this->opening($subjectType, $subjectId, $from, $to);
+        if ($keys === []) {
+            return [];
+        }
+        $t = $columns[$keys[0]];
+        $inside = array_keys(array_filter($t, static fn (?float $at): bool => $at >= $from && $at <= $to));
 
-        return self::thinned($rows, $most);
+        return self::rows($keys, $columns, self::thinned($columns[$keys[1]], $inside, $most));
     }
 
-    /** @return list<array<string, ?float>> */
+    /** @return array{list<string>, array<string, list<?float>>} */
     private function opening(string $subjectType, string $subjectId, float $from, float $to): array
     {
-        $rows = [];
+        $keys = [];
+        $parts = [];
         foreach ($this->blocks($subjectType, $subjectId, $from, $to) as [$keys, $columns]) {
-            foreach ($columns[$keys[0]] as $k => $t) {
-                if ($t >= $from && $t <= $to) {
-                    $row = [];
-                    foreach ($keys as $key) {
-                        $row[$key] = $columns[$key][$k];
-                    }
-                    $rows[] = $row;
-                }
+            foreach ($keys as $key) {
+                $parts[$key][] = $columns[$key];
             }
         }
 
-        return $rows;
+        return [$keys, array_map(static fn (array $some): array => array_merge(...$some), $parts)];
     }
 
     /**
      * @param  \Closure(): \Illuminate\Database\Query\Builder  $in
-     * @return list<array<string, ?float>>|null null where a block has none: it was stored before there were any
+     * @return array{list<string>, array<string, list<?float>>}|null null where a block has none: it was stored before there were any
      */
-    private function summaries(\Closure $in, float $from, float $to): ?array
+    private function summaries(\Closure $in): ?array
     {
-        $rows = [];
-        $keys = null;
-        foreach ($in()->orderBy('block')->pluck('summary', 'block') as $block => $summary) {
-            if ($summary === null) {
-                return null;
-            }
-            $keys ??= self::opened((string) $in()->where('block', $block)->value('samples'))[0];
-            foreach (array_chunk(array_values(unpack('e*', $summary) ?: []), count($keys)) as $values) {
-                if ($values[0] >= $from && $values[0] <= $to) {
-                    $rows[] = array_combine($keys, array_map(static fn (float $v): ?float => is_nan($v) ? null : $v, $values));
-                }
-            }
+        $found = $in()->orderBy('block')->pluck('summary')->all();
+        if (in_array(null, $found, true)) {
+            return null;
+        }
+        $keys = self::opened((string) $in()->orderBy('block')->value('samples'))[0];
+        $values = array_values(unpack('e*', implode('', $found)) ?: []);
+        $columns = array_fill_keys($keys, []);
+        $width = count($keys);
+        foreach ($values as $k => $value) {
+            $columns[$keys[$k % $width]][] = is_nan($value) ? null : $value;
         }
 
-        return $rows;
+        return [$keys, $columns];
     }
 
     /**
-     * @param  list<array<string, ?float>>  $rows
-     * @return list<array<string, ?float>>
+     * Which samples to keep: no more than so many, the smallest and largest of each stretch.
+     *
+     * @param  list<?float>  $lead
+     * @param  list<int>  $inside
+     * @return list<int>
      */
-    private static function thinned(array $rows, int $most): array
+    private static function thinned(array $lead, array $inside, int $most): array
     {
-        $n = count($rows);
+        $n = count($inside);
         if ($n <= $most) {
-            return $rows;
+            return $inside;
         }
-        $lead = array_keys($rows[0])[1];
         $size = (int) ceil($n / intdiv($most, 2));
         $kept = [];
         for ($k = 0; $k < $n; $k += $size) {
-            $low = $high = $k;
-            for ($i = $k, $end = min($n, $k + $size); $i < $end; $i++) {
-                $low = $rows[$i][$lead] < $rows[$low][$lead] ? $i : $low;
-                $high = $rows[$i][$lead] > $rows[$high][$lead] ? $i : $high;
+            $low = $high = $inside[$k];
+            for ($i = $k + 1, $end = min($n, $k + $size); $i < $end; $i++) {
+                $at = $inside[$i];
+                if ($lead[$at] < $lead[$low]) {
+                    $low = $at;
+                } elseif ($lead[$at] > $lead[$high]) {
+                    $high = $at;
+                }
             }
-            foreach (array_unique($low < $high ? [$low, $high] : [$high, $low]) as $i) {
-                $kept[] = $rows[$i];
+            $kept[] = min($low, $high);
+            if ($low !== $high) {
+                $kept[] = max($low, $high);
             }
         }
 
         return $kept;
+    }
+
+    /**
+     * @param  list<string>  $keys
+     * @param  array<string, list<?float>>  $columns
+     * @param  list<int>  $at
+     * @return list<array<string, ?float>>
+     */
+    private static function rows(array $keys, array $columns, array $at): array
+    {
+        $rows = [];
+        foreach ($at as $k) {
+            $row = [];
+            foreach ($keys as $key) {
+                $row[$key] = $columns[$key][$k];
+            }
+            $rows[] = $row;
+        }
+
+        return $rows;
     }
 }

@@ -80,7 +80,7 @@ final class En805Air extends WaterMain
     protected function accept(Seen $seen): Accepted
     {
         $words = $seen->words;
-        [$before, $after] = [$seen->startKpa('draw'), $seen->endKpa('draw')];
+        [$before, $after] = [$seen->endKpa('settle'), $seen->located->of('still') === null ? $seen->endKpa('draw') : $seen->startKpa('still')];
         $fell = max(0.1, $before - $after);
         $allowed = self::allowedL($seen->section, $fell, 'air');
         $room = FilledPipe::ATMOSPHERE_KPA * (1 / ($after + FilledPipe::ATMOSPHERE_KPA) - 1 / ($before + FilledPipe::ATMOSPHERE_KPA));

@@ -72,7 +72,10 @@ final class En805Loss extends WaterMain
         $from = $seen->from('main');
         $readings = [];
         for ($minute = 0; $minute <= self::MAIN_MIN; $minute += 10) {
-            $readings[] = $seen->kpaIn('main', min($seen->to('main'), $from + 60 * $minute), 60.0); // the fall within a minute is nothing beside the scatter of a gauge
+            $at = min($seen->to('main'), $from + 60 * $minute);
+            $readings[] = match (true) {
+                $minute === 0 => $seen->startKpa('main', 60.0), $at >= $seen->to('main') - 1.0 => $seen->endKpa('main', 60.0), default => $seen->kpaIn('main', $at, 60.0)
+            }; // the fall within a minute is nothing beside the scatter of a gauge
         }
         $scatter = GaugeCheck::of(array_slice($seen->trace()->pressures($from, $seen->to('main')), 0, 5000))->scatterKpa;
         $found = En805::loss($seen->section->main()->material === Material::Concrete ? 'fibre_cement' : 'rigid', $readings, 4 * $scatter);

@@ -109,7 +109,7 @@ final class En805Pe extends WaterMain
     {
         $words = $seen->words;
         $stp = $seen->plan->gaugeKpa;
-        $rested = $seen->trace()->at($seen->to('rest')) ?? 0.0;
+        $rested = $seen->endKpa('rest');
         $start = $seen->startKpa('main');
         $main = $this->steps($seen, self::MAIN_MIN);
         $found = En805::pe($stp, $rested, $main);

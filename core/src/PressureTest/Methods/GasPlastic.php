@@ -39,6 +39,9 @@ final class GasPlastic extends Method
 
     private const WARMEST_C = 37.78; // 100 °F
 
+    /** In so long a settled gas main does not change: the middle of its readings counts. */
+    private const STEADY_S = 120.0;
+
     /** Changes of so many steps of the gauge count: from memory. */
     private const STEPS = 2.0;
 
@@ -145,7 +148,7 @@ final class GasPlastic extends Method
         $b1 = $seen->run->number('baro_start_kpa') ?? FilledPipe::ATMOSPHERE_KPA;
         $b2 = $seen->run->number('baro_end_kpa') ?? $b1;
         $tolerance = $seen->run->number('gauge_tolerance_kpa') ?? self::tolerance($seen->section);
-        [$p1, $p2] = [$seen->startKpa('test'), $seen->endKpa('test')];
+        [$p1, $p2] = [$seen->kpaIn('test', $from, self::STEADY_S), $seen->kpaIn('test', $to, self::STEADY_S)];
         $expected = Gas::expectedKpa($p1, $t1, $b1, $t2, $b2);
         $missing = $expected - $p2;
         $hours = max(1e-6, ($to - $from) / 3600);

@@ -111,7 +111,7 @@ final class RtpStaged extends Method
         $settling = $this->settling($seen);
         [$steepest, $allowed] = [$this->steepest($seen), 0.20 * $seen->section->weakest()['kpa']];
         $findings = [
-            $this->most('ramp', 'Raised at most by', $steepest, 1.1 * $allowed, Unit::KiloPascal, static fn (float $v, $r): string => $words->kpa($v, $r).' a minute', 'Too fast: ask the maker whether the line may be used; raise it slower.'),
+            $this->most('ramp', 'Raised at most by', $steepest, $allowed, Unit::KiloPascal, static fn (float $v, $r): string => $words->kpa($v, $r).' a minute', 'Too fast: ask the maker whether the line may be used; raise it slower.'),
             ...$this->steps($seen),
             $this->most('settled', 'At the end of settling it fell by', $settling, self::SETTLING_KPA_H, Unit::KiloPascal, static fn (float $v, $r): string => $words->kpa($v, $r).' an hour', 'Not settled yet, or not tight. Settle longer, look along the line from a distance.'),
             $this->lasted($seen, 'test', 60 * $hours, 'Test'),

@@ -51,7 +51,7 @@ abstract class SewerAir extends Method
     {
         $words = $seen->words;
         $start = $seen->startKpa('test');
-        $end = $seen->trace()->at($seen->from('test') + 60 * $minutes) ?? $seen->endKpa('test');
+        $end = $seen->endKpa('test');
         $drop = max(0.0, $start - $end);
         $high = Compare::atLeast($start, 0.98 * $startKpa); // from memory: what setting a low gauge allows
         $findings = [

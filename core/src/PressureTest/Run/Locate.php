@@ -85,10 +85,10 @@ final readonly class Locate
         return match ($phase->control) {
             Control::Open => $this->first($at, static fn (float $p): bool => $next !== null && $p > 0.05 * $next->targetKpa),
             Control::Raise => $this->first($at, static fn (float $p): bool => $p >= (1 - self::REACHED) * $phase->targetKpa),
-            Control::Lower => $this->bled($at),
+            Control::Lower => $this->bled($phase, $at),
             Control::Hold, Control::Shut => match (true) {
                 $next?->control === Control::Lower => $phase->control === Control::Hold ? $this->left($phase, $next, $at) : $this->opened($phase, $at),
-                $phase->control === Control::Hold && ! $phase->judged => $this->pumped($phase, $k, $at),
+                $phase->control === Control::Hold && ! $phase->judged && $next?->control === Control::Shut => $this->pumped($phase, $k, $at),
                 default => min($this->trace->endS(), $at + 60 * max($phase->minutes, $phase->extendMin)),
             },
         };
@@ -154,23 +154,42 @@ final readonly class Locate
         return null;
     }
 
-    /** The time at which the pressure has stopped falling as fast as a valve lets it. */
-    private function bled(float $from): ?float
+    /**
+     * The time at which the pressure has stopped falling as fast as a valve lets it; where it never does, because what follows leaks, when the target was reached.
+     */
+    private function bled(Phase $phase, float $from): ?float
     {
         $n = $this->trace->count();
-        $k = $this->trace->index($from);
-        $least = self::BLEEDING * $this->plan->gaugeKpa;
+        $start = $k = $this->trace->index($from);
+        $judged = $this->plan->judged();
+        $least = max(self::BLEEDING * $this->plan->gaugeKpa, $judged->control === Control::Shut ? 2 * ($judged->targetKpa - $judged->lowKpa) / max(1e-6, $judged->minutes) : 0.0);
         while ($k < $n - 1 && $this->falls($k) <= $least) {
             if ($this->trace->t[$k] > $from + 5 * self::MINUTE_S) {
-                return $this->trace->t[$this->trace->index($from)];
+                return $this->trace->t[$start];
             }
             $k++;
         }
         while ($k < $n - 1 && $this->falls($k) > $least) {
             $k++;
         }
+        if ($k < $n - 1) {
+            return $this->trace->t[$this->last($k, $least)];
+        }
+        $target = $phase->fallKpa > 0.0 ? $this->trace->p[$start] - $phase->fallKpa : $phase->targetKpa;
 
-        return $k < $n - 1 ? $this->trace->t[$k] : null;
+        return $this->first($from, static fn (float $p): bool => $p <= 1.005 * $target);
+    }
+
+    /** The last reading of the next half minute from which it still falls faster than that. */
+    private function last(int $k, float $kpaPerMinute): int
+    {
+        $until = $this->trace->t[$k] + self::MINUTE_S / 2;
+        $last = $k;
+        for ($n = $this->trace->count(); $k < $n - 1 && $this->trace->t[$k] < $until; $k++) {
+            $last = 60 * ($this->trace->p[$k] - $this->trace->p[$k + 1]) / ($this->trace->t[$k + 1] - $this->trace->t[$k]) > $kpaPerMinute ? $k + 1 : $last;
+        }
+
+        return $last;
     }
 
     /** kPa a minute, over half a minute where the logger is faster than that. */
@@ -187,7 +206,7 @@ final readonly class Locate
     {
         $planned = $at + 60 * $phase->minutes;
         $rest = 60 * array_sum(array_map(static fn (Phase $p): float => $p->minutes, array_slice($this->plan->phases, $number + 1)));
-        $latest = $this->trace->endS() - $rest + self::MINUTE_S;
+        $latest = $this->trace->endS() - $rest;
         $last = $planned;
         for ($k = max(1, $this->trace->index($planned)), $n = $this->trace->count(); $k < $n && $this->trace->t[$k] <= $latest; $k++) {
             $last = ($this->trace->added[$k] ?? 0.0) - ($this->trace->added[$k - 1] ?? 0.0) > 1e-3 ? $this->trace->t[$k] : $last;

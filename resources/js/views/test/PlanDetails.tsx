@@ -114,9 +114,9 @@ export function Arithmetic({ figures, label }: { figures: Schemas['Figure'][]; l
       <Table size="small" aria-label={label}>
         <TableBody>
           {figures.map((row) => (
-            <TableRow key={row.title}>
-              <TableCell sx={{ fontWeight: 640, minWidth: 150 }}>{row.title}</TableCell>
-              <TableCell sx={{ minWidth: 220 }}>
+            <TableRow key={row.title} sx={{ '& td': { display: { xs: 'block', sm: 'table-cell' }, px: { xs: 0, sm: 2 }, textAlign: { xs: 'left' }, borderBottomWidth: { xs: 0, sm: 1 } } }}>
+              <TableCell sx={{ fontWeight: 640, width: { sm: '26%' }, pb: { xs: 0, sm: 0.75 } }}>{row.title}</TableCell>
+              <TableCell sx={{ py: { xs: 0.25, sm: 0.75 } }}>
                 {row.formula}
                 {row.working && (
                   <Typography className="num" variant="body2" color="text.secondary">
@@ -124,7 +124,7 @@ export function Arithmetic({ figures, label }: { figures: Schemas['Figure'][]; l
                   </Typography>
                 )}
               </TableCell>
-              <TableCell align="right" className="num" sx={{ fontWeight: 700 }}>
+              <TableCell className="num" sx={{ fontWeight: 700, pt: { xs: 0, sm: 0.75 }, '&&': { textAlign: { sm: 'right' } } }}>
                 {row.value}
               </TableCell>
             </TableRow>
