@@ -1,5 +1,5 @@
 import { test, type Page } from '@playwright/test';
-import { coolAndRelease, goToStep, lookAtIt, makeSectionReady, number, prepareJoint, readLabel, release, series, signIn, waitOut } from './crew';
+import { coolAndRelease, goToStep, lookAtIt, number, prepareJoint, readLabel, release, series, signIn } from './crew';
 
 const take = async (page: Page, name: string) => {
   await page.evaluate(() => window.scrollTo(0, 0));
@@ -41,9 +41,6 @@ test('pictures of every main view', async ({ page }) => {
   await page.getByRole('list', { name: 'Joint systems' }).waitFor();
   await take(page, 'systems');
 
-  await page.goto('/bench/101');
-  await goToStep(page, 'Pull together');
-  await take(page, 'bench-shut');
   await page.goto('/bench/202');
   await goToStep(page, 'Wash');
   await number(page, "Fitting's width along the pipe", '160');
@@ -111,14 +108,19 @@ test('pictures of every main view', async ({ page }) => {
   await take(page, 'rules');
   await page.getByRole('button', { name: /Sign out/ }).click();
   await signIn(page, 'tom');
-  await page.goto('/test/A');
-  await waitOut(page, 'Earliest pressure test');
-  await page.goto('/test/A');
+  await page.goto('/test/Q');
   await take(page, 'test-readiness');
-  await makeSectionReady(page);
+  await page.goto('/test/O1');
+  await page.getByRole('region', { name: 'Plan' }).waitFor();
+  await take(page, 'test-plan');
   await page.getByRole('button', { name: 'Plan this test' }).click();
+  await page.getByRole('combobox', { name: 'Speed' }).click();
+  await page.getByRole('option', { name: '600 times', exact: true }).click();
   await page.getByRole('button', { name: 'Start with the simulated logger' }).click();
-  await page.getByRole('heading', { name: 'Test 1: passed' }).waitFor({ timeout: 60_000 });
-  await page.waitForTimeout(1500);
+  await page.getByLabel(/Note on the trace/).waitFor();
+  await page.waitForTimeout(8000);
+  await page.getByLabel(/Note on the trace/).fill('vent at 10 m closed');
+  await page.getByRole('button', { name: 'Note it' }).click();
+  await page.waitForTimeout(6000);
   await take(page, 'test-trace');
 });

@@ -50,8 +50,17 @@ final class Paper extends \TCPDF
         $this->SetTextColor(30, 30, 30);
     }
 
+    /** Begins a new page where less than so much is left of this one, mm. */
+    public function keep(float $height): void
+    {
+        if ($this->GetY() + $height > 275) {
+            $this->AddPage();
+        }
+    }
+
     public function section(string $text): void
     {
+        $this->keep(20);
         $this->Ln(2);
         $this->setFont('dejavusans', 'B', 10);
         $this->Cell(0, 6, $text, 'B', 1);
@@ -107,6 +116,7 @@ final class Paper extends \TCPDF
         if (count($points) < 2) {
             return;
         }
+        $this->keep($height + 16); // a curve stands on one page
         [$left, $top, $width] = [27.0, $this->GetY() + 2, 165.0];
         $xs = array_column($points, 0);
         $ys = array_column($points, 1);
@@ -149,7 +159,8 @@ final class Paper extends \TCPDF
     {
         $this->plot(array_map(static fn (array $p): array => [$p[0], $p[1] - min(array_column($points, 1))], $points), 'station', $title, [], $height);
         $xs = array_column($points, 0);
-        [$left, $width, $bottom] = [27.0, 165.0, $this->GetY() - 10];
+        $after = $this->GetY();
+        [$left, $width, $bottom] = [27.0, 165.0, $after - 10];
         $this->setFont('dejavusans', '', 5.5);
         $this->SetLineStyle(['width' => 0.25, 'color' => [34, 48, 58]]);
         foreach ($marks as $k => [$station, $name]) {
@@ -157,6 +168,7 @@ final class Paper extends \TCPDF
             $this->Line($x, $bottom - $height, $x, $bottom - $height + 3);
             $this->Text(min($left + $width - 18, $x), $bottom - $height + 1 + 2.6 * ($k % 3), $name);
         }
+        $this->SetY($after);
     }
 
     public function bytes(): string

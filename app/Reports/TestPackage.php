@@ -80,7 +80,9 @@ final class TestPackage
         $parts = array_map(static fn ($p): array => [$p->material->value, $words->metres($p->lengthM), "{$p->dnMm}", "{$p->insideMm} / {$p->wallMm} mm", Words::plain($p->volumeM3(), 3).' m³'], $section->parts);
         $paper->table([36, 36, 36, 36, 36], ['Pipe', 'Length', 'DN', 'Inside / wall', 'Volume'], $parts);
         $weakest = $section->weakest();
-        $paper->say("Weakest part: {$weakest['name']}, ".$words->kpa($weakest['kpa']).'. Working pressure '.$words->kpa($section->workingKpa).'. '.$joints->count().' joints'.($joints->isEmpty() ? '' : " ({$joints->first()?->number} to {$joints->last()?->number})").". Restraint: {$section->restraint}.");
+        $paper->say("Weakest part: {$weakest['name']}, ".$words->kpa($weakest['kpa']).'. Working pressure '.$words->kpa($section->workingKpa).'. '.match ($joints->count()) {
+            0 => 'No field joints', 1 => "Joint {$joints->first()?->number}", default => "{$joints->count()} joints, {$joints->first()?->number} to {$joints->last()?->number}"
+        }.". Restraint: {$section->restraint}.");
     }
 
     private function plan(Paper $paper, PressureTest $test, TestPlan $plan, Words $words): void
@@ -101,7 +103,7 @@ final class TestPackage
     {
         $paper->section('Made ready by');
         $rows = array_map(static fn (array $a): array => [$a['question'], self::answer($a['answer']), (new \DateTimeImmutable($a['at']))->setTimezone(new \DateTimeZone($job->time_zone))->format('Y-m-d H:i'), $a['by']], $test->ready['answers'] ?? []);
-        $paper->table([80, 48, 26, 26], ['Question', 'Answer, instrument and its calibration', 'Time', 'By'], $rows);
+        $paper->table([76, 52, 26, 26], ['Question', 'Answer; instrument, calibration', 'Time', 'By'], $rows);
         foreach ($test->ready['gates'] ?? [] as $gate) {
             if (($gate['overrule'] ?? null) !== null) {
                 $paper->say("OVERRULED: {$gate['title']} ({$gate['said']}) by {$gate['overrule']['by']}, {$gate['overrule']['role']}: {$gate['overrule']['reason']}", true);
@@ -164,6 +166,7 @@ final class TestPackage
                 }
             }
         }
+        $paper->keep(45);
         $paper->section('Signatures');
         $signed = AfterTest::written($test, Journal::TEST_SIGNED);
         $rows = array_map(static fn (array $s): array => [$s['by'], $s['role'], (new \DateTimeImmutable($s['at']))->setTimezone(new \DateTimeZone($job->time_zone))->format('Y-m-d H:i'), $s['remark'], "entry {$s['seq']}"], $signed);
