@@ -53,7 +53,7 @@ final class TestPage
             'methods' => array_map(static fn (array $m): array => [...self::method($m['method']), 'why' => $m['why']], $known),
             'chosen' => $chosen, 'plan' => $plan?->toArray(), 'plan_fault' => $fault,
             'bench' => Bench::of(Subject::section($section, $plan === null ? Medium::Water->value : $plan->medium->value)),
-            'display' => self::display($units, $plan !== null && $plan->gaugeKpa < 60.0),
+            'display' => self::display($units, $plan !== null && $plan->gaugeKpa < 60.0), 'facts_display' => self::display($units, false),
             'tests' => $section->tests->map(fn (PressureTest $test): array => $this->test($test))->all(),
         ];
     }

@@ -24,7 +24,7 @@ final class Readying
             'number' => (string) $joint->number, 'state' => $joint->state,
             'accepted' => in_array($joint->state, ['accepted', 'overruled'], true), 'test_at' => $joint->test_at?->toDateTimeImmutable(),
         ])->all();
-        $last = $section->tests()->whereNotNull('ended_at')->get()->last();
+        $last = $section->tests()->whereNotNull('ended_at')->get()->last(); // one that is planned has changed nothing yet
         $rest = $last?->ended_at?->addMinutes((int) ceil(60 * TestMethods::of($last->method)->restHours()));
 
         return Readiness::of(array_values($joints), Subject::section($section, $plan->medium->value)->verdict(), $section->main->job->now()->toDateTimeImmutable(), $rest?->toDateTimeImmutable(),
@@ -36,7 +36,7 @@ final class Readying
         return $last === null || $last->state !== 'failed' ? null : Entry::where('subject_type', 'test')->where('subject_id', $last->id)->where('kind', Journal::TEST_MEND)->exists();
     }
 
-    /** @return list<Overrule> of gates, given since the last test was planned */
+    /** @return list<Overrule> of gates, given since the last test was over */
     private static function overrules(Section $section, ?PressureTest $last): array
     {
         $since = $last === null ? 0 : (int) Entry::where('subject_type', 'test')->where('subject_id', $last->id)->max('seq');

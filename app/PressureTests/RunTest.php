@@ -37,6 +37,7 @@ final class RunTest
         return DB::transaction(function () use ($test, $person, $mode, $fault, $speed, $seed, $job): PressureTest {
             $locked = PressureTest::query()->lockForUpdate()->findOrFail($test->id);
             $this->mustBePlanned($locked);
+            $this->mustBeReady($locked);
             $run = ['person' => $person->id, 'real_started_ms' => CarbonImmutable::now('UTC')->getPreciseTimestamp(3), 'gaps' => [], ...($mode === 'simulated' ? ['fault' => $fault->value, 'speed' => $speed, 'seed' => $seed] : [])];
             $now = $job->now();
             $this->journal->append($job, $person, new Draft((string) Str::uuid(), Journal::TEST_BEGUN, 'test', $test->id, ['mode' => $mode], $now->format('Y-m-d\TH:i:sP')));
@@ -136,6 +137,16 @@ final class RunTest
 
             return count($new);
         });
+    }
+
+    /** What held when it was planned may not hold any more: a calibration runs out, a joint is reopened. */
+    private function mustBeReady(PressureTest $test): void
+    {
+        $readiness = Readying::of($test->section, Recorded::plan($test));
+        if (! $readiness->isReady()) {
+            $shut = array_filter($readiness->gates, static fn (array $gate): bool => ! $gate['holds']);
+            throw Refused::conflict('The section is not ready any more: '.implode(' ', array_map(static fn (array $gate): string => "{$gate['title']}: {$gate['said']}", $shut)));
+        }
     }
 
     private function mustBePlanned(PressureTest $test): void

@@ -183,3 +183,20 @@ it('is signed once by each who may', function () {
     $sign('ines@demo')->assertCreated()->assertJsonPath('signatures.1.role', 'inspector');
     expect(pdfText((string) $this->get("/api/v1/tests/{$test->id}/package.pdf")->assertOk()->getContent()))->toContain('NOT PASSED')->toContain('Ines Marl')->toContain('Wet at the coupler')->toContain('draw-off');
 });
+
+it('does not start what was ready when it was planned and is not any more', function () {
+    $test = plannedOn($this, 'O1', 'f2164');
+    App\Models\Joint::where('section_id', $test->section_id)->update(['state' => 'mend']);
+    $this->postJson("/api/v1/tests/{$test->id}/run", ['mode' => 'hand'])->assertStatus(409)->assertJsonPath('title', fn (string $t): bool => str_contains($t, 'not ready any more') && str_contains($t, '1201'));
+    App\Models\Joint::where('section_id', $test->section_id)->update(['state' => 'accepted']);
+    $this->enter($this->section('O1'), 'zone_kept', false)->assertCreated();
+    $this->postJson("/api/v1/tests/{$test->id}/run", ['mode' => 'hand'])->assertStatus(409)->assertJsonPath('title', fn (string $t): bool => str_contains($t, 'No exclusion zone'));
+});
+
+it('reads a section in the units of its rulebook', function () {
+    $this->job()->update(['rulebook_id' => App\Models\Rulebook::where('key', 'us')->value('id')]);
+    $reply = $this->signIn('tom@demo')->getJson("/api/v1/sections/{$this->section('O1')->id}/tests")->assertOk();
+    expect($reply->json('chosen'))->toBe('f2164')->and($reply->json('display.pressure.symbol'))->toBe('psi')->and($reply->json('facts_display.length.symbol'))->toBe('ft')->and(json_encode($reply->json('plan')))->toContain('psi');
+    $sewer = $this->getJson('/api/v1/sections/'.sewerSection()->id.'/tests')->assertOk();
+    expect($sewer->json('chosen'))->toBe('f1417')->and($sewer->json('plan.gauge_kpa'))->toEqualWithDelta(27.579, 0.001)->and($sewer->json('display.pressure.decimals'))->toBe(2);
+});

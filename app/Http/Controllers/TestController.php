@@ -88,7 +88,7 @@ final class TestController
 
     public function import(Request $request, PressureTest $test, ImportTrace $import): JsonResponse
     {
-        $given = $request->validate(['file' => 'required|file|max:131072', 'import' => 'uuid', 'broken_off' => 'nullable|string|max:500', 'measured' => 'nullable|json'], ['file.*' => 'Choose the CSV file that the logger exported (128 MiB at most).']);
+        $given = $request->validate(['file' => 'required|file|max:65536', 'import' => 'uuid', 'broken_off' => 'nullable|string|max:500', 'measured' => 'nullable|json'], ['file.*' => 'Choose the CSV file that the logger exported (64 MiB at most).']);
         $request->session()->save(); // lets the page ask how far it has come meanwhile
         $measured = $this->measured($test, (array) json_decode($given['measured'] ?? '{}', true));
         $file = $request->file('file');

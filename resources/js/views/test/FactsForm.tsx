@@ -2,35 +2,35 @@ import { useState } from 'react';
 import { Alert, Box, Button, FormControlLabel, MenuItem, Paper, Stack, Switch, TextField, Typography } from '@mui/material';
 import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { post, type Schemas } from '../../api/client';
-import { fittingsText, partsText, profileText, ratingsText, typedFittings, typedNumber, typedParts, typedProfile, typedRatings } from './facts';
+import { fittingsText, partsText, profileText, ratingsText, shownNumber, typedFittings, typedNumber, typedParts, typedProfile, typedRatings, type Units } from './facts';
 import { useMayTest } from './useTest';
 
 type Section = Schemas['SectionTests']['section'];
 
-const NUMBERS: [keyof Schemas['SectionFacts'], string, string][] = [
-  ['working_kpa', 'Greatest working pressure, kPa', 'MDP of a water main, MAOP of a gas main; 0 in a gravity sewer'],
-  ['gauge_level_m', 'Level of the gauge, m', ''],
-  ['water_c', 'Water or ground, °C', ''],
-  ['gauge_resolution_kpa', 'Gauge reads to, kPa', ''],
-  ['groundwater_m', 'Groundwater above the invert, m', ''],
-  ['chamber_area_m2', 'Wetted manholes, m²', 'for a sewer tested with its manholes'],
-  ['hdb_psi', 'HDB, psi', 'plastic gas mains, with DR and design factor'],
-  ['dr', 'DR', ''],
-  ['design_factor', 'Design factor', ''],
+const NUMBERS: { key: keyof Schemas['SectionFacts']; label: string; unit?: keyof Units; plain?: string; help?: string }[] = [
+  { key: 'working_kpa', label: 'Greatest working pressure', unit: 'pressure', help: 'MDP of a water main, MAOP of a gas main; 0 in a gravity sewer' },
+  { key: 'gauge_level_m', label: 'Level of the gauge', unit: 'length' },
+  { key: 'water_c', label: 'Water or ground', unit: 'temperature' },
+  { key: 'gauge_resolution_kpa', label: 'Gauge reads to', unit: 'pressure' },
+  { key: 'groundwater_m', label: 'Groundwater above the invert', unit: 'length' },
+  { key: 'chamber_area_m2', label: 'Wetted manholes', plain: 'm²', help: 'for a sewer tested with its manholes' },
+  { key: 'hdb_psi', label: 'HDB', plain: 'psi', help: 'plastic gas mains, with DR and design factor' },
+  { key: 'dr', label: 'DR' },
+  { key: 'design_factor', label: 'Design factor' },
 ];
 
 /** What is known of a section, written down in the journal. Levels and stations decide the gauge, ratings the pressure. */
-export function FactsForm({ section, onDone }: { section: Section; display: Schemas['TestDisplay']; onDone: () => void }) {
+export function FactsForm({ section, units, onDone }: { section: Section; units: Units; onDone: () => void }) {
   const client = useQueryClient();
   const mayTest = useMayTest();
   const { facts } = section;
-  const [lines, setLines] = useState({ parts: partsText(facts), profile: profileText(facts), ratings: ratingsText(facts), fittings: fittingsText(facts) });
-  const [numbers, setNumbers] = useState(() => Object.fromEntries(NUMBERS.map(([key]) => [key, String(facts[key] ?? '')])));
+  const [lines, setLines] = useState({ parts: partsText(facts, units), profile: profileText(facts, units), ratings: ratingsText(facts, units), fittings: fittingsText(facts, units) });
+  const [numbers, setNumbers] = useState(() => Object.fromEntries(NUMBERS.map(({ key, unit }) => [key, typeof facts[key] === 'number' ? shownNumber(facts[key], unit && units[unit]) : ''])));
   const [rest, setRest] = useState({ surge: facts.surge, restraint: facts.restraint, cement_lined: facts.cement_lined, branches: facts.branches });
   const save = useMutation({
     mutationFn: () =>
       post<Schemas['SectionTests']>(`/sections/${section.id}/facts`, {
-        facts: { ...Object.fromEntries(NUMBERS.map(([key]) => [key, typedNumber(numbers[key])])), ...rest, parts: typedParts(lines.parts), profile: typedProfile(lines.profile), ratings: typedRatings(lines.ratings), fittings: typedFittings(lines.fittings) },
+        facts: { ...Object.fromEntries(NUMBERS.map(({ key, unit }) => [key, typedNumber(numbers[key], unit && units[unit])])), ...rest, parts: typedParts(lines.parts, units), profile: typedProfile(lines.profile, units), ratings: typedRatings(lines.ratings, units), fittings: typedFittings(lines.fittings, units) },
       }),
     onSuccess: async () => {
       await client.invalidateQueries({ queryKey: ['tests'] });
@@ -43,14 +43,14 @@ export function FactsForm({ section, onDone }: { section: Section; display: Sche
       <Typography variant="h1">What is known of section {section.name}</Typography>
       <Typography sx={{ mb: 2 }}>The plan follows from it. What is written here stays in the journal; a later version replaces it, none is lost.</Typography>
       <Box sx={{ display: 'grid', gridTemplateColumns: { xs: 'minmax(0,1fr)', md: '1fr 1fr' }, gap: 2 }}>
-        {area('profile', 'Profile, a point a line: station level (m)', 'From end to end; every low and high point')}
-        {area('ratings', 'Ratings, a part a line: bar name', 'Pipe, fittings, valves, restraint; derated for temperature')}
-        {area('parts', 'Pipe, a run a line: material length(m) DN inside(mm) wall(mm)', 'pe, pvc, iron, steel, grp, concrete or composite')}
+        {area('profile', `Profile, a point a line: station level (${units.length.symbol})`, 'From end to end; every low and high point')}
+        {area('ratings', `Ratings, a part a line: ${units.pressure.symbol} name`, 'Pipe, fittings, valves, restraint; derated for temperature')}
+        {area('parts', `Pipe, a run a line: material length(${units.length.symbol}) DN inside wall (${units.small.symbol})`, 'pe, pvc, iron, steel, grp, concrete or composite')}
         {area('fittings', 'Ends, bends, tees, reducers, valves: kind station more', 'Angle of a bend; outside diameter of the branch or the small end')}
       </Box>
       <Box sx={{ display: 'grid', gridTemplateColumns: { xs: 'minmax(0,1fr)', sm: 'repeat(3, minmax(0,1fr))' }, gap: 2, mt: 2 }}>
-        {NUMBERS.map(([key, label, help]) => (
-          <TextField key={key} label={label} value={numbers[key] ?? ''} helperText={help} onChange={(e) => setNumbers({ ...numbers, [key]: e.target.value })} slotProps={{ htmlInput: { inputMode: 'decimal' } }} />
+        {NUMBERS.map(({ key, label, unit, plain, help }) => (
+          <TextField key={key} label={[label, unit ? units[unit].symbol : plain].filter(Boolean).join(', ')} value={numbers[key] ?? ''} helperText={help} onChange={(e) => setNumbers({ ...numbers, [key]: e.target.value })} slotProps={{ htmlInput: { inputMode: 'decimal' } }} />
         ))}
         <TextField select label="Surge" value={rest.surge} onChange={(e) => setRest({ ...rest, surge: e.target.value })}>
           <MenuItem value="assumed">assumed in the pressure</MenuItem>

@@ -2,7 +2,7 @@ import { useRef, useState } from 'react';
 import { Alert, Box, Button, Stack, TextField, Typography } from '@mui/material';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { get, type Schemas } from '../../api/client';
-import { jobNow, span } from '../../app/time';
+import { jobNow, span, uuid } from '../../app/time';
 import { Measured, typed, type Typed } from './Measured';
 import { PressureChart } from './PressureChart';
 import { stored } from '../bench/units';
@@ -69,11 +69,30 @@ function Now({ now }: { now: Schemas['TestNow'] }) {
   );
 }
 
+interface TypedReading {
+  pressure: string;
+  temperature: string;
+  water: string;
+}
+
+/** What is being typed survives a reload until it is entered. */
+function useTyped(key: string): [TypedReading, (text: TypedReading) => void] {
+  const [text, setText] = useState<TypedReading>(() => ({ pressure: '', temperature: '', water: '', ...(JSON.parse(sessionStorage.getItem(key) ?? '{}') as Partial<TypedReading>) }));
+  return [
+    text,
+    (next) => {
+      sessionStorage.setItem(key, JSON.stringify(next));
+      setText(next);
+    },
+  ];
+}
+
 /** One reading of the gauge, at the moment it is entered. */
 function Reading({ test }: { test: Test }) {
   const mayTest = useMayTest();
   const read = useTestAction<Record<string, unknown>>(test.id, 'readings');
-  const [text, setText] = useState({ pressure: '', temperature: '', water: '' });
+  const [text, setText] = useTyped(`reading-${test.id}`);
+  const sent = useRef<{ key: string; id: string; at: string } | null>(null);
   const { pressure, temperature, volume } = test.display;
   const fields = [
     ['pressure', `Gauge, ${pressure.symbol}`],
@@ -81,8 +100,22 @@ function Reading({ test }: { test: Test }) {
     ...(test.plan.medium === 'water' ? [['water', `Water added since the start, ${volume.symbol}`]] : []),
   ] as ['pressure' | 'temperature' | 'water', string][];
   const value = (key: 'pressure' | 'temperature' | 'water', display: Schemas['Display']) => (text[key].trim() === '' ? null : stored(text[key], { display }));
+  const enter = () => {
+    const body = { pressure_kpa: value('pressure', pressure), temperature_c: value('temperature', temperature), added_l: value('water', volume) };
+    const key = JSON.stringify(body);
+    if (sent.current?.key !== key) sent.current = { key, id: uuid(), at: new Date(jobNow()).toISOString() }; // sent again after a lost answer it is the same reading
+    read.mutate(
+      { ...body, id: sent.current.id, at: sent.current.at },
+      {
+        onSuccess: () => {
+          sent.current = null;
+          setText({ ...text, pressure: '' });
+        },
+      },
+    );
+  };
   return (
-    <Box component="form" aria-label="Reading" onSubmit={(e) => (e.preventDefault(), read.mutate({ at: new Date(jobNow()).toISOString(), pressure_kpa: value('pressure', pressure), temperature_c: value('temperature', temperature), added_l: value('water', volume) }, { onSuccess: () => setText({ ...text, pressure: '' }) }))}>
+    <Box component="form" aria-label="Reading" onSubmit={(e) => (e.preventDefault(), enter())}>
       <Stack direction={{ xs: 'column', sm: 'row' }} spacing={1.5} sx={{ mt: 1.5 }}>
         {fields.map(([key, label]) => (
           <TextField key={key} label={label} value={text[key]} onChange={(e) => setText({ ...text, [key]: e.target.value })} slotProps={{ htmlInput: { inputMode: 'decimal' } }} sx={{ flex: 1 }} />

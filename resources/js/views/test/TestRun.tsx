@@ -13,7 +13,7 @@ import type { Test } from './useTest';
 const EDGE: Record<Test['state'], string> = { passed: 'go', failed: 'stop', planned: 'hand', running: 'hand', advised: 'watch' };
 
 /** One test: begun, watched, judged, proven. */
-export function TestRun({ test, facts }: { test: Test; facts: Schemas['SectionFacts']; joints: string }) {
+export function TestRun({ test, facts }: { test: Test; facts: Schemas['SectionFacts'] }) {
   const { job } = useWork();
   return (
     <Paper component="section" aria-label={`Test ${test.number}`} sx={{ p: { xs: 1.5, sm: 2.5 }, borderLeft: '8px solid', borderLeftColor: EDGE[test.state] }}>

@@ -53,7 +53,7 @@ function Section({ id }: { id: string }) {
   const earlier = data.tests.slice(0, -1);
   return (
     <>
-      {last && <TestRun key={last.id} test={last} facts={data.section.facts} joints={data.section.name} />}
+      {last && <TestRun key={last.id} test={last} facts={data.section.facts} />}
       {!open && <Next data={data} repeat={last} options={options} onMethod={choose} onOption={(key, value) => setOptions({ ...options, [key]: value })} />}
       {earlier.length > 0 && (
         <Paper sx={{ p: 2 }}>
@@ -110,7 +110,7 @@ function Next({ data, repeat, options, onMethod, onOption }: NextProps) {
   return (
     <>
       {data.ready ? [plan, readiness] : [readiness, plan]}
-      {facts && <FactsForm section={data.section} display={data.display} onDone={() => setFacts(false)} />}
+      {facts && <FactsForm section={data.section} units={data.facts_display} onDone={() => setFacts(false)} />}
     </>
   );
 }

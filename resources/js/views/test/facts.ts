@@ -1,38 +1,41 @@
 import type { Schemas } from '../../api/client';
 
 type Facts = Schemas['SectionFacts'];
+type Display = Schemas['Display'];
+/** How the rulebook shows what is typed: pressures, lengths and levels, small sizes. */
+export type Units = Pick<Schemas['TestDisplay'], 'pressure' | 'length' | 'small' | 'temperature'>;
 
-/** What was typed, line by line: words and numbers between blanks, a decimal comma or point. */
+/** What was typed, line by line: words and numbers between blanks. */
 const lines = (text: string) =>
   text
     .split('\n')
     .map((line) => line.trim())
     .filter((line) => line !== '')
     .map((line) => line.split(/[\s;]+/));
-/** A number; the text itself when it is none, so that the server can say so. */
-export const typedNumber = (text: string | undefined): number | string | null => {
+/** A number in stored units, with a decimal comma or point; the text itself when it is none, so that the server can say so. */
+export const typedNumber = (text: string | undefined, display?: Display): number | string | null => {
   const plain = (text ?? '').trim().replace(',', '.');
-  return plain === '' ? null : /^[+-]?\d*\.?\d+$/.test(plain) ? Number(plain) : (text ?? '');
+  if (plain === '') return null;
+  if (!/^[+-]?\d*\.?\d+$/.test(plain)) return text ?? '';
+  return display ? Number(((Number(plain) - display.offset) / display.factor).toPrecision(12)) : Number(plain);
 };
+export const shownNumber = (value: number, display?: Display) => String(Number((display ? value * display.factor + display.offset : value).toPrecision(7)));
 
-export const profileText = (facts: Facts) => facts.profile.map(([station, level]) => `${station} ${level}`).join('\n');
-export const typedProfile = (text: string) => lines(text).map(([station, level]) => [typedNumber(station), typedNumber(level)]);
+export const profileText = (facts: Facts, u: Units) => facts.profile.map(([station, level]) => `${shownNumber(station ?? 0, u.length)} ${shownNumber(level ?? 0, u.length)}`).join('\n');
+export const typedProfile = (text: string, u: Units) => lines(text).map(([station, level]) => [typedNumber(station, u.length), typedNumber(level, u.length)]);
 
-export const ratingsText = (facts: Facts) => facts.ratings.map((r) => `${r.kpa / 100} ${r.name}`).join('\n');
-/** Bar first, then what it is of. */
-export const typedRatings = (text: string) =>
-  lines(text).map(([bar, ...name]) => {
-    const value = typedNumber(bar);
-    return { name: name.join(' '), kpa: typeof value === 'number' ? Number((100 * value).toPrecision(12)) : value };
-  });
+export const ratingsText = (facts: Facts, u: Units) => facts.ratings.map((r) => `${shownNumber(r.kpa, u.pressure)} ${r.name}`).join('\n');
+/** Pressure first, then what it is of. */
+export const typedRatings = (text: string, u: Units) => lines(text).map(([pressure, ...name]) => ({ name: name.join(' '), kpa: typedNumber(pressure, u.pressure) }));
 
-export const partsText = (facts: Facts) => facts.parts.map((p) => `${p.material} ${p.length_m} ${p.dn_mm} ${p.inside_mm} ${p.wall_mm}`).join('\n');
-export const typedParts = (text: string) => lines(text).map(([material, length, dn, inside, wall]) => ({ material: (material ?? '').toLowerCase(), length_m: typedNumber(length), dn_mm: typedNumber(dn), inside_mm: typedNumber(inside), wall_mm: typedNumber(wall) }));
+export const partsText = (facts: Facts, u: Units) => facts.parts.map((p) => [p.material, shownNumber(p.length_m, u.length), ...[p.dn_mm, p.inside_mm, p.wall_mm].map((size) => shownNumber(size, u.small))].join(' ')).join('\n');
+export const typedParts = (text: string, u: Units) =>
+  lines(text).map(([material, length, dn, inside, wall]) => ({ material: (material ?? '').toLowerCase(), length_m: typedNumber(length, u.length), dn_mm: typedNumber(dn, u.small), inside_mm: typedNumber(inside, u.small), wall_mm: typedNumber(wall, u.small) }));
 
-export const fittingsText = (facts: Facts) => facts.fittings.map((f) => `${f.kind} ${f.station_m}${f.angle_deg > 0 ? ` ${f.angle_deg}` : f.other_mm > 0 ? ` ${f.other_mm}` : ''}`).join('\n');
+export const fittingsText = (facts: Facts, u: Units) => facts.fittings.map((f) => `${f.kind} ${shownNumber(f.station_m, u.length)}${f.angle_deg > 0 ? ` ${f.angle_deg}` : f.other_mm > 0 ? ` ${shownNumber(f.other_mm, u.small)}` : ''}`).join('\n');
 /** Kind, station and, where it has one, the angle of a bend or the other diameter of a tee or reducer. */
-export const typedFittings = (text: string) =>
+export const typedFittings = (text: string, u: Units) =>
   lines(text).map(([kind, station, more]) => {
     const name = (kind ?? '').toLowerCase();
-    return { kind: name, station_m: typedNumber(station), ...(name === 'bend' ? { angle_deg: typedNumber(more) } : name === 'tee' || name === 'reducer' ? { other_mm: typedNumber(more) } : {}) };
+    return { kind: name, station_m: typedNumber(station, u.length), ...(name === 'bend' ? { angle_deg: typedNumber(more) } : name === 'tee' || name === 'reducer' ? { other_mm: typedNumber(more, u.small) } : {}) };
   });
