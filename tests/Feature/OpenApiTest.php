@@ -99,3 +99,34 @@ it('answers writing, fusing and testing as described', function () {
         ->and(differs('post', '/joints/{joint}/fusion-runs', 201, (string) $fusion->getContent()))->toBe('')
         ->and(differs('get', '/fusion-runs/{run}', 200, (string) $going->getContent()))->toBe('');
 });
+
+it('answers a test from its plan to its papers as described', function () {
+    $test = plannedOn($this, 'O1', 'f2164');
+    $section = $test->section_id;
+    $id = static fn (): string => (string) Illuminate\Support\Str::uuid();
+    $facts = $this->getJson("/api/v1/sections/{$this->section('O2')->id}/tests")->json('section.facts');
+    $replies = [
+        ['get', '/sections/{section}/tests', 200, $this->getJson("/api/v1/sections/{$section}/tests")],
+        ['post', '/sections/{section}/facts', 200, $this->postJson("/api/v1/sections/{$this->section('O2')->id}/facts", ['facts' => $facts])],
+        ['post', '/tests/{test}/run', 200, $this->postJson("/api/v1/tests/{$test->id}/run", ['mode' => 'hand'])],
+        ['post', '/tests/{test}/notes', 201, $this->postJson("/api/v1/tests/{$test->id}/notes", ['id' => $id(), 'text' => 'rain'])],
+        ['post', '/tests/{test}/readings', 201, $this->postJson("/api/v1/tests/{$test->id}/readings", ['id' => $id(), 'at' => $this->deviceNow(), 'pressure_kpa' => 12.5])],
+        ['post', '/tests/{test}/logging', 200, $this->postJson("/api/v1/tests/{$test->id}/logging", ['on' => false])],
+        ['get', '/tests/{test}/trace', 200, $this->getJson("/api/v1/tests/{$test->id}/trace")],
+        ['get', '/jobs/{job}/clocks', 200, $this->getJson("/api/v1/jobs/{$this->job()->id}/clocks")],
+        ['post', '/tests/{test}/finish', 409, $this->postJson("/api/v1/tests/{$test->id}/finish", [])],
+        ['get', '/imports/{import}', 200, $this->getJson('/api/v1/imports/'.$id())],
+    ];
+    $this->travel(20)->seconds();
+    $this->postJson("/api/v1/tests/{$test->id}/readings", ['id' => $id(), 'at' => $this->deviceNow(), 'pressure_kpa' => 13])->assertCreated();
+    $replies[] = ['post', '/tests/{test}/finish', 200, $this->postJson("/api/v1/tests/{$test->id}/finish", ['broken_off' => 'the hose burst'])];
+    $replies[] = ['post', '/tests/{test}/mends', 201, $this->postJson("/api/v1/tests/{$test->id}/mends", ['id' => $id(), 'what' => 'a new hose', 'pressure_lowered' => true])];
+    $replies[] = ['post', '/tests/{test}/signatures', 201, $this->postJson("/api/v1/tests/{$test->id}/signatures", ['id' => $id()])];
+    $replies[] = ['get', '/tests/{test}/trace', 200, $this->getJson("/api/v1/tests/{$test->id}/trace?bare=1")];
+    foreach ($replies as [$method, $path, $status, $reply]) {
+        $reply->assertStatus($status);
+        expect(differs($method, $path, $status, (string) $reply->getContent()))->toBe('', "{$method} {$path}");
+    }
+    $json = json_decode($this->get("/api/v1/tests/{$test->id}/test.json")->assertOk()->streamedContent(), true);
+    expect($json['test']['state'])->toBe('failed')->and($json['test']['verdict']['broken_off'])->toBe('the hose burst')->and($json['trace'][0]['pressure_kpa'])->toEqual([12.5, 13])->and($json['section']['facts']['parts'][0]['material'])->toBe('pe');
+});
