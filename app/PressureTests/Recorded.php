@@ -87,7 +87,7 @@ final class Recorded
             'hand' => $this->byHand($test),
             default => LoggedTrace::rows($this->traces->read('test', $test->id)),
         };
-        $gaps = $test->run['gaps'] ?? [];
+        $gaps = $test->mode === 'simulated' ? $test->run['gaps'] ?? [] : []; // a logger that is stopped sends nothing; what a person reads counts
 
         return array_values(array_filter($rows, static fn (array $r): bool => $r['t'] > $since && array_filter($gaps, static fn (array $gap): bool => $r['t'] > $gap[0] && ($gap[1] === null || $r['t'] < $gap[1])) === []));
     }
