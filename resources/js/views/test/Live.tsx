@@ -1,4 +1,4 @@
-import { useRef, useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import { Alert, Box, Button, Stack, TextField, Typography } from '@mui/material';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { get, type Schemas } from '../../api/client';
@@ -30,6 +30,10 @@ export function Live({ test }: { test: Test }) {
     gcTime: 0,
   });
   const now = (running.data ?? test).now;
+  const phase = now?.phase;
+  useEffect(() => {
+    void client.invalidateQueries({ queryKey: ['clocks'] }); // another phase: the rail of everyone here is read anew
+  }, [client, phase]);
   const logging = (running.data ?? test).logging;
   const notes = (running.data ?? test).notes;
   return (
