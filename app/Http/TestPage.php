@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Http;
 
 use App\Journal\Journal;
+use App\Models\Job;
 use App\Models\Main;
 use App\Models\PressureTest;
 use App\Models\Section;
@@ -121,22 +122,20 @@ final class TestPage
     /**
      * Clocks of the tests that run on a job: the end of the phase each is in.
      *
-     * @param  iterable<Main>  $mains
      * @return list<array<string, mixed>>
      */
-    public function clocks(iterable $mains): array
+    public function clocks(Job $job): array
     {
         $clocks = [];
-        foreach ($mains as $main) {
-            foreach (PressureTest::with('section.main.job')->whereIn('section_id', $main->sections()->pluck('id'))->where('state', 'running')->get() as $test) {
-                $now = Now::at(Recorded::plan($test), $test->mode === 'simulated' ? [] : Recorded::marks($test), $this->recorded->elapsed($test))->toArray();
-                $speed = $test->mode === 'simulated' ? (float) $test->run['speed'] : 1.0;
-                $clocks[] = [
-                    'id' => "test-{$test->id}", 'title' => $now['title'], 'then' => $now['next'] === null ? 'Read it, and finish the test.' : "{$now['next']}: {$now['next_do']}", 'source' => TestMethods::of($test->method)->source()->tag(), 'kind' => 'test_phase',
-                    'starts_at' => $test->started_at->addMilliseconds((int) round(1000 * $now['began_s'] / $speed))->format('Y-m-d\TH:i:sP'), 'due_at' => $test->started_at->addMilliseconds((int) round(1000 * $now['ends_s'] / $speed))->format('Y-m-d\TH:i:sP'),
-                    'joint_id' => $test->id, 'joint_number' => null, 'main' => $main->id, 'section' => $test->section->name, 'test' => $test->number,
-                ];
-            }
+        $running = PressureTest::with('section.main.job')->where('state', 'running')->whereIn('section_id', Section::whereIn('main_id', Main::where('job_id', $job->id)->select('id'))->select('id'))->get();
+        foreach ($running as $test) {
+            $now = Now::at(Recorded::plan($test), $test->mode === 'simulated' ? [] : Recorded::marks($test), $this->recorded->elapsed($test))->toArray();
+            $speed = $test->mode === 'simulated' ? (float) $test->run['speed'] : 1.0;
+            $clocks[] = [
+                'id' => "test-{$test->id}", 'title' => $now['title'], 'then' => $now['next'] === null ? 'Read it, and finish the test.' : "{$now['next']}: {$now['next_do']}", 'source' => TestMethods::of($test->method)->source()->tag(), 'kind' => 'test_phase',
+                'starts_at' => $test->started_at->addMilliseconds((int) round(1000 * $now['began_s'] / $speed))->format('Y-m-d\TH:i:sP'), 'due_at' => $test->started_at->addMilliseconds((int) round(1000 * $now['ends_s'] / $speed))->format('Y-m-d\TH:i:sP'),
+                'joint_id' => $test->id, 'joint_number' => null, 'main' => $test->section->main_id, 'section' => $test->section->name, 'test' => $test->number,
+            ];
         }
 
         return $clocks;

@@ -23,6 +23,7 @@ final class Progress
     public function begin(string $test, int $bytes): void
     {
         if ($this->id !== null) {
+            self::table()->where('updated_at', '<', now()->subDay())->delete(); // cancelled before they ever came
             self::table()->updateOrInsert(['id' => $this->id], ['test_id' => $test, 'total_bytes' => $bytes, 'updated_at' => now()]);
             $this->heed();
         }

@@ -55,7 +55,7 @@ final class JobController
                 }
             }
         }
-        $clocks = [...$clocks, ...$tests->clocks($job->mains)];
+        $clocks = [...$clocks, ...$tests->clocks($job)];
         usort($clocks, static fn (array $a, array $b): int => [$a['due_at'], $a['joint_number']] <=> [$b['due_at'], $b['joint_number']]);
 
         return new JsonResponse(['now' => $now->format('Y-m-d\TH:i:s.vP'), 'clock_ahead_s' => $job->clock_ahead_s, 'clocks' => $clocks]);
