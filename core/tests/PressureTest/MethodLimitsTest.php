@@ -102,6 +102,12 @@ it('C600: older editions allow a ninth more', function () {
     expect(judgedBy(new Methods\C600, Sections::iron(), $trace)->passed())->toBeFalse()->and(judgedBy(new Methods\C600, Sections::iron(), $trace, [], ['divisor' => '133200'])->passed())->toBeTrue(); // 5.230 · 148 000/133 200 = 5.811
 });
 
+it('C600: judges a band that is narrow at a high pressure from within it', function () {
+    $section = Sections::iron(['working_kpa' => 1600.0, 'ratings' => [['name' => 'valve', 'kpa' => 2600.0]]]); // 2400 kPa at the gauge, 34.5 kPa are 1.4 % of it
+    $trace = Drawn::trace([[0, 0, 12, 0], [15, 2400, 12, 20], [140, 2400, 12, 20.1]]);
+    expect(judgedBy(new Methods\C600, $section, $trace)->passed())->toBeTrue();
+});
+
 it('C600: 1.25 × working high, 1.5 × low, never above the rating', function () {
     $plan = (new Methods\C600)->plan(Sections::iron(['profile' => [[0, 0.0], [400, 40.0]]]));
     // low: 1.5·800 = 1200 at 0 m; high: 1.25·800 = 1000 at 40 m asks for 1392.27 at 0 m: that rules

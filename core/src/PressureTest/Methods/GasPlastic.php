@@ -67,7 +67,7 @@ final class GasPlastic extends Method
 
     public function suits(TestSection $section, UnitSystem $units): ?array
     {
-        return self::serves($section, ['gas']) ? ['rank' => 1, 'why' => $section->main()->material === Material::Pe ? 'A plastic gas main.' : 'A gas main; written for plastic.'] : null;
+        return self::serves($section, ['gas']) && in_array($section->main()->material, [Material::Pe, Material::Pvc, Material::Composite], true) ? ['rank' => 1, 'why' => 'A plastic gas main.'] : null;
     }
 
     public function options(): array

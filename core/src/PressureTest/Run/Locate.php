@@ -84,7 +84,7 @@ final readonly class Locate
     {
         return match ($phase->control) {
             Control::Open => $this->first($at, static fn (float $p): bool => $next !== null && $p > 0.05 * $next->targetKpa),
-            Control::Raise => $this->first($at, static fn (float $p): bool => $p >= (1 - self::REACHED) * $phase->targetKpa),
+            Control::Raise => $this->first($at, static fn (float $p): bool => $p >= self::reached($phase, $next)),
             Control::Lower => $this->bled($phase, $at),
             Control::Hold, Control::Shut => match (true) {
                 $next?->control === Control::Lower => $phase->control === Control::Hold ? $this->left($phase, $next, $at) : $this->opened($phase, $at),
@@ -92,6 +92,14 @@ final readonly class Locate
                 default => min($this->trace->endS(), $at + 60 * max($phase->minutes, $phase->extendMin)),
             },
         };
+    }
+
+    /** Near enough to the target; well inside the band where that is judged from here on. */
+    private static function reached(Phase $phase, ?Phase $next): float
+    {
+        $band = $next !== null && $next->judged && $next->control === Control::Hold ? ($next->lowKpa + $next->targetKpa) / 2 : 0.0;
+
+        return max((1 - self::REACHED) * $phase->targetKpa, min($phase->targetKpa, $band));
     }
 
     /** @param  \Closure(float): bool  $is */
