@@ -88,7 +88,6 @@ it('takes readings by hand, once however often they are sent, in the order of th
 });
 
 it('judges a test read by hand with the phases its tester marked', function () {
-    // C600-like by hand: EN 805 loss is not for PE; the make-up by hand of 2566 PE would take a day, so gas: two readings and a mark
     $test = plannedOn($this, 'Q', 'gas-plastic', ['leak' => '20']);
     $this->postJson("/api/v1/tests/{$test->id}/run", ['mode' => 'hand'])->assertOk();
     $start = $test->refresh()->started_at;
@@ -199,4 +198,13 @@ it('reads a section in the units of its rulebook', function () {
     expect($reply->json('chosen'))->toBe('f2164')->and($reply->json('display.pressure.symbol'))->toBe('psi')->and($reply->json('facts_display.length.symbol'))->toBe('ft')->and(json_encode($reply->json('plan')))->toContain('psi');
     $sewer = $this->getJson('/api/v1/sections/'.sewerSection()->id.'/tests')->assertOk();
     expect($sewer->json('chosen'))->toBe('f1417')->and($sewer->json('plan.gauge_kpa'))->toEqualWithDelta(27.579, 0.001)->and($sewer->json('display.pressure.decimals'))->toBe(2);
+});
+
+it('says what a section lacks before any test of it can be planned', function () {
+    $section = $this->section('B');
+    $section->update(['to_station_m' => $section->from_station_m]);
+    $this->signIn('tom@demo')->getJson("/api/v1/sections/{$section->id}/tests")->assertStatus(422)->assertJsonPath('title', fn (string $t): bool => str_contains($t, 'has no length yet: plan its line in Set-out'));
+    $section->update(['to_station_m' => 216]);
+    $section->main->update(['material' => 'Clay']);
+    $this->getJson("/api/v1/sections/{$section->id}/tests")->assertStatus(422)->assertJsonPath('title', fn (string $t): bool => str_contains($t, 'how Clay stretches'));
 });

@@ -22,7 +22,7 @@ enum Material: string
         $plain = mb_strtolower($words);
 
         return match (true) {
-            str_starts_with($plain, 'pe') => self::Pe, str_starts_with($plain, 'pvc') => self::Pvc, str_contains($plain, 'iron') => self::Iron,
+            str_starts_with($plain, 'pe'), str_contains($plain, 'hdpe') => self::Pe, str_starts_with($plain, 'pvc') => self::Pvc, str_contains($plain, 'iron') => self::Iron,
             str_starts_with($plain, 'steel') => self::Steel, str_starts_with($plain, 'grp') => self::Grp, str_starts_with($plain, 'concrete') => self::Concrete, str_contains($plain, 'composite') => self::Composite, default => null,
         };
     }
