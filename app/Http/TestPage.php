@@ -22,9 +22,9 @@ use Diastoma\Core\PressureTest\Option;
 use Diastoma\Core\PressureTest\Run\Now;
 use Diastoma\Core\PressureTest\TestMethod;
 use Diastoma\Core\PressureTest\TestMethods;
+use Diastoma\Core\PressureTest\Words;
 use Diastoma\Core\Procedure\ReadingSpec;
 use Diastoma\Core\Quantity\Unit;
-use Diastoma\Core\Quantity\UnitSystem;
 use Diastoma\Core\Simulation\PressureFault;
 
 /** What the screens need of a section's tests. */
@@ -54,7 +54,7 @@ final class TestPage
             'methods' => array_map(static fn (array $m): array => [...self::method($m['method']), 'why' => $m['why']], $known),
             'chosen' => $chosen, 'plan' => $plan?->toArray(), 'plan_fault' => $fault,
             'bench' => Bench::of(Subject::section($section, $plan === null ? Medium::Water->value : $plan->medium->value)),
-            'display' => self::display($units, $plan !== null && $plan->gaugeKpa < 60.0), 'facts_display' => self::display($units, false),
+            'display' => self::display($plan === null ? new Words($units) : (new Words($units))->upTo($plan->gaugeKpa)), 'facts_display' => self::display(new Words($units)),
             'tests' => $section->tests->map(fn (PressureTest $test): array => $this->test($test))->all(),
         ];
     }
@@ -83,15 +83,11 @@ final class TestPage
      *
      * @return array<string, array{symbol: string, factor: float, offset: float, decimals: int}>
      */
-    private static function display(UnitSystem $units, bool $low): array
+    private static function display(Words $words): array
     {
-        $shown = static fn (Unit $unit): array => $units->display($unit);
-        $pressure = match (true) {
-            ! $low => $shown(Unit::KiloPascal), $units === UnitSystem::UsCustomary => [...$shown(Unit::KiloPascal), 'decimals' => 2],
-            default => ['symbol' => 'mbar', 'factor' => 10.0, 'offset' => 0.0, 'decimals' => 1]
-        };
+        $shown = static fn (Unit $unit): array => $words->units->display($unit);
 
-        return ['pressure' => $pressure, 'length' => $shown(Unit::Metre), 'small' => $shown(Unit::Millimetre), 'volume' => $shown(Unit::Litre), 'temperature' => $shown(Unit::Celsius)];
+        return ['pressure' => $words->pressure(), 'length' => $shown(Unit::Metre), 'small' => $shown(Unit::Millimetre), 'volume' => $shown(Unit::Litre), 'temperature' => $shown(Unit::Celsius)];
     }
 
     /** @return array<string, mixed> */
@@ -110,7 +106,7 @@ final class TestPage
             'plan' => [...$test->plan, 'options' => (object) ($test->plan['options'] ?? [])], 'verdict' => $test->verdict === null ? null : [...$test->verdict, 'figures' => (object) ($test->verdict['figures'] ?? [])], 'measured' => (object) ($test->measured ?? []),
             'asks' => array_map(static fn (ReadingSpec $spec): array => $spec->toArray($units), $method->asks()),
             'faults' => array_map(static fn (PressureFault $f): array => ['id' => $f->value, 'title' => $f->title()], PressureFault::in($plan->medium)),
-            'display' => self::display($units, $plan->gaugeKpa < 60.0),
+            'display' => self::display((new Words($units))->upTo($plan->gaugeKpa)),
             'notes' => Recorded::notes($test), 'logging' => $running && ($gaps === [] || $gaps[count($gaps) - 1][1] !== null),
             'now' => $elapsed === null ? null : [...Now::at($plan, $test->mode === 'simulated' ? [] : Recorded::marks($test), $elapsed)->toArray(), 'elapsed_s' => $elapsed],
             'samples' => $test->hasEnded() ? $this->traces->extent('test', $test->id)['count'] : null,

@@ -16,6 +16,7 @@ use Carbon\CarbonImmutable;
 use Diastoma\Core\PressureTest\PressureTrace;
 use Diastoma\Core\PressureTest\Reading\Meaning;
 use Diastoma\Core\PressureTest\Run\Run;
+use Diastoma\Core\PressureTest\Run\Whole;
 use Diastoma\Core\PressureTest\TestMethods;
 use Diastoma\Core\PressureTest\TestVerdict;
 use Illuminate\Support\Facades\DB;
@@ -60,8 +61,7 @@ final class JudgeTest
 
     private function cut(PressureTest $test, Run $run, float $at): Run
     {
-        $gaps = $test->run['gaps'] ?? [];
-        $rows = array_values(array_filter($run->trace->rows(to: $at), static fn (array $r): bool => array_filter($gaps, static fn (array $g): bool => $r['t'] > $g[0] && ($g[1] === null || $r['t'] < $g[1])) === []));
+        $rows = Recorded::logged($test, $run->trace->rows(to: $at));
 
         return new Run(PressureTrace::of($rows), array_values(array_filter($run->marks, static fn (array $m): bool => $m['t'] <= $at)), $run->measured);
     }
@@ -88,7 +88,7 @@ final class JudgeTest
         $simulated = $test->mode === 'simulated' ? Recorded::simulated($test)->measured : [];
         $run = new Run(PressureTrace::of($rows), $marks, [...$simulated, ...$measured], $brokenOff);
         $verdict = $this->verdict($test, $run);
-        $missing = \Diastoma\Core\PressureTest\Run\Whole::missing($run->trace, Recorded::plan($test), $verdict);
+        $missing = Whole::missing($run->trace, Recorded::plan($test), $verdict);
         if ($brokenOff === '' && ($missing !== null || $verdict->isUndecided())) {
             throw Refused::conflict($missing ?? 'It is not decided yet: leave it shut as long as the method says. To end it now, say why it is broken off.');
         }

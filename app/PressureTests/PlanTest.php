@@ -44,8 +44,7 @@ final class PlanTest
         $plan = $this->preview($section, $method, $options);
         $readiness = Readying::of($section, $plan);
         if (! $readiness->isReady()) {
-            $shut = array_filter($readiness->gates, static fn (array $gate): bool => ! $gate['holds']);
-            throw Refused::conflict('The section is not ready: '.implode(' ', array_map(static fn (array $gate): string => "{$gate['title']}: {$gate['said']}", $shut)));
+            throw Refused::conflict("The section is not ready: {$readiness->open()}");
         }
 
         return DB::transaction(function () use ($section, $person, $method, $plan, $facts, $readiness): PressureTest {

@@ -87,9 +87,21 @@ final class Recorded
             'hand' => $this->byHand($test),
             default => LoggedTrace::rows($this->traces->read('test', $test->id)),
         };
-        $gaps = $test->mode === 'simulated' ? $test->run['gaps'] ?? [] : []; // a logger that is stopped sends nothing; what a person reads counts
 
-        return array_values(array_filter($rows, static fn (array $r): bool => $r['t'] > $since && array_filter($gaps, static fn (array $gap): bool => $r['t'] > $gap[0] && ($gap[1] === null || $r['t'] < $gap[1])) === []));
+        return array_values(array_filter(self::logged($test, $rows), static fn (array $r): bool => $r['t'] > $since));
+    }
+
+    /**
+     * Without what lies where logging was stopped: a logger that is stopped sends nothing, and what a person reads counts, so it matters to a simulated one only.
+     *
+     * @param  list<array{t: float, p: float, c: ?float, added: ?float}>  $rows
+     * @return list<array{t: float, p: float, c: ?float, added: ?float}>
+     */
+    public static function logged(PressureTest $test, array $rows): array
+    {
+        $gaps = $test->mode === 'simulated' ? $test->run['gaps'] ?? [] : [];
+
+        return array_values(array_filter($rows, static fn (array $r): bool => array_filter($gaps, static fn (array $gap): bool => $r['t'] > $gap[0] && ($gap[1] === null || $r['t'] < $gap[1])) === []));
     }
 
     /** @return list<array{t: float, p: float, c: ?float, added: ?float}> in the order of their times, whenever they reached the server */

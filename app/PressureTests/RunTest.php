@@ -144,8 +144,7 @@ final class RunTest
     {
         $readiness = Readying::of($test->section, Recorded::plan($test));
         if (! $readiness->isReady()) {
-            $shut = array_filter($readiness->gates, static fn (array $gate): bool => ! $gate['holds']);
-            throw Refused::conflict('The section is not ready any more: '.implode(' ', array_map(static fn (array $gate): string => "{$gate['title']}: {$gate['said']}", $shut)));
+            throw Refused::conflict("The section is not ready any more: {$readiness->open()}");
         }
     }
 

@@ -126,11 +126,8 @@ final class TestPackage
         $titles = array_column($test->plan['phases'], 'title', 'id');
         $bands = array_map(static fn (array $p): array => [$p['from_s'] / 60, $p['to_s'] / 60, $titles[$p['id']] ?? $p['id']], $test->verdict['phases']);
         $rows = LoggedTrace::rows($this->traces->window('test', $test->id, -1e12, 1e12, self::POINTS));
-        [$factor, $unit] = $plan->gaugeKpa < 60 ? [10.0, 'mbar'] : [0.01, 'bar'];
-        if ($words->units === \Diastoma\Core\Quantity\UnitSystem::UsCustomary) {
-            [$factor, $unit] = [1 / 6.894757293168, 'psi'];
-        }
-        $paper->plot(array_map(static fn (array $r): array => [$r['t'] / 60, $r['p'] * $factor], $rows), 'time, min', "gauge pressure, {$unit}", $bands);
+        $shown = $words->pressure();
+        $paper->plot(array_map(static fn (array $r): array => [$r['t'] / 60, $r['p'] * $shown['factor']], $rows), 'time, min', "gauge pressure, {$shown['symbol']}", $bands);
         foreach (Recorded::notes($test) as $note) {
             $paper->say(Words::plain($note['t'] / 60, 1)." min: {$note['text']} ({$note['by']})");
         }

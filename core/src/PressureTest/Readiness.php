@@ -128,6 +128,12 @@ final readonly class Readiness
         return implode(', ', array_column($joints, 'number'));
     }
 
+    /** What is not held, in words. */
+    public function open(): string
+    {
+        return implode(' ', array_map(static fn (array $gate): string => "{$gate['title']}: {$gate['said']}", array_filter($this->gates, static fn (array $gate): bool => ! $gate['holds'])));
+    }
+
     public function isReady(): bool
     {
         foreach ($this->gates as $gate) {

@@ -14,8 +14,6 @@ final readonly class Words
     /** Below this a sewer is tested with air, and its gauge reads millibars or hundredths of a psi. */
     private const LOW_KPA = 60.0;
 
-    private const PSI = 6.894757293168;
-
     public function __construct(public UnitSystem $units = UnitSystem::Metric, private bool $low = false)
     {
     }
@@ -28,10 +26,24 @@ final readonly class Words
 
     public function kpa(float $kpa, Rounding $rounding = Rounding::Nearest): string
     {
+        $shown = $this->pressure();
+
+        return $this->low ? $rounding->print($kpa * $shown['factor'], $shown['decimals']).' '.$shown['symbol'] : $this->units->print($kpa, Unit::KiloPascal, $rounding);
+    }
+
+    /**
+     * How a screen or a paper shows a stored pressure.
+     *
+     * @return array{symbol: string, factor: float, offset: float, decimals: int}
+     */
+    public function pressure(): array
+    {
+        $usual = $this->units->display(Unit::KiloPascal);
+
         return match (true) {
-            ! $this->low => $this->units->print($kpa, Unit::KiloPascal, $rounding),
-            $this->units === UnitSystem::UsCustomary => $rounding->print($kpa / self::PSI, 2).' psi',
-            default => $rounding->print(10 * $kpa, 1).' mbar',
+            ! $this->low => $usual,
+            $this->units === UnitSystem::UsCustomary => [...$usual, 'decimals' => 2],
+            default => ['symbol' => 'mbar', 'factor' => 10.0, 'offset' => 0.0, 'decimals' => 1],
         };
     }
 

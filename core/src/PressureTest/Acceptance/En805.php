@@ -25,7 +25,8 @@ final class En805
 
     private const DRAW_OFF = [0.10, 0.15];
 
-    private const BELOW_HIGHEST_KPA = 25.0;
+    /** PE: how far below the highest reading passes after 90 min. */
+    public const BELOW_HIGHEST_KPA = 25.0;
 
     public static function stpKpa(float $mdpKpa, string $surge): float
     {

@@ -25,8 +25,6 @@ final class As2566Pe extends ConstantPressure
 
     private const TEST_MIN = 300.0;
 
-    private const HOLD_BAND = 0.03;
-
     public function id(): string
     {
         return 'as2566-pe';
@@ -64,8 +62,8 @@ final class As2566Pe extends ConstantPressure
             [
                 self::raise($gauge),
                 new Phase('settle', 'Settle', self::SETTLE_MIN, 0.5 * $gauge, $gauge, $gauge, 'Shut for twelve hours: the pipe stretches and the pressure falls.', Control::Shut),
-                new Phase('again', 'Raise again', self::RAISE_MIN, $gauge * (1 - self::HOLD_BAND), $gauge, $gauge, 'Back to the pressure.', Control::Raise),
-                new Phase('test', 'Test', self::TEST_MIN, $gauge * (1 - self::HOLD_BAND), $gauge, $gauge, 'Keep the pressure by adding water; read the meter at 2, 3, 4 and 5 hours.', Control::Hold, true),
+                new Phase('again', 'Raise again', self::RAISE_MIN, $gauge * (1 - As2566::HOLD_BAND), $gauge, $gauge, 'Back to the pressure.', Control::Raise),
+                new Phase('test', 'Test', self::TEST_MIN, $gauge * (1 - As2566::HOLD_BAND), $gauge, $gauge, 'Keep the pressure by adding water; read the meter at 2, 3, 4 and 5 hours.', Control::Hold, true),
             ],
             [new Figure('Allowance an hour', 'Q = 0.14·L·D·H', $words->litres($allowed), As2566::working($section, $gauge))],
             [$this->medium()->caution()], ['Remembered, not at hand: check it against your copy. 0.55 is ln(5/4)/ln(3/2): creep in the logarithm of time.'], options: $options,
@@ -80,7 +78,7 @@ final class As2566Pe extends ConstantPressure
         $v1 = $seen->run->number('v1_l') ?? $seen->addedL($from + 7200, $from + 10800);
         $v2 = $seen->run->number('v2_l') ?? $seen->addedL($from + 14400, $from + 18000);
         $target = $seen->plan->gaugeKpa;
-        $findings = [$this->lasted($seen, 'test', self::TEST_MIN, 'Test'), $this->held($seen, 'test', $target * (1 - self::HOLD_BAND), $target * 1.01, 'Keep the pressure steadier, and test again.')];
+        $findings = [$this->lasted($seen, 'test', self::TEST_MIN, 'Test'), $this->held($seen, 'test', $target * (1 - As2566::HOLD_BAND), $target * 1.01, 'Keep the pressure steadier, and test again.')];
         if ($v1 === null || $v2 === null) {
             return new Accepted([...$findings, $this->unmetered()], [], ['v1_l' => $v1, 'v2_l' => $v2]);
         }

@@ -32,7 +32,11 @@ final class En1610Water extends ConstantPressure
 
     private const KEEP_KPA = 1.0;
 
+    private const READ_KPA = 0.1; // a centimetre of water: what a gauge or a rule reads, common practice
+
     private const FILL_MIN = 30.0; // common practice
+
+    private const SINKS_KPA = 5.0; // while the wall drinks, before topping up: common practice
 
     public function id(): string
     {
@@ -76,7 +80,7 @@ final class En1610Water extends ConstantPressure
             ['said' => 'At most '.$words->litres($allowed).' in the 30 minutes.', 'l_per_h' => 2 * $allowed, 'litres' => $allowed],
             [
                 self::raise($gauge, self::FILL_MIN, 'Fill slowly from the low end until the level stands in the upper manhole or standpipe.'),
-                new Phase('condition', 'Condition', self::CONDITION_MIN, $gauge - 5.0, $gauge, $gauge + self::KEEP_KPA, 'Leave it full for an hour; top up.', Control::Hold),
+                new Phase('condition', 'Condition', self::CONDITION_MIN, $gauge - self::SINKS_KPA, $gauge, $gauge + self::KEEP_KPA, 'Leave it full for an hour; top up.', Control::Hold),
                 new Phase('test', 'Test', self::TEST_MIN, $gauge - self::KEEP_KPA, $gauge, $gauge + self::KEEP_KPA, 'Top up to hold the level within 1 kPa (10 cm); measure what is added.', Control::Hold, true),
             ],
             [self::limitFigure($section, $options['scope'], $words)], [$this->medium()->caution(), 'Nobody in a manhole below a filled section.'],
@@ -112,7 +116,7 @@ final class En1610Water extends ConstantPressure
         return new Accepted([
             $this->lasted($seen, 'condition', self::CONDITION_MIN, 'Conditioning'),
             $this->lasted($seen, 'test', self::TEST_MIN - self::WITHIN_MIN + self::SLACK_MIN, 'Test'),
-            $this->held($seen, 'test', $target - self::KEEP_KPA - 0.1, $target + self::KEEP_KPA + 0.1, 'Top up oftener, and test again.'),
+            $this->held($seen, 'test', $target - self::KEEP_KPA - self::READ_KPA, $target + self::KEEP_KPA + self::READ_KPA, 'Top up oftener, and test again.'),
             $added === null ? $this->unmetered() : $this->most('water', 'Water added', $added, $limit, Unit::Litre, $words->litres(...), 'Not tight. Let the water out, find the joint, mend, test again.'),
         ], [self::limitFigure($seen->section, $scope, $words), ...($added === null ? [] : [self::added($seen, $added, ($to - $from) / 3600)])], ['limit_l' => $limit, 'added_l' => $added]);
     }

@@ -94,7 +94,7 @@ final class En805Pe extends WaterMain
                 new Phase('hold', 'Hold', self::HOLD_MIN, $gauge * (1 - self::HOLD_BAND), $gauge, $gauge, 'Keep the pressure by pumping. Walk the section.', Control::Hold),
                 new Phase('rest', 'Stretch', self::REST_MIN, (1 - En805::REST_FALL) * $gauge, $gauge, $gauge, 'No pumping for an hour.', Control::Shut),
                 new Phase('draw', 'Draw off', 2.0, $drawn, $drawn, $gauge, 'Let the pressure down by 10 to 15 % of the test pressure, quickly; catch and measure the water.', Control::Lower, fallKpa: self::DRAW * $gauge),
-                new Phase('main', 'Rise', self::MAIN_MIN, $drawn - 25.0, $drawn, $gauge, 'Shut. The pressure must rise and not fall.', Control::Shut, true, self::LONGEST_MIN),
+                new Phase('main', 'Rise', self::MAIN_MIN, $drawn - En805::BELOW_HIGHEST_KPA, $drawn, $gauge, 'Shut. The pressure must rise and not fall.', Control::Shut, true, self::LONGEST_MIN),
             ],
             [
                 self::stpFigure($section, $words),
@@ -191,11 +191,11 @@ final class En805Pe extends WaterMain
         $words = $seen->words;
         $fall = $words->kpa($found['fall_kpa'], Rounding::Up);
         [$severity, $said, $todo] = match ($found['verdict']) {
-            'pass' => [Severity::Go, $found['fall_kpa'] > 1e-9 ? "After {$words->minutes($minutes)} {$fall} below the highest reading; ".$words->kpa(25.0).' allowed.' : 'It rose and never fell.', ''],
+            'pass' => [Severity::Go, $found['fall_kpa'] > 1e-9 ? "After {$words->minutes($minutes)} {$fall} below the highest reading; ".$words->kpa(En805::BELOW_HIGHEST_KPA).' allowed.' : 'It rose and never fell.', ''],
             'extend' => [Severity::Mend, "Not decided after {$words->minutes($minutes)}: it has fallen by {$fall} from its highest.", $minutes < self::MAIN_MIN - 1 ? 'The record is too short: 30 min at least.' : 'Leave it shut up to 90 min; at most 25 kPa below the highest passes.'],
-            default => [Severity::Mend, "It fell by {$fall} from its highest; ".$words->kpa(25.0).' allowed.', 'A leak. Let the pressure down, look at every joint, mend, relax and start over.'],
+            default => [Severity::Mend, "It fell by {$fall} from its highest; ".$words->kpa(En805::BELOW_HIGHEST_KPA).' allowed.', 'A leak. Let the pressure down, look at every joint, mend, relax and start over.'],
         };
 
-        return [$this->finding('rise', $severity, $said, $todo, $found['fall_kpa'], 25.0, 25.0 - $found['fall_kpa'], Unit::KiloPascal)];
+        return [$this->finding('rise', $severity, $said, $todo, $found['fall_kpa'], En805::BELOW_HIGHEST_KPA, En805::BELOW_HIGHEST_KPA - $found['fall_kpa'], Unit::KiloPascal)];
     }
 }

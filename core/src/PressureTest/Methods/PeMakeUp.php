@@ -28,7 +28,7 @@ final class PeMakeUp extends ConstantPressure
 
     private const EXPANSION_MIN = 180.0;
 
-    private const HOLD_BAND = 0.05;
+    private const HOLD_BAND = 0.05; // from memory: how far the pressure may sag between two strokes
 
     public function id(): string
     {
@@ -56,7 +56,7 @@ final class PeMakeUp extends ConstantPressure
 
     public function restHours(): float
     {
-        return 8.0;
+        return 8.0; // as for F2164, from memory
     }
 
     public function options(): array

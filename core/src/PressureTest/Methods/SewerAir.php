@@ -22,6 +22,11 @@ abstract class SewerAir extends Method
 {
     protected const RAISE = 2.0; // common practice
 
+    /** From what share of the starting pressure, or of the drop, the weather is worth a word: from memory. */
+    private const WORTH_OF_START = 0.02;
+
+    private const WORTH_OF_DROP = 0.2;
+
     protected const PLUGS = 'Plugs braced, inflation line held from above, nobody in any manhole of the section.';
 
     public function medium(): Medium
@@ -78,7 +83,7 @@ abstract class SewerAir extends Method
         }
         $start = $seen->startKpa('test');
         $alone = $start - Gas::expectedKpa($start, $from, FilledPipe::ATMOSPHERE_KPA, $to, FilledPipe::ATMOSPHERE_KPA);
-        if (abs($alone) < 0.2 * $seen->plan->judgedKpa * 0.1 && abs($alone) < 0.2 * max($drop, 0.05)) {
+        if (abs($alone) < self::WORTH_OF_START * $seen->plan->judgedKpa && abs($alone) < self::WORTH_OF_DROP * $drop) {
             return [];
         }
 
