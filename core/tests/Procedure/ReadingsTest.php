@@ -5,8 +5,8 @@ declare(strict_types=1);
 use Diastoma\Core\Procedure\Facts;
 use Diastoma\Core\Procedure\Gate;
 use Diastoma\Core\Procedure\Reading;
-use Diastoma\Core\Procedure\ReadingSpec;
 use Diastoma\Core\Procedure\Readings;
+use Diastoma\Core\Procedure\ReadingSpec;
 use Diastoma\Core\Procedure\Step;
 use Diastoma\Core\Rulebook\Overrule;
 
