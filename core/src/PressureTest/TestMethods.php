@@ -15,7 +15,7 @@ final class TestMethods
     public static function all(): array
     {
         return [
-            new Methods\En805Loss, new Methods\En805Water, new Methods\En805Air, new Methods\En805Pe, new Methods\C600, new Methods\F2164, new Methods\PeMakeUp, new Methods\As2566,
+            new Methods\En805Loss, new Methods\En805Water, new Methods\En805Air, new Methods\En805Pe, new Methods\C600, new Methods\SteelMain, new Methods\F2164, new Methods\PeMakeUp, new Methods\As2566,
             new Methods\As2566Pe, new Methods\PeDecay, new Methods\En1610Air, new Methods\En1610Water, new Methods\F1417, new Methods\C924, new Methods\GasPlastic, new Methods\RtpStaged,
         ];
     }

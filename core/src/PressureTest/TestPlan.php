@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Diastoma\Core\PressureTest;
 
+use Diastoma\Core\PressureTest\Site\Rating;
+
 /** What a crew sets on the gauge, phase by phase, and everything to be made ready for it. Pressures are gauge readings in kPa unless the name says where else. */
 final readonly class TestPlan
 {
@@ -42,6 +44,24 @@ final readonly class TestPlan
     public function at(array $site): self
     {
         return new self($this->method, $this->medium, $this->gaugeKpa, $this->judgedKpa, $this->lowKpa, $this->highKpa, $this->window, $this->makeUp, $this->phases, $this->figures, $this->cautions, $this->notes, $site, $this->options);
+    }
+
+    /**
+     * The same plan, shut where a part takes less than it would see at the low point; the plan says which.
+     *
+     * @param  list<Rating>  $tooWeak
+     */
+    public function limitedTo(array $tooWeak, float $pipeFactor, Words $words): self
+    {
+        if ($tooWeak === []) {
+            return $this;
+        }
+        $parts = array_map(static fn (Rating $r): string => "{$r->name} (".$words->kpa($r->takesKpa($pipeFactor)).match (true) {
+            $r->testKpa !== null => ' by its maker', $r->kind === Rating::PIPE && $pipeFactor > 1.0 => ', '.Words::plain($pipeFactor).' × its rating: value from memory', default => ', its rating'
+        }.')', $tooWeak);
+        $window = [...$this->window, 'feasible' => false, 'said' => 'The test puts '.$words->kpa($this->lowKpa).' on the low point. That is more than these parts take: '.implode('; ', $parts).'. Test at less, exchange or isolate them, or ask the engineer.'];
+
+        return new self($this->method, $this->medium, $this->gaugeKpa, $this->judgedKpa, $this->lowKpa, $this->highKpa, $window, $this->makeUp, $this->phases, $this->figures, $this->cautions, $this->notes, $this->site, $this->options);
     }
 
     /** The same plan at another pressure: every phase under pressure moves with it. */

@@ -23,6 +23,12 @@ final readonly class TestVerdict
     {
     }
 
+    /** The same with more findings. */
+    public function with(Finding ...$more): self
+    {
+        return new self([...$this->findings, ...array_values($more)], $this->arithmetic, $this->phases, $this->reading, $this->figures, $this->standing);
+    }
+
     public function passed(): bool
     {
         return $this->findings !== [] && ! Severity::worst(array_map(static fn (Finding $f): Severity => $f->severity, $this->findings))->isWorseThan(Severity::Watch);

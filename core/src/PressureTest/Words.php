@@ -52,6 +52,38 @@ final readonly class Words
         return $this->units === UnitSystem::UsCustomary ? $this->units->print($litres, Unit::Litre, $rounding) : $rounding->print($litres, abs($litres) < 10 ? 2 : 1).' L';
     }
 
+    /**
+     * A measured pressure and its limit, to the digit at which they differ: what is printed never contradicts the verdict.
+     *
+     * @return array{string, string}
+     */
+    public function kpaPair(float $measured, float $limit, bool $atMost = true): array
+    {
+        $shown = $this->pressure();
+        [$a, $b] = Rounding::pair($measured * $shown['factor'], $limit * $shown['factor'], $shown['decimals'], $atMost, ! $this->low);
+
+        return ["{$a} {$shown['symbol']}", "{$b} {$shown['symbol']}"];
+    }
+
+    /** @return array{string, string} */
+    public function litresPair(float $measured, float $limit): array
+    {
+        $us = $this->units === UnitSystem::UsCustomary;
+        $factor = $us ? $this->units->display(Unit::Litre)['factor'] : 1.0;
+        [$a, $b] = Rounding::pair($measured * $factor, $limit * $factor, $us ? 2 : (max(abs($measured), abs($limit)) < 10 ? 2 : 1), true, $us);
+        $symbol = $us ? 'US gal' : 'L';
+
+        return ["{$a} {$symbol}", "{$b} {$symbol}"];
+    }
+
+    /** @return array{string, string} a time had, and the time wanted at least */
+    public function minutesPair(float $had, float $wanted): array
+    {
+        [$a, $b] = Rounding::pair($had, $wanted, min($had, $wanted) < 10 ? 1 : 0, false);
+
+        return ["{$a} min", "{$b} min"];
+    }
+
     public function metres(float $metres): string
     {
         return $this->units->print($metres, Unit::Metre);
@@ -69,6 +101,8 @@ final readonly class Words
 
     public static function plain(float $value, int $decimals = 2): string
     {
-        return rtrim(rtrim(Rounding::Nearest->print($value, $decimals), '0'), '.');
+        $printed = Rounding::Nearest->print($value, $decimals);
+
+        return str_contains($printed, '.') ? rtrim(rtrim($printed, '0'), '.') : $printed; // a whole number keeps its zeros
     }
 }

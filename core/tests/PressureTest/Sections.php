@@ -12,13 +12,19 @@ final class Sections
     /** @param  array<string, mixed>  $change */
     public static function pe(array $change = []): TestSection
     {
-        return self::of(['service' => 'water', 'parts' => [['material' => 'pe', 'length_m' => 120.0, 'dn_mm' => 180.0, 'inside_mm' => 147.2, 'wall_mm' => 16.4]], 'working_kpa' => 700.0], $change);
+        return self::of(['service' => 'water', 'parts' => [['material' => 'pe', 'length_m' => 120.0, 'dn_mm' => 180.0, 'inside_mm' => 147.2, 'wall_mm' => 16.4]], 'working_kpa' => 700.0, 'owner_test_kpa' => 1500.0], $change);
     }
 
     /** @param  array<string, mixed>  $change */
     public static function iron(array $change = []): TestSection
     {
         return self::of(['service' => 'water', 'parts' => [['material' => 'iron', 'length_m' => 400.0, 'dn_mm' => 300.0, 'inside_mm' => 306.0, 'wall_mm' => 7.2]], 'working_kpa' => 800.0, 'ratings' => [['name' => 'valve', 'kpa' => 1600.0]]], $change);
+    }
+
+    /** @param  array<string, mixed>  $change */
+    public static function steel(array $change = []): TestSection
+    {
+        return self::of(['service' => 'water', 'parts' => [['material' => 'steel', 'length_m' => 400.0, 'dn_mm' => 304.8, 'inside_mm' => 304.8, 'wall_mm' => 6.4]], 'working_kpa' => 800.0, 'welded' => false, 'ratings' => [['name' => 'valve', 'kpa' => 1600.0]]], $change);
     }
 
     /** @param  array<string, mixed>  $change */

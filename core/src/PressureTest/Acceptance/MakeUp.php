@@ -74,6 +74,7 @@ final class MakeUp
     {
         return match ($rule) {
             'c600' => Source::standard('AWWA C600, C605', 'testing allowance; older editions divide by 133 200'),
+            'c604' => Source::fromMemory('AWWA C604, M11', 'testing of steel mains'),
             'pe' => Source::fromMemory('AWWA M55 and the PE pipe handbook', 'make-up table'),
             default => Source::fromMemory('AS/NZS 2566.2', 'App. M'),
         };

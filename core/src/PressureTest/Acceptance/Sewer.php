@@ -24,7 +24,11 @@ final class Sewer
 
     private const PSI_PER_FT = 0.43;
 
-    private const HIGHEST_PSI = 9.0;
+    /** ASTM F1417: never more than this in the pipe, the preload counted. */
+    public const F1417_HIGHEST_PSI = 9.0;
+
+    /** How far above the start it is raised to settle. */
+    public const F1417_ABOVE_PSI = 0.5;
 
     /**
      * t = (1/Kp)·ln(p0/(p0 − Δp)) min, Kp = 12/DN (dry concrete 16/DN) but 0.058 at most; rounded to half a minute up to 5 min, else to a minute.
@@ -34,10 +38,32 @@ final class Sewer
     public static function en1610Air(string $method, float $dnMm, string $pipe): array
     {
         [$p0, $drop] = self::start($method);
-        $kp = min(($pipe === 'dry_concrete' ? 16.0 : 12.0) / $dnMm, self::LARGEST_KP);
-        $minutes = log($p0 / ($p0 - $drop)) / $kp;
+        $minutes = log($p0 / ($p0 - $drop)) / self::kp($dnMm, $pipe);
 
         return ['time_min' => $minutes <= 5.0 ? round($minutes * 2) / 2 : round($minutes), 'p0_mbar' => $p0, 'drop_mbar' => $drop];
+    }
+
+    /** Kp of EN 1610: 12/DN, dry concrete 16/DN, 0.058 at the most. */
+    public static function kp(float $dnMm, string $pipe): float
+    {
+        return min(($pipe === 'dry_concrete' ? 16.0 : 12.0) / $dnMm, self::LARGEST_KP);
+    }
+
+    /** Start pressure of F1417 without its cap, psi: 3.5 and the groundwater. */
+    public static function f1417StartPsi(float $groundwaterFt): float
+    {
+        return 3.5 + self::PSI_PER_FT * $groundwaterFt;
+    }
+
+    /** T = 0.085·D·K/Q, s, for a drop of 1.0 psi, and its K.
+     *
+     * @return array{float, float}
+     */
+    public static function f1417Time(float $diameterIn, float $lengthFt): array
+    {
+        $k = max(0.000419 * $diameterIn * $lengthFt, 1.0);
+
+        return [0.085 * $diameterIn * $k / 0.0015, $k];
     }
 
     /**
@@ -71,13 +97,18 @@ final class Sewer
      */
     public static function f1417(float $diameterIn, float $lengthFt, float $groundwaterFt): array
     {
-        $k = max(0.000419 * $diameterIn * $lengthFt, 1.0);
-        $start = 3.5 + self::PSI_PER_FT * $groundwaterFt;
-        if ($start > self::HIGHEST_PSI) {
-            throw InvalidInput::field('groundwater_ft', 'With '.$groundwaterFt.' ft of groundwater above the pipe the test would start at '.round($start, 2).' psi; never above 9 psi. Lower the groundwater, or test with water.', $groundwaterFt);
+        [$time, $k] = self::f1417Time($diameterIn, $lengthFt);
+        $start = self::f1417StartPsi($groundwaterFt);
+        if (! Compare::atMost($start + self::F1417_ABOVE_PSI, self::F1417_HIGHEST_PSI)) {
+            throw InvalidInput::field('groundwater_ft', self::airWillNotDo($groundwaterFt, $start), $groundwaterFt);
         }
 
-        return ['k' => $k, 'time_s' => 0.085 * $diameterIn * $k / 0.0015, 'start_psi' => $start, 'end_psi' => $start - 1.0];
+        return ['k' => $k, 'time_s' => $time, 'start_psi' => $start, 'end_psi' => $start - 1.0];
+    }
+
+    public static function airWillNotDo(float $groundwaterFt, float $startPsi): string
+    {
+        return 'Air will not do here. With '.round($groundwaterFt, 2).' ft of groundwater above the pipe the test would start at '.round($startPsi, 2).' psi and settle at '.round($startPsi + self::F1417_ABOVE_PSI, 2).' psi; never above 9 psi. Lower the groundwater, or test with water.';
     }
 
     /** @throws InvalidInput if the size is not in the table */

@@ -24,6 +24,8 @@ final class As2566 extends ConstantPressure
 {
     public const FACTOR = 1.25; // test pressure from working pressure, from memory
 
+    public const ALLOWED = 1.25; // from memory
+
     public const HOLD_BAND = 0.03; // from memory
 
     public function id(): string
@@ -56,6 +58,11 @@ final class As2566 extends ConstantPressure
         return [self::water('added_l', 'Water added while holding'), self::leakSeen()];
     }
 
+    protected function pipeFactor(): float
+    {
+        return self::ALLOWED;
+    }
+
     protected function draft(TestSection $section, array $options, Words $words): TestPlan
     {
         $levels = new Levels($section);
@@ -64,7 +71,7 @@ final class As2566 extends ConstantPressure
         $allowed = self::allowance($section, $gauge);
         $hours = (float) $options['hours'];
 
-        return new TestPlan($this->id(), $this->medium(), $gauge, $gauge, $low, $levels->atHigh($gauge), $levels->window($section->workingKpa, min($low, self::FACTOR * $section->weakest()['kpa']), $words),
+        return new TestPlan($this->id(), $this->medium(), $gauge, $gauge, $low, $levels->atHigh($gauge), $levels->window($section->workingKpa, min($low, $section->limiting(self::ALLOWED)->takesKpa(self::ALLOWED)), $words),
             ['said' => 'At most '.$words->litres($allowed).' an hour, '.$words->litres($hours * $allowed).' in all.', 'l_per_h' => $allowed, 'litres' => $hours * $allowed],
             [self::raise($gauge), new Phase('test', 'Test', 60 * $hours, $gauge * (1 - self::HOLD_BAND), $gauge, $gauge, 'Keep the pressure by adding water; meter all of it.', Control::Hold, true)],
             [new Figure('Allowance an hour', 'Q = 0.14·L·D·H, km, m and m of water', $words->litres($allowed), self::working($section, $gauge))],
@@ -97,7 +104,7 @@ final class As2566 extends ConstantPressure
         return new Accepted([
             $this->lasted($seen, 'test', 60 * (float) ($seen->plan->options['hours'] ?? 1), 'Test'),
             $this->held($seen, 'test', $target * (1 - self::HOLD_BAND), $target * 1.01, 'Keep the pressure steadier, and test again.'),
-            $added === null ? $this->unmetered() : $this->most('make_up', 'Make-up water an hour', $added / $time, $allowed, Unit::Litre, $words->litres(...), 'Not tight. Lower the pressure, look at every joint, mend, test again.'),
+            $added === null ? $this->unmetered() : $this->most('make_up', 'Make-up water an hour', $added / $time, $allowed, Unit::Litre, $words->litresPair(...), 'Not tight. Lower the pressure, look at every joint, mend, test again.'),
         ], [
             new Figure('Mean pressure', 'of the test, at the gauge', $words->kpa($mean)),
             new Figure('Allowance an hour', 'Q = 0.14·L·D·H', $words->litres($allowed), self::working($seen->section, $mean)),

@@ -50,6 +50,11 @@ final class As2566Pe extends ConstantPressure
         return [self::water('v1_l', 'Water added from hour 2 to 3'), self::water('v2_l', 'Water added from hour 4 to 5'), self::leakSeen()];
     }
 
+    protected function pipeFactor(): float
+    {
+        return As2566::ALLOWED;
+    }
+
     protected function draft(TestSection $section, array $options, Words $words): TestPlan
     {
         $levels = new Levels($section);
@@ -57,7 +62,7 @@ final class As2566Pe extends ConstantPressure
         $gauge = $levels->gaugeForLow($low);
         $allowed = As2566::allowance($section, $gauge);
 
-        return new TestPlan($this->id(), $this->medium(), $gauge, $gauge, $low, $levels->atHigh($gauge), $levels->window($section->workingKpa, min($low, As2566::FACTOR * $section->weakest()['kpa']), $words),
+        return new TestPlan($this->id(), $this->medium(), $gauge, $gauge, $low, $levels->atHigh($gauge), $levels->window($section->workingKpa, min($low, $section->limiting(As2566::ALLOWED)->takesKpa(As2566::ALLOWED)), $words),
             ['said' => 'Hour 4 to 5: at most 0.55 × the water of hour 2 to 3, and '.$words->litres($allowed).' more.', 'l_per_h' => $allowed, 'litres' => null],
             [
                 self::raise($gauge),
@@ -78,14 +83,14 @@ final class As2566Pe extends ConstantPressure
         $v1 = $seen->run->number('v1_l') ?? $seen->addedL($from + 7200, $from + 10800);
         $v2 = $seen->run->number('v2_l') ?? $seen->addedL($from + 14400, $from + 18000);
         $target = $seen->plan->gaugeKpa;
-        $findings = [$this->lasted($seen, 'test', self::TEST_MIN, 'Test'), $this->held($seen, 'test', $target * (1 - As2566::HOLD_BAND), $target * 1.01, 'Keep the pressure steadier, and test again.')];
+        $findings = [$this->lasted($seen, 'settle', self::SETTLE_MIN, 'Settling'), $this->lasted($seen, 'test', self::TEST_MIN, 'Test'), $this->held($seen, 'test', $target * (1 - As2566::HOLD_BAND), $target * 1.01, 'Keep the pressure steadier, and test again.')];
         if ($v1 === null || $v2 === null) {
             return new Accepted([...$findings, $this->unmetered()], [], ['v1_l' => $v1, 'v2_l' => $v2]);
         }
         [$km, $m] = [$seen->section->lengthM() / 1000, $seen->section->main()->insideMm / 1000];
         $found = MakeUp::as2566Pe($v1, $v2, $km, $m, $mean / HydrostaticHead::GRAVITY);
 
-        return new Accepted([...$findings, $this->most('make_up', 'Water of hour 4 to 5', $v2, $found['limit_l'], Unit::Litre, $words->litres(...), 'More than creep explains: not tight. Lower the pressure, look at every joint, mend, test again.')], [
+        return new Accepted([...$findings, $this->most('make_up', 'Water of hour 4 to 5', $v2, $found['limit_l'], Unit::Litre, $words->litresPair(...), 'More than creep explains: not tight. Lower the pressure, look at every joint, mend, test again.')], [
             new Figure('Water of hour 2 to 3', 'V1', $words->litres($v1)), new Figure('Water of hour 4 to 5', 'V2', $words->litres($v2)),
             new Figure('Limit', '0.55·V1 + 0.14·L·D·H', $words->litres($found['limit_l']), '0.55·'.Words::plain($v1).' + '.As2566::working($seen->section, $mean)),
         ], ['v1_l' => $v1, 'v2_l' => $v2, 'mean_kpa' => $mean, ...$found]);

@@ -32,6 +32,8 @@ final class C600 extends ConstantPressure
 
     private const BAND_KPA = 34.473786;
 
+    private const ALLOWED = 1.0; // within the ratings of pipe, restraint and valve
+
     public function id(): string
     {
         return 'c600';
@@ -49,7 +51,7 @@ final class C600 extends ConstantPressure
 
     public function suits(TestSection $section, UnitSystem $units): ?array
     {
-        if (! self::serves($section, ['water', 'sewer_rising']) || ! in_array($section->main()->material, [Material::Iron, Material::Pvc, Material::Steel], true)) {
+        if (! self::serves($section, ['water', 'sewer_rising']) || ! in_array($section->main()->material, [Material::Iron, Material::Pvc], true)) {
             return null;
         }
 
@@ -69,13 +71,17 @@ final class C600 extends ConstantPressure
         return [self::water('added_l', 'Water added while holding'), self::leakSeen()];
     }
 
+    protected function pipeFactor(): float
+    {
+        return self::ALLOWED;
+    }
+
     protected function draft(TestSection $section, array $options, Words $words): TestPlan
     {
         $working = self::above($section->workingKpa, 'working_kpa', 'A working pressure');
-        $weakest = $section->weakest();
         $levels = new Levels($section);
         $gauge = max($levels->gaugeForHigh(self::HIGH * $working), $levels->gaugeForLow(self::LOW * $working));
-        $window = $levels->window(max(self::HIGH * $working, $levels->atHigh($gauge)), $weakest['kpa'], $words);
+        $window = $levels->window(max(self::HIGH * $working, $levels->atHigh($gauge)), $section->limiting(self::ALLOWED)->takesKpa(self::ALLOWED), $words);
         $hours = (float) $options['hours'];
         $allowed = self::allowance($section, $gauge, (float) $options['divisor']);
 
@@ -119,7 +125,7 @@ final class C600 extends ConstantPressure
         $findings = [
             $this->lasted($seen, 'test', 60 * $hours, 'Test'),
             $this->held($seen, 'test', $target - self::BAND_KPA, max($target + self::BAND_KPA, $target * 1.01), 'Keep it within 5 psi of the test pressure, and test again.'),
-            $added === null ? $this->unmetered() : $this->most('make_up', 'Make-up water an hour', $added / $time, $allowed, Unit::Litre, $words->litres(...), 'Not tight. Lower the pressure, look at every joint, mend, test again.'),
+            $added === null ? $this->unmetered() : $this->most('make_up', 'Make-up water an hour', $added / $time, $allowed, Unit::Litre, $words->litresPair(...), 'Not tight. Lower the pressure, look at every joint, mend, test again.'),
         ];
 
         return new Accepted($findings, [

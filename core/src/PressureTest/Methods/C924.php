@@ -75,6 +75,6 @@ final class C924 extends SewerAir
         $psi = static fn (float $psi): float => Pressure::of($psi, 'psi')->in('kPa');
         $found = $this->dropped($seen, self::minutes($seen->section), $psi(self::DROP_PSI), $psi(self::START_PSI), 'Look at plugs and hoses, let the pressure down, find the joint, mend, test again.');
 
-        return new Accepted($found->findings, [self::timeFigure($seen->section, $seen->words), En1610Air::dropFigure($found, $seen->words)], $found->figures);
+        return new Accepted([$this->lasted($seen, 'settle', self::SETTLE_MIN, 'Settling'), ...$found->findings], [self::timeFigure($seen->section, $seen->words), En1610Air::dropFigure($found, $seen->words)], $found->figures);
     }
 }

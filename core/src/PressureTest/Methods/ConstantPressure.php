@@ -32,14 +32,15 @@ abstract class ConstantPressure extends Method
         return $this->finding('water', Severity::Mend, 'Nobody metered the water that was added.', 'This method judges the water: bring a trace with a column added_l, or give what the meter showed.');
     }
 
-    protected function held(Seen $seen, string $phase, float $leastKpa, float $mostKpa, string $todo): Finding
+    protected function held(Seen $seen, string $phase, float $leastKpa, float $mostKpa, string $todo, string $rule = 'held'): Finding
     {
         $pressures = $seen->trace()->pressures($seen->from($phase), $seen->to($phase));
         [$least, $most] = $pressures === [] ? [0.0, 0.0] : [min($pressures), max($pressures)];
         $fine = $least >= $leastKpa * (1 - 1e-9) && $most <= $mostKpa * (1 + 1e-9);
-        $words = $seen->words;
+        [$low, $from] = $seen->words->kpaPair($least, $leastKpa, false);
+        [$high, $to] = $seen->words->kpaPair($most, $mostKpa);
 
-        return $this->finding('held', $fine ? Severity::Go : Severity::Mend, 'Held between '.$words->kpa($least).' and '.$words->kpa($most).'; '.$words->kpa($leastKpa).' to '.$words->kpa($mostKpa).' allowed.', $fine ? '' : $todo, $least, $leastKpa, $least - $leastKpa, Unit::KiloPascal);
+        return $this->finding($rule, $fine ? Severity::Go : Severity::Mend, 'Held between '.$low.' and '.$high.'; '.$from.' to '.$to.' allowed.', $fine ? '' : $todo, $least, $leastKpa, $least - $leastKpa, Unit::KiloPascal);
     }
 
     protected static function added(Seen $seen, float $litres, float $hours): Figure

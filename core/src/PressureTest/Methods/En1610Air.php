@@ -6,11 +6,13 @@ namespace Diastoma\Core\PressureTest\Methods;
 
 use Diastoma\Core\PressureTest\Acceptance\Sewer;
 use Diastoma\Core\PressureTest\Figure;
+use Diastoma\Core\PressureTest\HydrostaticHead;
 use Diastoma\Core\PressureTest\Option;
 use Diastoma\Core\PressureTest\Reading\Material;
 use Diastoma\Core\PressureTest\Site\TestSection;
 use Diastoma\Core\PressureTest\TestPlan;
 use Diastoma\Core\PressureTest\Words;
+use Diastoma\Core\Quantity\Compare;
 use Diastoma\Core\Quantity\UnitSystem;
 use Diastoma\Core\Rulebook\Source;
 
@@ -20,6 +22,12 @@ final class En1610Air extends SewerAir
     private const SETTLE_MIN = 5.0;
 
     private const ABOVE = 1.1;
+
+    /** Groundwater above the invert presses back: kPa a metre [hydrostatics]. */
+    private const KPA_PER_M = HydrostaticHead::GRAVITY;
+
+    /** The highest starting pressure of the standard's own table (LD); above it air is not used: from memory. */
+    private const HIGHEST_KPA = 20.0;
 
     public function id(): string
     {
@@ -52,25 +60,52 @@ final class En1610Air extends SewerAir
     /** @return array{time_min: float, p0_mbar: float, drop_mbar: float} */
     private static function table(TestSection $section, string $method, string $wall): array
     {
-        return Sewer::en1610Air($method, $section->main()->dnMm, $section->main()->material === Material::Concrete ? $wall : 'other');
+        return Sewer::en1610Air($method, $section->main()->dnMm, self::wall($section, $wall));
+    }
+
+    /** Only concrete lets air through when it is dry. */
+    private static function wall(TestSection $section, string $wall): string
+    {
+        return $section->main()->material === Material::Concrete ? $wall : 'other';
+    }
+
+    /** Starting pressure with the groundwater on top, kPa. */
+    private static function startKpa(TestSection $section, float $p0Mbar): float
+    {
+        return $p0Mbar / 10 + self::KPA_PER_M * $section->groundwaterM;
+    }
+
+    /** @param  array{time_min: float, p0_mbar: float, drop_mbar: float}  $table */
+    private static function timeFigure(TestSection $section, array $table, string $wall, Words $words): Figure
+    {
+        $dry = self::wall($section, $wall) === 'dry_concrete';
+        $dn = Words::plain($section->main()->dnMm, 0);
+        $kp = Words::plain(Sewer::kp($section->main()->dnMm, self::wall($section, $wall)), 4);
+        [$p0, $drop] = [Words::plain($table['p0_mbar'], 1), Words::plain($table['drop_mbar'], 1)];
+
+        return new Figure('Time', 't = (1/Kp)·ln(p0/(p0 − Δp)), Kp = '.($dry ? '16/DN (dry concrete)' : '12/DN').' but 0.058 at most', $words->minutes($table['time_min']), "DN {$dn}: Kp {$kp}; (1/{$kp})·ln({$p0}/({$p0} − {$drop})), rounded");
     }
 
     protected function draft(TestSection $section, array $options, Words $words): TestPlan
     {
         $table = self::table($section, $options['method'], $options['wall']);
-        [$p0, $drop] = [$table['p0_mbar'] / 10, $table['drop_mbar'] / 10];
-        $preload = self::ABOVE * $p0;
+        [$p0, $drop] = [self::startKpa($section, $table['p0_mbar']), $table['drop_mbar'] / 10];
+        $preload = $p0 + (self::ABOVE - 1) * $table['p0_mbar'] / 10;
         $words = $words->upTo($preload);
+        $window = self::anyLevel($p0, $preload, $words);
+        if (! Compare::atMost($p0, self::HIGHEST_KPA)) {
+            $window = [...$window, 'feasible' => false, 'said' => 'Air will not do here. With '.$words->metres($section->groundwaterM).' of groundwater above the invert the test would start at '.$words->kpa($p0).'; never above '.$words->kpa(self::HIGHEST_KPA).' (the highest of the table: value from memory). Lower the groundwater, or test with water.'];
+        }
 
-        return new TestPlan($this->id(), $this->medium(), $preload, $p0, $preload, $preload, self::anyLevel($p0, $preload, $words),
+        return new TestPlan($this->id(), $this->medium(), $preload, $p0, $preload, $preload, $window,
             ['said' => 'Air only while settling; none in the test.', 'l_per_h' => null, 'litres' => null],
             self::phases($preload, self::SETTLE_MIN, $p0, $drop, $table['time_min']),
             [
-                new Figure('Starting pressure and drop', "method {$options['method']}", $words->kpa($p0).', '.$words->kpa($drop)),
-                new Figure('Time', 't = (1/Kp)·ln(p0/(p0 − Δp)), Kp = 12/DN but 0.058 at most; dry concrete 16/DN', $words->minutes($table['time_min']), 'DN '.Words::plain($section->main()->dnMm, 0)),
+                new Figure('Starting pressure and drop', "method {$options['method']}".($section->groundwaterM > 0.0 ? ', and the groundwater above the invert' : ''), $words->kpa($p0).', '.$words->kpa($drop), $words->kpa($table['p0_mbar'] / 10).($section->groundwaterM > 0.0 ? ' + 9.81 kPa/m × '.$words->metres($section->groundwaterM) : '')),
+                self::timeFigure($section, $table, $options['wall'], $words),
             ],
             [$this->medium()->caution()],
-            ['0.7 K of cooling fails a tight pipe by method LA: let the air settle, and keep sun and draught off the plugs.', 'After a fail, or again and again doubtful, the water test (method W) decides [EN 1610].', ...($section->groundwaterM > 0.0 ? ['Groundwater stands above the invert: it presses back. Ask the engineer for the starting pressure, or test with water.'] : [])], options: $options,
+            ['0.7 K of cooling fails a tight pipe by method LA: let the air settle, and keep sun and draught off the plugs.', 'After a fail, or again and again doubtful, the water test (method W) decides [EN 1610].', ...($section->groundwaterM > 0.0 ? ['Groundwater stands above the invert and presses back: the starting pressure is raised by its head (from memory; the engineer’s figure governs).'] : [])], options: $options,
         );
     }
 
@@ -78,12 +113,12 @@ final class En1610Air extends SewerAir
     {
         $options = $seen->plan->options;
         $table = self::table($seen->section, $options['method'] ?? 'LC', $options['wall'] ?? 'other');
-        [$p0, $drop] = [$table['p0_mbar'] / 10, $table['drop_mbar'] / 10];
+        [$p0, $drop] = [self::startKpa($seen->section, $table['p0_mbar']), $table['drop_mbar'] / 10];
         $words = $seen->words;
         $found = $this->dropped($seen, $table['time_min'], $drop, $p0, 'Look at plugs and hoses with soapy water, let the pressure down, test again; if it stays, the water test decides.');
 
         return new Accepted([$this->lasted($seen, 'settle', self::SETTLE_MIN, 'Settling'), ...$found->findings], [
-            new Figure('Time', 't = (1/Kp)·ln(p0/(p0 − Δp))', $words->minutes($table['time_min']), '(1/'.Words::plain(min(12.0 / $seen->section->main()->dnMm, 0.058), 4).')·ln('.Words::plain($table['p0_mbar'], 1).'/('.Words::plain($table['p0_mbar'], 1).' − '.Words::plain($table['drop_mbar'], 1).')), rounded'),
+            self::timeFigure($seen->section, $table, $options['wall'] ?? 'other', $words),
             self::dropFigure($found, $words),
         ], $found->figures);
     }

@@ -117,7 +117,7 @@ final class En1610Water extends ConstantPressure
             $this->lasted($seen, 'condition', self::CONDITION_MIN, 'Conditioning'),
             $this->lasted($seen, 'test', self::TEST_MIN - self::WITHIN_MIN + self::SLACK_MIN, 'Test'),
             $this->held($seen, 'test', $target - self::KEEP_KPA - self::READ_KPA, $target + self::KEEP_KPA + self::READ_KPA, 'Top up oftener, and test again.'),
-            $added === null ? $this->unmetered() : $this->most('water', 'Water added', $added, $limit, Unit::Litre, $words->litres(...), 'Not tight. Let the water out, find the joint, mend, test again.'),
+            $added === null ? $this->unmetered() : $this->most('water', 'Water added', $added, $limit, Unit::Litre, $words->litresPair(...), 'Not tight. Let the water out, find the joint, mend, test again.'),
         ], [self::limitFigure($seen->section, $scope, $words), ...($added === null ? [] : [self::added($seen, $added, ($to - $from) / 3600)])], ['limit_l' => $limit, 'added_l' => $added]);
     }
 }

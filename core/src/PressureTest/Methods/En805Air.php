@@ -96,8 +96,8 @@ final class En805Air extends WaterMain
         if ($drawn === null) {
             return new Accepted([$this->finding('water', Severity::Mend, 'The water drawn off was not measured.', 'Catch it in a graded vessel and do it again.')], $arithmetic, $figures, 'unclear');
         }
-        $finding = $this->most('water', 'Water drawn off', $drawn, $allowed['max_volume_l'], Unit::Litre, $words->litres(...), 'Too much air. Lower the pressure, vent every summit until no air comes, and check again.');
+        $finding = $this->most('water', 'Water drawn off', $drawn, $allowed['max_volume_l'], Unit::Litre, $words->litresPair(...), 'Too much air. Lower the pressure, vent every summit until no air comes, and check again.');
 
-        return new Accepted([$finding], [...$arithmetic, new Figure('Water drawn off', 'measured', $words->litres($drawn))], $figures, $finding->severity->rank() >= 2 ? 'air' : 'little air');
+        return new Accepted([$this->lasted($seen, 'settle', self::SETTLE, 'Settling'), $finding], [...$arithmetic, new Figure('Water drawn off', 'measured', $words->litres($drawn))], $figures, $finding->severity->rank() >= 2 ? 'air' : 'little air');
     }
 }

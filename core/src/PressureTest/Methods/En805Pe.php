@@ -33,6 +33,8 @@ final class En805Pe extends WaterMain
 
     private const RAISE = 9.0;
 
+    private const RAISE_MOST_MIN = 10.0;
+
     private const HOLD_MIN = 30.0;
 
     private const REST_MIN = 60.0;
@@ -84,7 +86,7 @@ final class En805Pe extends WaterMain
         $levels = new Levels($section);
         $stp = self::stp($section);
         $gauge = $levels->gaugeForLow($stp);
-        $drawn = (1 - En805::REST_FALL / 2 - self::DRAW) * $gauge;
+        $drawn = $gauge - (En805::REST_FALL / 2 + self::DRAW) * $stp;
 
         return new TestPlan($this->id(), $this->medium(), $gauge, $drawn, $stp, $levels->atHigh($gauge), self::window($section, $words),
             ['said' => 'While holding: as much as keeps the pressure. After that none.', 'l_per_h' => null, 'litres' => null],
@@ -92,13 +94,13 @@ final class En805Pe extends WaterMain
                 new Phase('relax', 'Relax', self::RELAX_MIN, 0.0, 0.0, 0.05 * $gauge, 'No pressure for an hour, full of water, so that earlier stretching fades. Let no air in.', Control::Open),
                 self::raise($gauge, self::RAISE, 'To the pressure in less than ten minutes.'),
                 new Phase('hold', 'Hold', self::HOLD_MIN, $gauge * (1 - self::HOLD_BAND), $gauge, $gauge, 'Keep the pressure by pumping. Walk the section.', Control::Hold),
-                new Phase('rest', 'Stretch', self::REST_MIN, (1 - En805::REST_FALL) * $gauge, $gauge, $gauge, 'No pumping for an hour.', Control::Shut),
-                new Phase('draw', 'Draw off', 2.0, $drawn, $drawn, $gauge, 'Let the pressure down by 10 to 15 % of the test pressure, quickly; catch and measure the water.', Control::Lower, fallKpa: self::DRAW * $gauge),
+                new Phase('rest', 'Stretch', self::REST_MIN, $gauge - En805::REST_FALL * $stp, $gauge, $gauge, 'No pumping for an hour.', Control::Shut),
+                new Phase('draw', 'Draw off', 2.0, $drawn, $drawn, $gauge, 'Let the pressure down by 10 to 15 % of the test pressure, quickly; catch and measure the water.', Control::Lower, fallKpa: self::DRAW * $stp),
                 new Phase('main', 'Rise', self::MAIN_MIN, $drawn - En805::BELOW_HIGHEST_KPA, $drawn, $gauge, 'Shut. The pressure must rise and not fall.', Control::Shut, true, self::LONGEST_MIN),
             ],
             [
                 self::stpFigure($section, $words),
-                new Figure('Least pressure after stretching', '70 % of the test pressure at the gauge', $words->kpa((1 - En805::REST_FALL) * $gauge), '0.7 × '.$words->kpa($gauge)),
+                new Figure('Least pressure after stretching', 'at the gauge: a fall of 30 % of the test pressure at the most', $words->kpa($gauge - En805::REST_FALL * $stp), $words->kpa($gauge).' − 0.3 × '.$words->kpa($stp)),
                 new Figure('Draw off', '10 to 15 % of the test pressure', $words->kpa(0.10 * $stp).' to '.$words->kpa(0.15 * $stp)),
             ],
             [$this->medium()->caution()], ['Remembered, not at hand: check the steps against your copy of EN 805, A.27.', 'In doubt after 30 min leave it shut up to 90 min: at most 25 kPa below the highest reading passes.'], options: $options,
@@ -108,28 +110,43 @@ final class En805Pe extends WaterMain
     protected function accept(Seen $seen): Accepted
     {
         $words = $seen->words;
-        $stp = $seen->plan->gaugeKpa;
+        $stp = $seen->plan->lowKpa;
+        $level = $stp - $seen->plan->gaugeKpa; // from the gauge to the low point
         $rested = $seen->endKpa('rest');
         $start = $seen->startKpa('main');
         $main = $this->steps($seen, self::MAIN_MIN);
-        $found = En805::pe($stp, $rested, $main);
+        $found = En805::pe($stp, $rested + $level, $main);
         if ($found['verdict'] === 'extend' && $seen->minutes('main') > self::MAIN_MIN + self::STEP_MIN) {
             $main = $this->steps($seen, self::LONGEST_MIN);
-            $found = En805::pe($stp, $rested, $main);
+            $found = En805::pe($stp, $rested + $level, $main);
         }
         $draw = $rested - $start;
-        $findings = [$this->rested($seen, $rested, $found['preliminary']), $this->drawn($seen, $draw, $found), ...$this->water($seen, max(0.1, $draw)), ...$this->rise($seen, $found, $main[count($main) - 1][0])];
+        $findings = [...$this->before($seen), $this->rested($seen, $rested, $found['preliminary']), $this->drawn($seen, $draw, $found), ...$this->water($seen, max(0.1, $draw)), ...$this->rise($seen, $found, $main[count($main) - 1][0])];
         $volume = self::allowedL($seen->section, max(0.1, $draw), 'main');
 
         return new Accepted($findings, [
             self::stpFigure($seen->section, $words),
-            new Figure('Pressure after stretching', 'end of the hour, of the test pressure', Words::plain(100 * $rested / $stp, 1).' %', $words->kpa($rested).' / '.$words->kpa($stp)),
+            new Figure('Fall while stretching', 'of the test pressure, 30 % at the most', Words::plain(100 * ($seen->plan->gaugeKpa - $rested) / $stp, 1).' %', '('.$words->kpa($seen->plan->gaugeKpa).' − '.$words->kpa($rested).') / '.$words->kpa($stp)),
             new Figure('Drawn off', 'before − after', $words->kpa($draw), $words->kpa($rested).' − '.$words->kpa($start)),
             new Figure('Water allowed for it', 'ΔVmax = 1.2·V·Δp·(1/Ew + D/(e·E))', $words->litres($volume['max_volume_l']), self::volumeWorking($seen->section, 1.2, $draw)),
             new Figure('Highest in the rise', 'from the trace', $words->kpa($found['highest_kpa'])),
             new Figure('Last below the highest', 'highest − last', $words->kpa($found['fall_kpa'])),
-        ], [...$found, 'stp_gauge_kpa' => $stp, 'end_of_rest_kpa' => $rested, 'drawn_kpa' => $draw, 'drawn_off_l' => $seen->run->number('drawn_off_l'), 'max_drawn_off_l' => $volume['max_volume_l'], 'main' => $main],
+        ], [...$found, 'stp_kpa' => $stp, 'stp_gauge_kpa' => $seen->plan->gaugeKpa, 'end_of_rest_kpa' => $rested, 'drawn_kpa' => $draw, 'drawn_off_l' => $seen->run->number('drawn_off_l'), 'max_drawn_off_l' => $volume['max_volume_l'], 'main' => $main],
             $found['verdict'] === 'extend' ? TestVerdict::UNDECIDED : '');
+    }
+
+    /** @return list<Finding> what must have come before the draw-off: relaxed, raised in less than ten minutes, held, shut for an hour */
+    private function before(Seen $seen): array
+    {
+        $raised = $seen->minutes('raise');
+        $quick = $raised < self::RAISE_MOST_MIN + self::SLACK_MIN;
+
+        return [
+            $this->lasted($seen, 'relax', self::RELAX_MIN, 'Relaxed'),
+            $this->finding('raise', $quick ? Severity::Go : Severity::Mend, 'Raised in '.$seen->words->minutes($raised).'; less than 10 min wanted.', $quick ? '' : 'Creep of a slow raising spoils what follows. Let the pressure down, relax and start over.', $raised, self::RAISE_MOST_MIN, self::RAISE_MOST_MIN - $raised, Unit::Minute),
+            $this->lasted($seen, 'hold', self::HOLD_MIN, 'Held'),
+            $this->lasted($seen, 'rest', self::REST_MIN - 1.0, 'Shut to stretch', 'rest_time'),
+        ];
     }
 
     /** @return list<array{float, float}> minute and kPa; a fall within the scatter of the gauge is none */
@@ -153,17 +170,18 @@ final class En805Pe extends WaterMain
 
     private function rested(Seen $seen, float $rested, string $preliminary): Finding
     {
-        $least = (1 - En805::REST_FALL) * $seen->plan->gaugeKpa;
+        $least = $seen->plan->gaugeKpa - En805::REST_FALL * $seen->plan->lowKpa;
         $fine = $preliminary === 'pass';
+        [$shown, $wanted] = $seen->words->kpaPair($rested, $least, false);
 
-        return $this->finding('rest', $fine ? Severity::Go : Severity::Mend, 'After an hour shut '.$seen->words->kpa($rested, Rounding::Down).'; '.$seen->words->kpa($least, Rounding::Up).' wanted (fall of 30 % at most).',
+        return $this->finding('rest', $fine ? Severity::Go : Severity::Mend, "After an hour shut {$shown}; {$wanted} wanted (fall of 30 % of the test pressure at most).",
             $fine ? '' : 'A leak, or the pipe was not relaxed. Let the pressure down, look at every joint, relax and start over.', $rested, $least, $rested - $least, Unit::KiloPascal);
     }
 
     /** @param  array{draw_off_min_kpa: float, draw_off_max_kpa: float}  $found */
     private function drawn(Seen $seen, float $draw, array $found): Finding
     {
-        $slack = 0.005 * $seen->plan->gaugeKpa; // the rise begins at once: from memory
+        $slack = 0.005 * $seen->plan->lowKpa; // the rise begins at once: from memory
         $fine = Compare::atLeast($draw + $slack, $found['draw_off_min_kpa']) && Compare::atMost($draw - $slack, $found['draw_off_max_kpa']);
 
         return $this->finding('draw', $fine ? Severity::Go : Severity::Mend, 'Let down by '.$seen->words->kpa($draw).'; '.$seen->words->kpa($found['draw_off_min_kpa']).' to '.$seen->words->kpa($found['draw_off_max_kpa']).' wanted.',
@@ -179,7 +197,7 @@ final class En805Pe extends WaterMain
         }
         $allowed = self::allowedL($seen->section, $draw, 'main')['max_volume_l'];
 
-        return [$this->most('water', 'Water drawn off', $drawn, $allowed, Unit::Litre, $seen->words->litres(...), 'Too much air in the pipe. Vent every summit, relax and start over.')];
+        return [$this->most('water', 'Water drawn off', $drawn, $allowed, Unit::Litre, $seen->words->litresPair(...), 'Too much air in the pipe. Vent every summit, relax and start over.')];
     }
 
     /**

@@ -79,12 +79,12 @@ final class En805Water extends WaterMain
         $end = min($seen->trace()->endS(), $seen->located->of('back')[1] ?? $seen->trace()->endS());
         $water = $seen->run->number('pumped_in_l') ?? $seen->addedL($seen->to('main') - 1.0, $end);
         $arithmetic = [self::stpFigure($seen->section, $words), new Figure('Water allowed', 'ΔVmax = 1.2·V·Δp·(1/Ew + D/(e·ER))', $words->litres($allowed['max_volume_l']), self::volumeWorking($seen->section, 1.2, $drop))];
-        $findings = [$this->lasted($seen, 'main', self::MAIN_MIN, 'Main test')];
+        $findings = [$this->lasted($seen, 'preliminary', self::soakMin($seen->section), 'Preliminary test'), $this->lasted($seen, 'main', self::MAIN_MIN, 'Main test')];
         if ($water === null) {
             return new Accepted([...$findings, $this->finding('water', Severity::Mend, 'Nobody metered the water that was pumped back.', 'Without it this method says nothing: meter it, or judge by the fall of pressure.')], $arithmetic, [...$allowed, 'pumped_in_l' => null]);
         }
 
-        return new Accepted([...$findings, $this->most('water', 'Water pumped back', max(0.0, $water), $allowed['max_volume_l'], Unit::Litre, $words->litres(...), 'Not tight. Lower the pressure, look at every joint, mend, test again.')],
+        return new Accepted([...$findings, $this->most('water', 'Water pumped back', max(0.0, $water), $allowed['max_volume_l'], Unit::Litre, $words->litresPair(...), 'Not tight. Lower the pressure, look at every joint, mend, test again.')],
             [...$arithmetic, new Figure('Water pumped back', 'metered', $words->litres($water))], [...$allowed, 'pumped_in_l' => $water]);
     }
 }

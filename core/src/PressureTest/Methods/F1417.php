@@ -21,7 +21,7 @@ final class F1417 extends SewerAir
 {
     private const SETTLE_MIN = 2.0;
 
-    private const ABOVE_PSI = 0.5;
+    private const ABOVE_PSI = Sewer::F1417_ABOVE_PSI;
 
     public function id(): string
     {
@@ -51,7 +51,15 @@ final class F1417 extends SewerAir
     /** @return array{k: float, time_s: float, start_psi: float, end_psi: float} */
     private static function table(TestSection $section): array
     {
-        return Sewer::f1417(Length::of($section->main()->dnMm, 'mm')->in('in'), Length::of($section->lengthM(), 'm')->in('ft'), Length::of($section->groundwaterM, 'm')->in('ft'));
+        [$time, $k] = Sewer::f1417Time(Length::of($section->main()->dnMm, 'mm')->in('in'), Length::of($section->lengthM(), 'm')->in('ft'));
+        $start = Sewer::f1417StartPsi(self::groundwaterFt($section));
+
+        return ['k' => $k, 'time_s' => $time, 'start_psi' => $start, 'end_psi' => $start - 1.0];
+    }
+
+    private static function groundwaterFt(TestSection $section): float
+    {
+        return Length::of($section->groundwaterM, 'm')->in('ft');
     }
 
     private static function psi(float $psi): float
@@ -66,12 +74,14 @@ final class F1417 extends SewerAir
         [$preload, $start, $drop] = [self::psi($table['start_psi'] + self::ABOVE_PSI), self::psi($table['start_psi']), self::psi($share)];
         $words = $words->upTo($preload);
         $minutes = $share * $table['time_s'] / 60;
+        $window = self::anyLevel($preload, self::psi(Sewer::F1417_HIGHEST_PSI), $words);
+        $window = $window['feasible'] ? [...$window, 'min_kpa' => $start] : [...$window, 'said' => Sewer::airWillNotDo(self::groundwaterFt($section), $table['start_psi'])];
 
-        return new TestPlan($this->id(), $this->medium(), $preload, $start, $preload, $preload, self::anyLevel($start, self::psi(9.0), $words),
+        return new TestPlan($this->id(), $this->medium(), $preload, $start, $preload, $preload, $window,
             ['said' => 'Air only while settling; none in the test.', 'l_per_h' => null, 'litres' => null],
             self::phases($preload, self::SETTLE_MIN, $start, $drop, $minutes),
             [
-                new Figure('Starting pressure', '3.5 psi + 0.43 psi a foot of groundwater, 9 psi at most', $words->kpa($start), '3.5 + 0.43 × '.Words::plain(Length::of($section->groundwaterM, 'm')->in('ft'), 1).' psi'),
+                new Figure('Starting pressure', '3.5 psi + 0.43 psi a foot of groundwater; with the preload of 0.5 psi 9 psi at most', $words->kpa($start), '3.5 + 0.43 × '.Words::plain(Length::of($section->groundwaterM, 'm')->in('ft'), 1).' psi'),
                 self::timeFigure($section, $table, $share, $words),
             ],
             [$this->medium()->caution()], ['Never above 9 psi: a plug lets go.'], options: $options,

@@ -18,7 +18,6 @@ use Diastoma\Core\PressureTest\Words;
 use Diastoma\Core\Procedure\ReadingSpec;
 use Diastoma\Core\Quantity\Compare;
 use Diastoma\Core\Quantity\Pressure;
-use Diastoma\Core\Quantity\Rounding;
 use Diastoma\Core\Quantity\Unit;
 use Diastoma\Core\Quantity\UnitSystem;
 use Diastoma\Core\Rulebook\Finding;
@@ -111,8 +110,7 @@ final class GasPlastic extends Method
     protected function draft(TestSection $section, array $options, Words $words): TestPlan
     {
         [$least, $most] = self::limits($section);
-        $weakest = $section->weakest();
-        $highest = min($most ?? INF, 1.5 * $weakest['kpa']); // where the design pressure is not known 1.5 × the rating: from memory
+        $highest = min($most ?? INF, $section->limiting(self::PIPE_FACTOR)->takesKpa(self::PIPE_FACTOR)); // where the design pressure is not known 1.5 × the rating: from memory
         $gauge = min($highest, self::MARGIN * $least);
         $minutes = self::minutes($section, (float) $options['leak']);
         $window = ['min_kpa' => $least, 'max_kpa' => $highest, 'feasible' => Compare::atMost($least, $highest), 'splits_m' => [],
@@ -141,7 +139,7 @@ final class GasPlastic extends Method
         [$least] = self::limits($seen->section);
         [$from, $to] = [$seen->from('test'), $seen->to('test')];
         [$t1, $t2] = [$seen->trace()->celsiusAt($from), $seen->trace()->celsiusAt($to)];
-        $findings = [$this->lasted($seen, 'test', self::minutes($seen->section, (float) ($seen->plan->options['leak'] ?? 5)), 'Test')];
+        $findings = [$this->lasted($seen, 'settle', self::SETTLE_MIN, 'Settling'), $this->lasted($seen, 'test', self::minutes($seen->section, (float) ($seen->plan->options['leak'] ?? 5)), 'Test')];
         if ($t1 === null || $t2 === null) {
             return new Accepted([...$findings, $this->finding('temperature', Severity::Mend, 'No temperature was logged.', 'Without it a gas test says nothing: a degree moves the gauge as a leak does. Log the temperature of the pipe, and test again.')], [], []);
         }
@@ -157,7 +155,7 @@ final class GasPlastic extends Method
 
         return new Accepted([
             ...$findings, $this->least($seen, $lowest, $least), $this->warmest($seen),
-            $this->most('missing', 'Missing from what the weather explains', abs($missing), $tolerance, Unit::KiloPascal, $words->kpa(...), $missing > 0 ? 'Gas escapes. Lower the pressure first, find it with soapy water at low pressure, mend, test again.' : 'The pressure rose more than the weather explains: the thermometer does not show the pipe, or air came in. Settle longer, test again.'),
+            $this->most('missing', 'Missing from what the weather explains', abs($missing), $tolerance, Unit::KiloPascal, $words->kpaPair(...), $missing > 0 ? 'Gas escapes. Lower the pressure first, find it with soapy water at low pressure, mend, test again.' : 'The pressure rose more than the weather explains: the thermometer does not show the pipe, or air came in. Settle longer, test again.'),
             ...($seen->run->number('baro_start_kpa') === null || $seen->run->number('baro_end_kpa') === null ? [$this->finding('barometer', Severity::Watch, 'The barometer was not read at both ends; '.$words->kpa($b1).' is taken.', 'Weather can move it by 2 kPa in a night: read it.')] : []),
         ], [
             new Figure('Expected at the end', 'p2 = (p1 + b1)·T2/T1 − b2', $words->kpa($expected), sprintf('(%s + %s)·%s/%s − %s kPa', Words::plain($p1), Words::plain($b1), Words::plain($t2 + 273.15), Words::plain($t1 + 273.15), Words::plain($b2))),
@@ -171,7 +169,7 @@ final class GasPlastic extends Method
     {
         $fine = Compare::atLeast($lowest, $least);
 
-        return $this->finding('least', $fine ? Severity::Go : Severity::Mend, 'Lowest in the test '.$seen->words->kpa($lowest, Rounding::Down).'; '.$seen->words->kpa($least, Rounding::Up).' wanted.', $fine ? '' : 'Raise it to the test pressure, settle, test again.', $lowest, $least, $lowest - $least, Unit::KiloPascal);
+        return $this->finding('least', $fine ? Severity::Go : Severity::Mend, 'Lowest in the test '.implode('; ', $seen->words->kpaPair($lowest, $least, false)).' wanted.', $fine ? '' : 'Raise it to the test pressure, settle, test again.', $lowest, $least, $lowest - $least, Unit::KiloPascal);
     }
 
     private function warmest(Seen $seen): Finding

@@ -20,7 +20,6 @@ use Diastoma\Core\PressureTest\TestVerdict;
 use Diastoma\Core\PressureTest\Words;
 use Diastoma\Core\Procedure\ReadingSpec;
 use Diastoma\Core\Quantity\Compare;
-use Diastoma\Core\Quantity\Rounding;
 use Diastoma\Core\Quantity\Unit;
 use Diastoma\Core\Rulebook\Finding;
 use Diastoma\Core\Rulebook\Severity;
@@ -32,14 +31,17 @@ abstract class Method implements TestMethod
     /** Raising a water main: common practice. */
     protected const RAISE_MIN = 15.0;
 
-    /** What a gauge may show above the ceiling: from memory, 1 % for its own error. */
-    private const GAUGE_ERROR = 0.01;
-
-    /** Share of a judged phase that may be without a reading: from memory. */
-    private const GAP_SHARE = 0.1;
+    /** What a pipe takes for the hours of a test, as a multiple of its rating: from memory (allowable site test pressure). Joints, restraints and valves take their rating. */
+    protected const PIPE_FACTOR = 1.5;
 
     /** A phase counts as whole when so much of it is there, min: half a minute for the logger's own step. */
     protected const SLACK_MIN = 0.5;
+
+    /** What a pipe of the section takes for the hours of this test, as a multiple of its rating. */
+    protected function pipeFactor(): float
+    {
+        return self::PIPE_FACTOR;
+    }
 
     public function medium(): Medium
     {
@@ -75,8 +77,10 @@ abstract class Method implements TestMethod
     {
         $chosen = Option::chosen($this->options(), $options);
         $plan = $this->draft($section, $chosen, $words);
+        $words = $words->upTo($plan->gaugeKpa);
+        $plan = $section->service === 'sewer_gravity' ? $plan : $plan->limitedTo($section->takingLess($plan->lowKpa, $this->pipeFactor()), $this->pipeFactor(), $words); // an open sewer has no rating
 
-        return $plan->at((new Surroundings($section, $plan, $words->upTo($plan->gaugeKpa)))->toArray());
+        return $plan->at((new Surroundings($section, $plan, $words))->toArray());
     }
 
     /** @param  array<string, string>  $options */
@@ -87,80 +91,52 @@ abstract class Method implements TestMethod
     final public function judge(Run $run, TestPlan $plan, TestSection $section, Words $words = new Words): TestVerdict
     {
         $words = $words->upTo($plan->gaugeKpa);
-        $located = Locate::phases($run, $plan, $words);
-        $seen = new Seen($run, $located, $plan, $section, $words);
-        $common = [...$this->broken($run), ...$this->leak($run), $this->ceiling($seen)];
-        $judged = $located->of($plan->judged()->id);
+        $seen = new Seen($run, Locate::phases($run, $plan, $words), $plan, $section, $words);
+        $verdict = $this->verdict($seen);
+        $later = $verdict->passed() ? LaterHour::fails($seen, fn (Seen $other): TestVerdict => $this->verdict($other)) : null;
+        if ($later !== null) {
+            return $verdict->with($this->finding('later', Severity::Mend, $later, 'Mark when the pump stopped, or bring a record with a column added_l. Where it was shut all along: not tight, look at every joint, mend, test again.'));
+        }
+
+        return Agreement::of($verdict, $seen, $this->id());
+    }
+
+    private function verdict(Seen $seen): TestVerdict
+    {
+        $common = RunChecks::of($seen, $this->id(), $this->source());
+        $judged = $seen->located->of($seen->plan->judged()->id);
         if ($judged === null) {
-            return new TestVerdict([...$common, $this->finding('phases', Severity::Mend, "The phases of the plan are not in this trace. {$located->missing}", 'Run the test as planned: '.implode(', ', array_map(static fn (Phase $p): string => mb_strtolower($p->title), $plan->phases)).'.')], [], $located->phases, standing: $this->standing());
+            return new TestVerdict([...$common, $this->finding('phases', Severity::Mend, "The phases of the plan are not in this trace. {$seen->located->missing}", 'Run the test as planned: '.implode(', ', array_map(static fn (Phase $p): string => mb_strtolower($p->title), $seen->plan->phases)).'.')], [], $seen->located->phases, standing: $this->standing());
         }
         $accepted = $this->accept($seen);
 
-        return new TestVerdict([...$accepted->findings, ...$common, ...$this->gaps($seen, $judged)], $accepted->arithmetic, $located->phases, $accepted->reading, $accepted->figures, $this->standing());
-    }
-
-    /** @return list<Finding> */
-    private function broken(Run $run): array
-    {
-        return $run->brokenOff === '' ? [] : [$this->finding('broken_off', Severity::Mend, "The test was broken off: {$run->brokenOff}", 'Put right what ended it, rest where the method asks for it, and test again.')];
-    }
-
-    /** @return list<Finding> every visible leak is mended, whatever the figures say */
-    private function leak(Run $run): array
-    {
-        return $run->yes('leak_seen') ? [new Finding("test.{$this->id()}.leak_seen", Severity::Mend, 'A leak was seen.', 'Lower the pressure first, mend it, and test again: every visible leak is mended whatever the amount.', Source::commonPractice(), ['leak_seen'])] : [];
-    }
-
-    private function ceiling(Seen $seen): Finding
-    {
-        $highest = max($seen->trace()->p);
-        $ceiling = max($seen->plan->window['max_kpa'], $seen->plan->gaugeKpa) * (1 + self::GAUGE_ERROR);
-        $fine = Compare::atMost($highest, $ceiling);
-        $words = $seen->words;
-
-        return $this->finding('ceiling', $fine ? Severity::Go : Severity::Stop,
-            'Highest gauge reading '.$words->kpa($highest, Rounding::Up).'; '.$words->kpa($ceiling, Rounding::Down).' allowed (as planned for the low point, and 1 % for the gauge: value from memory).',
-            $fine ? '' : 'The low point was overloaded. Tell the engineer before anything else; inspect the section.', $highest, $ceiling, $ceiling - $highest, Unit::KiloPascal);
-    }
-
-    /**
-     * @param  array{float, float}  $judged
-     * @return list<Finding>
-     */
-    private function gaps(Seen $seen, array $judged): array
-    {
-        $gap = $seen->trace()->longestGap(...$judged);
-        $share = $gap['length_s'] / max(1.0, $judged[1] - $judged[0]);
-        if ($gap['length_s'] <= 5 * $gap['usual_s']) {
-            return [];
-        }
-        $said = 'No reading for '.$seen->words->minutes($gap['length_s'] / 60, Rounding::Up).' of the judged phase, from '.$seen->words->minutes($gap['from_s'] / 60).' on.';
-        $fine = $share <= self::GAP_SHARE;
-
-        return [new Finding("test.{$this->id()}.gap", $fine ? Severity::Watch : Severity::Mend, $said, $fine ? '' : 'Nobody can say what happened meanwhile. Bring the whole record, or test again.', Source::fromMemory('', 'a tenth of the judged phase may be missing'), ['trace'], $gap['length_s'] / 60, null, null, Unit::Minute)];
+        return new TestVerdict([...$accepted->findings, ...$common], $accepted->arithmetic, $seen->located->phases, $accepted->reading, $accepted->figures, $this->standing());
     }
 
     /** Whether a phase was kept up as long as the method wants. */
-    protected function lasted(Seen $seen, string $phase, float $minutes, string $name): Finding
+    protected function lasted(Seen $seen, string $phase, float $minutes, string $name, string $rule = ''): Finding
     {
         $had = $seen->minutes($phase);
         $fine = Compare::atLeast($had, $minutes - max(self::SLACK_MIN, 0.002 * $minutes));
 
-        return $this->finding($phase, $fine ? Severity::Go : Severity::Mend, "{$name} recorded for ".$seen->words->minutes($had).'; '.$seen->words->minutes($minutes, Rounding::Up).' wanted.', $fine ? '' : 'The record is too short: bring the whole of it, or test again.', $had, $minutes, $had - $minutes, Unit::Minute);
+        [$shown, $wanted] = $fine && $had < $minutes ? [$seen->words->minutes($minutes), $seen->words->minutes($minutes)] : $seen->words->minutesPair($had, $minutes); // the logger's own step is no shortfall
+
+        return $this->finding($rule === '' ? $phase : $rule, $fine ? Severity::Go : Severity::Mend, "{$name} recorded for {$shown}; {$wanted} wanted.", $fine ? '' : 'The record is too short: bring the whole of it, or test again.', $had, $minutes, $had - $minutes, Unit::Minute);
     }
 
     /**
      * A measured value against a most that equals passes.
      *
-     * @param  \Closure(float, Rounding): string  $print
+     * @param  \Closure(float, float): array{string, string}  $pair  prints both
      */
-    protected function most(string $rule, string $what, float $measured, float $limit, Unit $unit, \Closure $print, string $todo, ?Source $source = null): Finding
+    protected function most(string $rule, string $what, float $measured, float $limit, Unit $unit, \Closure $pair, string $todo, ?Source $source = null): Finding
     {
         $fine = Compare::atMost($measured, $limit);
+        [$shown, $allowed] = $pair($measured, $limit);
 
         return new Finding("test.{$this->id()}.{$rule}", match (true) {
             ! $fine => Severity::Mend, Compare::atMost($measured, 0.8 * $limit) => Severity::Go, default => Severity::Watch
-        }, "{$what} ".$print($measured, Rounding::Up).'; '.$print($limit, Rounding::Down).' allowed.', $fine ? '' : $todo, $source ?? $this->source(), ['trace'], $measured, $limit, $limit - $measured, $unit);
+        }, "{$what} {$shown}; {$allowed} allowed.", $fine ? '' : $todo, $source ?? $this->source(), ['trace'], $measured, $limit, $limit - $measured, $unit);
     }
 
     protected function finding(string $rule, Severity $severity, string $said, string $todo = '', ?float $measured = null, ?float $limit = null, ?float $margin = null, Unit $unit = Unit::None): Finding
@@ -177,6 +153,18 @@ abstract class Method implements TestMethod
     protected static function above(float $kpa, string $field, string $what): float
     {
         return is_finite($kpa) && $kpa > 0.0 ? $kpa : throw InvalidInput::field($field, "{$what} of {$kpa} kPa cannot be tested. Give it in the section’s facts.", $kpa, 0);
+    }
+
+    /**
+     * The test pressure that the owner chose, at the low point, within the most that the method allows.
+     *
+     * @throws InvalidInput if nobody has said, or it is more
+     */
+    protected static function ownersKpa(TestSection $section, float $mostKpa, Words $words): float
+    {
+        $owner = $section->ownerTestKpa ?? throw InvalidInput::field('owner_test_kpa', 'The owner chooses the test pressure at the low point, '.$words->kpa($mostKpa).' at the most. Ask, and write it into the section’s facts.', null, $mostKpa);
+
+        return Compare::atMost($owner, $mostKpa) ? $owner : throw InvalidInput::field('owner_test_kpa', 'The owner’s test pressure of '.$words->kpa($owner).' is more than this method allows: '.$words->kpa($mostKpa).' at the low point. Ask the owner.', $owner, $mostKpa);
     }
 
     /** @param  list<string>  $services */

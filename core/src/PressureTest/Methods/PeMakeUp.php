@@ -71,9 +71,9 @@ final class PeMakeUp extends ConstantPressure
 
     protected function draft(TestSection $section, array $options, Words $words): TestPlan
     {
-        $weakest = $section->weakest();
         $levels = new Levels($section);
-        $low = self::FACTOR * self::above($weakest['kpa'], 'ratings', 'A rating');
+        $most = self::above($section->limiting(self::FACTOR)->takesKpa(self::FACTOR), 'ratings', 'A rating');
+        $low = self::ownersKpa($section, $most, $words);
         $gauge = $levels->gaugeForLow($low);
         $allowed = self::allowance($section, (float) $options['hours']);
 
@@ -84,7 +84,7 @@ final class PeMakeUp extends ConstantPressure
                 new Phase('expansion', 'Expansion', self::EXPANSION_MIN, $gauge * (1 - self::HOLD_BAND), $gauge, $gauge, 'Bring the pressure back every hour.', Control::Hold),
                 new Phase('test', 'Test', 60 * (float) $options['hours'], $gauge * (1 - self::HOLD_BAND), $gauge, $gauge, 'Keep the pressure; meter every drop. Bring it back at the end.', Control::Hold, true),
             ],
-            [new Figure('Make-up allowed', 'gallons per 100 ft by size and hours', $words->litres($allowed), self::working($section, (float) $options['hours']))],
+            [new Figure('Test pressure at the low point', 'the owner’s', $words->kpa($low)), new Figure('The most at the low point', '1.5 × design pressure of the weakest pipe; rating of any other part', $words->kpa($most)), new Figure('Make-up allowed', 'gallons per 100 ft by size and hours', $words->litres($allowed), self::working($section, (float) $options['hours']))],
             [$this->medium()->caution()], ['The table is remembered, not at hand: check it against your copy.', 'Another test than F2164: never mix the two. At most 8 h under test pressure in all, 8 h rest before a repeat.'], options: $options,
         );
     }
@@ -124,8 +124,9 @@ final class PeMakeUp extends ConstantPressure
         return new Accepted([
             $this->lasted($seen, 'expansion', self::EXPANSION_MIN, 'Expansion'),
             $this->lasted($seen, 'test', 60 * $hours, 'Test phase'),
+            $this->held($seen, 'expansion', $target * (1 - self::HOLD_BAND) * (1 - RunChecks::GAUGE_ERROR), $target * 1.01, 'Bring the pressure back every hour while it expands. Rest 8 h, test again.', 'expanded'),
             $this->held($seen, 'test', $target * (1 - self::HOLD_BAND), $target * 1.01, 'Bring the pressure back oftener, and test again.'),
-            $added === null ? $this->unmetered() : $this->most('make_up', 'Make-up water in the test phase', $added, $allowed, Unit::Litre, $words->litres(...), 'Not tight, or still stretching. Let the pressure down, look at every joint, rest 8 h, test again.'),
+            $added === null ? $this->unmetered() : $this->most('make_up', 'Make-up water in the test phase', $added, $allowed, Unit::Litre, $words->litresPair(...), 'Not tight, or still stretching. Let the pressure down, look at every joint, rest 8 h, test again.'),
         ], [
             new Figure('Make-up allowed', 'gallons per 100 ft by size and hours', $words->litres($allowed), self::working($seen->section, $hours)),
             ...($added === null ? [] : [self::added($seen, $added, $hours)]),

@@ -62,7 +62,7 @@ abstract class SewerAir extends Method
         $findings = [
             $this->lasted($seen, 'test', $minutes, 'Test'),
             $this->finding('start', $high ? Severity::Go : Severity::Mend, 'Began at '.$words->kpa($start).'; '.$words->kpa($startKpa).' wanted.', $high ? '' : 'Begin again at the starting pressure.', $start, $startKpa, $start - $startKpa, Unit::KiloPascal),
-            $this->most('drop', 'Pressure dropped in '.$words->minutes($minutes).' by', $drop, $allowedKpa, Unit::KiloPascal, $words->kpa(...), $todo),
+            $this->most('drop', 'Pressure dropped in '.$words->minutes($minutes).' by', $drop, $allowedKpa, Unit::KiloPascal, $words->kpaPair(...), $todo),
             ...$this->cooling($seen, $drop, $minutes),
         ];
 

@@ -14,16 +14,21 @@ final readonly class Diagnosis
 {
     private const AIR_PERCENT = 0.5;
 
-    private const TEMPERATURE_KPA = 5.0;
+    /** A thermometer shows tenths of a degree: less than this is not worth a word. */
+    private const TEMPERATURE_KPA = 20.0;
 
     private const TEMPERATURE_SHARE = 0.12;
 
-    /** How far expansion and stiffness of the book may be off. */
-    private const THERMAL_SPREAD = 0.08;
+    private const TEMPERATURE_K = 0.15;
+
+    /** How far expansion and stiffness of the book may be off, and how far a thermometer lags behind the water. */
+    private const THERMAL_SPREAD = 0.2;
 
     private const CREEP_SHARE = 0.01;
 
-    private const CREEP_SPREAD = 0.3;
+    private const UNMETERED_SHARE = 0.25;
+
+    private const CREEP_SPREAD = 0.4;
 
     private const BINS = 160;
 
@@ -62,7 +67,7 @@ final readonly class Diagnosis
     public static function ofWindow(ShutIn $window, Section $section, ?float $allowedLitresPerHour = null): self
     {
         $gauge = GaugeCheck::of(array_column($window->samples, 'p'));
-        $losses = Losses::of($window, $section, self::BINS);
+        $losses = Losses::of($window, $section, self::BINS, $gauge);
         $air = Raise::airPercent($window->before, $section);
         $allowed = $allowedLitresPerHour ?? 0.0;
         $fit = $losses->explained(self::CREEP_SPREAD);
@@ -72,14 +77,14 @@ final readonly class Diagnosis
         if ($gauge->evidence !== []) {
             $evidence[Cause::Gauge->value] = implode(' ', $gauge->evidence);
         }
-        $least = $gauge->evidence === [] ? 0.5 * $allowed : 2 * $allowed; // a gauge that lies makes leaks of its own
-        if ($leak !== null && $u !== null && ($leak - $u > 0.0 && $leak > $least || $allowed > 0.0 && $gauge->evidence === [] && $leak > 0.5 * $allowed && $leak + $u / 2 > 2 * $allowed)) {
+        $weather = abs($losses->warmedK) > self::TEMPERATURE_K && abs($losses->temperatureKpa) > max(self::TEMPERATURE_KPA, self::TEMPERATURE_SHARE * abs($losses->fallKpa));
+        if ($leak !== null && $u !== null && self::isLeak($leak, $u, $allowed, $gauge, $weather, $section, $window)) {
             $evidence[Cause::Leak->value] = sprintf('%.2f ± %.2f L/h leave besides what creep and temperature explain%s.', $leak, $u, $allowed > 0.0 ? sprintf('; %.2f L/h allowed', $allowed) : '');
         }
         if ($air !== null && $air > self::AIR_PERCENT) {
             $evidence[Cause::Air->value] = sprintf('Raising the pressure took the water of %.1f %% of free air besides the pipe\'s own.', $air);
         }
-        if (abs($losses->temperatureKpa) > max(self::TEMPERATURE_KPA, self::TEMPERATURE_SHARE * abs($losses->fallKpa))) {
+        if ($weather) {
             $evidence[Cause::Temperature->value] = sprintf('The water changed by %.1f K, which alone makes %+.0f kPa.', $losses->warmedK, $losses->temperatureKpa);
         }
         $creep = $fit === null ? 0.0 : $fit[2] * $losses->creepKpa;
@@ -93,6 +98,22 @@ final readonly class Diagnosis
         }
 
         return new self($causes, $evidence, self::sureness($causes, $leak, $u, $allowed), $leak, $u, $air, $losses->fallKpa, $losses->temperatureKpa, $creep);
+    }
+
+    /**
+     * Whether what leaves is one: surely more than nothing, and enough to matter. Weather and creep in earnest are known only so far and ask for more; a gauge that lies makes leaks of its own; air
+     * that nobody metered hides most of a leak. What may be above twice the allowed is one where nothing else explains it.
+     */
+    private static function isLeak(float $leak, float $u, float $allowed, GaugeCheck $gauge, bool $weather, Section $section, ShutIn $window): bool
+    {
+        $metered = array_filter(array_column($window->before, 'added'), static fn (?float $v): bool => $v !== null) !== [];
+        $creeps = $section->material->creepsInEarnest();
+        $least = $allowed * match (true) {
+            $gauge->evidence !== [] => 2.0, $creeps => 0.8, $metered, $weather => 0.5, default => self::UNMETERED_SHARE
+        };
+        $surely = $weather ? 0.25 * $allowed : 0.0;
+
+        return $leak - $u > $surely && $leak > $least || $allowed > 0.0 && $gauge->evidence === [] && $leak > 0.5 * $allowed && $leak + $u / 2 > 2 * $allowed && ! $weather;
     }
 
     /** @param  list<Cause>  $causes */

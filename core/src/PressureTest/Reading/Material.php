@@ -48,6 +48,12 @@ enum Material: string
         };
     }
 
+    /** Whether creep decides what a shut main does. */
+    public function creepsInEarnest(): bool
+    {
+        return $this === self::Pe;
+    }
+
     /** @return list<array{float, float}> share of the elastic strain that follows, and its time constant in s */
     public function creep(): array
     {

@@ -5,7 +5,9 @@ declare(strict_types=1);
 namespace Diastoma\Core\PressureTest\Reading;
 
 use Diastoma\Core\Exception\InvalidInput;
+use Diastoma\Core\PressureTest\Control;
 use Diastoma\Core\PressureTest\Medium;
+use Diastoma\Core\PressureTest\Phase;
 use Diastoma\Core\PressureTest\Physics\FilledPipe;
 use Diastoma\Core\PressureTest\Physics\Water;
 use Diastoma\Core\PressureTest\PressureTrace;
@@ -16,6 +18,9 @@ use Diastoma\Core\PressureTest\TestVerdict;
 /** What the judged phase of a test most looks like: advice beside the verdict, never instead of it. */
 final class Meaning
 {
+    /** Share of the test pressure below which a main has emptied itself before it was judged: from memory, no method lets a wall creep so far. */
+    private const GONE = 0.5;
+
     /** @return ?array<string, mixed> null where pipe or trace do not tell */
     public static function of(PressureTrace $trace, TestPlan $plan, TestVerdict $verdict, TestSection $section): ?array
     {
@@ -25,14 +30,47 @@ final class Meaning
         }
         try {
             if ($plan->medium === Medium::Air) {
-                return AirReading::of($trace->rows($judged['from_s'], $judged['to_s'], Diagnosis::MOST), $section->volumeM3(), self::allowedAir($plan, $section));
+                $allowed = self::allowedAir($plan, $section);
+                $read = AirReading::of($trace->rows($judged['from_s'], $judged['to_s'], Diagnosis::MOST), $section->volumeM3(), $allowed);
+
+                return $read === null ? null : [...$read, 'allowed_l_per_h' => $allowed];
             }
             $rows = $trace->thinned(Diagnosis::MOST)->rows();
+            $judged = self::beforeItEmptied($rows, $judged, $plan, $verdict);
 
-            return Diagnosis::ofWindow(ShutIn::between($rows, $judged['from_s'], $judged['to_s']), $section->asOnePipe(), $plan->makeUp['l_per_h'] ?? self::allowedWater($plan, $section))->toArray();
+            $allowed = $plan->makeUp['l_per_h'] ?? self::allowedMakeUp($plan) ?? self::allowedWater($plan, $section);
+
+            return [...Diagnosis::ofWindow(ShutIn::between($rows, $judged['from_s'], $judged['to_s']), $section->asOnePipe(), $allowed)->toArray(), 'allowed_l_per_h' => $allowed];
         } catch (InvalidInput) {
             return null; // too few readings: nothing is said
         }
+    }
+
+    /**
+     * The stretch to read. Where most of the pressure was gone before the judged phase began, that phase says nothing of the main: what is left does not leak. The shut phase before it is read then.
+     *
+     * @param  list<array{t: float, p: float, c: ?float, added: ?float}>  $rows
+     * @param  array{id: string, from_s: float, to_s: float}  $judged
+     * @return array{id: string, from_s: float, to_s: float}
+     */
+    private static function beforeItEmptied(array $rows, array $judged, TestPlan $plan, TestVerdict $verdict): array
+    {
+        $at = array_values(array_filter($rows, static fn (array $row): bool => $row['t'] >= $judged['from_s']))[0]['p'] ?? INF;
+        if ($at >= self::GONE * $plan->gaugeKpa) {
+            return $judged;
+        }
+        $shut = array_map(static fn (Phase $p): string => $p->id, array_values(array_filter($plan->phases, static fn (Phase $p): bool => $p->control === Control::Shut && ! $p->judged)));
+        $before = array_values(array_filter($verdict->phases, static fn (array $p): bool => in_array($p['id'], $shut, true) && $p['to_s'] <= $judged['from_s'] + 1.0));
+
+        return $before[count($before) - 1] ?? $judged;
+    }
+
+    /** What may be added in all while a pressure is held, in L/h. */
+    private static function allowedMakeUp(TestPlan $plan): ?float
+    {
+        $judged = $plan->judged();
+
+        return $judged->control === Control::Hold && $plan->makeUp['litres'] !== null ? $plan->makeUp['litres'] / max(1e-6, $judged->minutes / 60) : null;
     }
 
     /** The fall that the method allows in its time, as water in L/h; null where the judged phase allows none. */

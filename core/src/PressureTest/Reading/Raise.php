@@ -10,7 +10,10 @@ use Diastoma\Core\PressureTest\Physics\Water;
 /** What raising the pressure tells: water taken against pressure is straight in an air-free pipe, and bows at low pressure when there is air. */
 final class Raise
 {
-    private const FEWEST = 12;
+    private const FEWEST = 6;
+
+    /** Free air is told only where it is so many times its uncertainty, and this for each reading that is missing to a dozen. */
+    private const SURE = 3.0;
 
     /** Share of the highest pressure at which the raising is over. */
     private const RAISED = 0.995;
@@ -47,6 +50,11 @@ final class Raise
         }
         $fit = LeastSquares::of($rows, $taken);
 
-        return $fit === null ? null : max(0.0, $fit->values[1]) / (10 * $section->volumeM3());
+        if ($fit === null) {
+            return null;
+        }
+        $sure = count($rows) >= 12 || $fit->values[1] > self::SURE * $fit->deviations[1];
+
+        return $sure ? max(0.0, $fit->values[1]) / (10 * $section->volumeM3()) : null;
     }
 }

@@ -89,14 +89,33 @@ final readonly class ShutIn
         return $last;
     }
 
-    /** @param  list<array{t: float, p: float, c: ?float, added: ?float}>  $samples */
+    /**
+     * Without a meter: from when the pressure was reached, or from the last time that a rise as fast as a pump's brought it back to where it had been held. A gauge that flies off or jumps does not
+     * come back to that level, and a step of the gauge is no rise.
+     *
+     * @param  list<array{t: float, p: float, c: ?float, added: ?float}>  $samples
+     */
     private static function unmetered(array $samples): int
     {
-        $highest = max([0.0, ...array_column($samples, 'p')]);
+        $p = array_column($samples, 'p');
+        $n = count($p);
+        $step = GaugeNoise::of($p)->stepKpa;
+        $sorted = $p;
+        sort($sorted);
+        $highest = max(1e-9, $sorted[(int) floor(0.98 * ($n - 1))]);
         $start = 0;
-        for ($k = 1, $n = count($samples); $k < $n; $k++) {
+        while ($start < $n - 1 && $p[$start] < self::REACHED * $highest) {
+            $start++;
+        }
+        while ($start < $n - 1 && max(0.3 * self::HAND * $highest, $step) < $p[$start + 1] - $p[$start]) {
+            $start++; // to the end of the raising
+        }
+        $held = $p[$start];
+        $middle = static fn (int $k): float => $p[$k - 1] + $p[$k] + $p[$k + 1] - min($p[$k - 1], $p[$k], $p[$k + 1]) - max($p[$k - 1], $p[$k], $p[$k + 1]);
+        for ($k = $start + 3; $k < $n - 2; $k++) {
             $minutes = max(1.0, ($samples[$k]['t'] - $samples[$k - 1]['t']) / 60);
-            if ($samples[$k]['p'] >= self::REACHED * $highest && ($start === 0 || $samples[$k]['p'] - $samples[$k - 1]['p'] > self::HAND * $highest * $minutes)) {
+            $rise = $middle($k) - $middle($k - 2);
+            if ($rise > max(self::HAND * $highest * $minutes, 2.5 * $step) && abs($middle($k) - $held) < max(self::HAND * $highest, $step)) {
                 $start = $k;
             }
         }

@@ -7,8 +7,11 @@ namespace Diastoma\Core\PressureTest\Run;
 /** Where each phase of a plan lies in a trace, or what was never reached. */
 final readonly class Located
 {
-    /** @param  list<array{id: string, from_s: float, to_s: float}>  $phases */
-    public function __construct(public array $phases, public string $missing = '')
+    /**
+     * @param  list<array{id: string, from_s: float, to_s: float}>  $phases
+     * @param  bool  $marked  whether the tester said where the phases begin
+     */
+    public function __construct(public array $phases, public string $missing = '', public bool $marked = false)
     {
     }
 

@@ -52,11 +52,13 @@ final class SectionFacts
         $chambers = $this->number('chamber_area_m2', 0.0, 1.0e5, 0.0);
         $resolution = $this->number('gauge_resolution_kpa', 1.0e-4, 100.0, 0.1);
         [$hdb, $dr, $factor] = [$this->maybe('hdb_psi', 1.0, 1.0e5), $this->maybe('dr', 1.01, 100.0), $this->maybe('design_factor', 0.01, 1.0)];
+        $owner = $this->maybe('owner_test_kpa', 0.1, 1.0e5);
+        [$cylinder, $welded] = [$this->told('steel_cylinder'), $this->told('welded')];
         if ($this->faults !== [] || $parts === [] || $ratings === [] || $profile === null) {
             throw InvalidInput::together($this->faults === [] ? [InvalidInput::field('parts', 'The section needs a pipe, a profile and a rating.')] : $this->faults);
         }
 
-        return new TestSection($service, $parts, $profile, $fittings, $ratings, $working, $surge, $restraint, $water, $gauge, ($this->data['cement_lined'] ?? false) === true, ($this->data['branches'] ?? false) === true, $groundwater, $chambers, $hdb, $dr, $factor, $resolution);
+        return new TestSection($service, $parts, $profile, $fittings, $ratings, $working, $surge, $restraint, $water, $gauge, ($this->data['cement_lined'] ?? false) === true, ($this->data['branches'] ?? false) === true, $groundwater, $chambers, $hdb, $dr, $factor, $resolution, $owner, $cylinder, $welded);
     }
 
     /** @return list<Part> */
@@ -116,19 +118,35 @@ final class SectionFacts
         return $fittings;
     }
 
-    /** @return list<array{name: string, kpa: float}> */
+    /** @return list<Rating> */
     private function ratings(): array
     {
         $ratings = [];
         foreach ($this->rows('ratings') as $k => $row) {
             $name = is_string($row['name'] ?? null) && trim($row['name']) !== '' ? trim($row['name']) : 'part '.($k + 1);
-            $ratings[] = ['name' => $name, 'kpa' => $this->from($row, "ratings.{$k}.", 'kpa', 0.1, 1.0e5)];
+            $kind = $row['kind'] ?? Rating::kindOf($name);
+            if (! is_string($kind) || ! in_array($kind, Rating::KINDS, true)) {
+                $this->faults[] = InvalidInput::field("ratings.{$k}.kind", 'Part '.($k + 1).' must be one of: '.implode(', ', Rating::KINDS).'.', is_scalar($kind) ? $kind : null);
+                $kind = Rating::PIPE;
+            }
+            $ratings[] = new Rating($name, $this->from($row, "ratings.{$k}.", 'kpa', 0.1, 1.0e5), $kind, isset($row['test_kpa']) ? $this->from($row, "ratings.{$k}.", 'test_kpa', 0.1, 1.0e5) : null);
         }
         if ($ratings === []) {
             $this->faults[] = InvalidInput::field('ratings', 'Give the rating of the weakest part, derated for temperature: pipe, fittings, valves and restraint.', 0, 1);
         }
 
         return $ratings;
+    }
+
+    /** Yes, no, or nobody has said. */
+    private function told(string $key): ?bool
+    {
+        $value = $this->data[$key] ?? null;
+        if ($value !== null && ! is_bool($value)) {
+            $this->faults[] = InvalidInput::field($key, "{$key}: answer yes or no, or leave it out.", is_scalar($value) ? $value : null);
+        }
+
+        return $value === true ? true : ($value === false ? false : null);
     }
 
     /** @return list<array<mixed>> */

@@ -23,7 +23,8 @@ final class SimpleSection
         $length = $number('length_m') ?? 0.0;
         $low = $number('low_level_m') ?? 0.0;
         $test = $number('test_kpa');
-        $factor = str_starts_with($method, 'as2566') ? 1.25 : 1.5;
+        $factor = str_starts_with($method, 'as2566') || $method === 'c604' ? 1.25 : 1.5;
+        $rated = $number('rated_kpa', 'design_kpa');
 
         return [
             ...$data,
@@ -35,7 +36,9 @@ final class SimpleSection
             },
             'parts' => [['material' => ($number('fibre_cement') ?? 0.0) > 0.0 ? 'concrete' : $data['material'] ?? null, 'length_m' => $data['length_m'] ?? null, 'inside_mm' => $data['inside_mm'] ?? null, 'wall_mm' => $data['wall_mm'] ?? null, ...(isset($data['dn_mm']) ? ['dn_mm' => $data['dn_mm']] : [])]],
             'profile' => [[0.0, $low], [max(0.1, $length), $number('high_level_m') ?? $low]],
-            'ratings' => [['name' => 'as given', 'kpa' => $number('rated_kpa', 'design_kpa') ?? self::NO_RATING_KPA]],
+            'ratings' => [['name' => 'as given', 'kpa' => $rated ?? self::NO_RATING_KPA]],
+            ...(isset($data['owner_test_kpa']) || ! in_array($method, ['f2164', 'pe-makeup'], true) ? [] : ['owner_test_kpa' => $test ?? ($rated === null ? null : $factor * $rated)]), // no other figure: the most that the method allows
+            ...(($number('fibre_cement') ?? 0.0) > 0.0 ? ['steel_cylinder' => false] : []),
             'working_kpa' => $number('working_kpa', 'mdp_kpa', 'maop_kpa') ?? ($test === null ? ($number('design_kpa') ?? 1.0) : $test / $factor),
         ];
     }

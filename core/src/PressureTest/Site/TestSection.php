@@ -6,6 +6,7 @@ namespace Diastoma\Core\PressureTest\Site;
 
 use Diastoma\Core\PressureTest\Physics\FilledPipe;
 use Diastoma\Core\PressureTest\Reading\Section;
+use Diastoma\Core\Quantity\Compare;
 
 /** All that is known of a section before it is tested. Pressures are gauge, kPa. */
 final readonly class TestSection
@@ -13,7 +14,7 @@ final readonly class TestSection
     /**
      * @param  non-empty-list<Part>  $parts
      * @param  list<Fitting>  $fittings
-     * @param  non-empty-list<array{name: string, kpa: float}>  $ratings  of pipe, fittings, valves and restraint, derated for temperature
+     * @param  non-empty-list<Rating>  $ratings  of pipe, fittings, valves and restraint, derated for temperature
      * @param  float  $workingKpa  greatest working pressure: MDP of a water main, MAOP of a gas main; 0 in a gravity sewer
      * @param  string  $surge  calculated, or assumed
      * @param  string  $restraint  joined, blocks or none
@@ -21,6 +22,9 @@ final readonly class TestSection
      * @param  bool  $cementLined  the lining drinks water
      * @param  bool  $branches  a pig would stick
      * @param  float  $groundwaterM  above the pipe's invert
+     * @param  ?float  $ownerTestKpa  test pressure that the owner chose, at the low point; null where nobody has said
+     * @param  ?bool  $steelCylinder  of a concrete pressure pipe; null where nobody has said
+     * @param  ?bool  $welded  whether the joints of a steel main are welded; null where nobody has said
      */
     public function __construct(
         public string $service,
@@ -41,6 +45,9 @@ final readonly class TestSection
         public ?float $dr = null,
         public ?float $designFactor = null,
         public float $gaugeResolutionKpa = 0.1,
+        public ?float $ownerTestKpa = null,
+        public ?bool $steelCylinder = null,
+        public ?bool $welded = null,
     ) {
     }
 
@@ -85,15 +92,22 @@ final readonly class TestSection
         return $this->asOnePipe()->pipe($waterGpa);
     }
 
-    /** @return array{name: string, kpa: float} */
-    public function weakest(): array
+    /** The part with the lowest rating. */
+    public function weakest(): Rating
     {
-        $found = $this->ratings[0];
-        foreach ($this->ratings as $rating) {
-            $found = $rating['kpa'] < $found['kpa'] ? $rating : $found;
-        }
+        return array_reduce($this->ratings, static fn (Rating $found, Rating $r): Rating => $r->kpa < $found->kpa ? $r : $found, $this->ratings[0]);
+    }
 
-        return $found;
+    /** The part that takes least in a test. */
+    public function limiting(float $pipeFactor): Rating
+    {
+        return array_reduce($this->ratings, static fn (Rating $found, Rating $r): Rating => $r->takesKpa($pipeFactor) < $found->takesKpa($pipeFactor) ? $r : $found, $this->ratings[0]);
+    }
+
+    /** @return list<Rating> every part that takes less than a pressure */
+    public function takingLess(float $kpa, float $pipeFactor): array
+    {
+        return array_values(array_filter($this->ratings, static fn (Rating $r): bool => ! Compare::atMost($kpa, $r->takesKpa($pipeFactor))));
     }
 
     public function largestInsideMm(): float
@@ -106,9 +120,10 @@ final readonly class TestSection
     {
         return [
             'service' => $this->service, 'parts' => array_map(static fn (Part $p): array => $p->toArray(), $this->parts), 'profile' => $this->profile->points,
-            'fittings' => array_map(static fn (Fitting $f): array => $f->toArray(), $this->fittings), 'ratings' => $this->ratings, 'working_kpa' => $this->workingKpa, 'surge' => $this->surge,
+            'fittings' => array_map(static fn (Fitting $f): array => $f->toArray(), $this->fittings), 'ratings' => array_map(static fn (Rating $r): array => $r->toArray(), $this->ratings), 'working_kpa' => $this->workingKpa, 'surge' => $this->surge,
             'restraint' => $this->restraint, 'water_c' => $this->waterC, 'gauge_level_m' => $this->gaugeLevelM, 'cement_lined' => $this->cementLined, 'branches' => $this->branches,
             'groundwater_m' => $this->groundwaterM, 'chamber_area_m2' => $this->chamberAreaM2, 'hdb_psi' => $this->hdbPsi, 'dr' => $this->dr, 'design_factor' => $this->designFactor, 'gauge_resolution_kpa' => $this->gaugeResolutionKpa,
+            'owner_test_kpa' => $this->ownerTestKpa, 'steel_cylinder' => $this->steelCylinder, 'welded' => $this->welded,
         ];
     }
 }

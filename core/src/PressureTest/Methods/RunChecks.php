@@ -1,0 +1,132 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Diastoma\Core\PressureTest\Methods;
+
+use Diastoma\Core\PressureTest\Control;
+use Diastoma\Core\PressureTest\Phase;
+use Diastoma\Core\Quantity\Compare;
+use Diastoma\Core\Quantity\Rounding;
+use Diastoma\Core\Quantity\Unit;
+use Diastoma\Core\Rulebook\Finding;
+use Diastoma\Core\Rulebook\Severity;
+use Diastoma\Core\Rulebook\Source;
+
+/** What is asked of every run, whatever its method: not broken off, no leak seen, never over the ceiling, the pressure reached, no hole in the record, no gauge that lies. */
+final readonly class RunChecks
+{
+    /** What a gauge may show beside the true pressure: from memory, 1 % for its own error. */
+    public const GAUGE_ERROR = 0.01;
+
+    /** Share of a judged phase that may be without a reading: from memory. */
+    private const GAP_SHARE = 0.1;
+
+    /** A pause of so long before the judged phase is worth a word, s: from memory. */
+    private const PAUSE_S = 300.0;
+
+    /** A pause is one from so many times the usual distance of readings on: from memory. */
+    private const PAUSE_TIMES = 5.0;
+
+    private function __construct(private Seen $seen, private string $method, private Source $source)
+    {
+    }
+
+    /** @return list<Finding> */
+    public static function of(Seen $seen, string $method, Source $source): array
+    {
+        $checks = new self($seen, $method, $source);
+
+        return [...$checks->broken(), ...$checks->leak(), $checks->ceiling(), ...$checks->reached(), ...$checks->gaps()];
+    }
+
+    /** @return list<Finding> */
+    private function broken(): array
+    {
+        $why = $this->seen->run->brokenOff;
+
+        return $why === '' ? [] : [$this->finding('broken_off', Severity::Mend, "The test was broken off: {$why}", 'Put right what ended it, rest where the method asks for it, and test again.')];
+    }
+
+    /** @return list<Finding> every visible leak is mended, whatever the figures say */
+    private function leak(): array
+    {
+        return $this->seen->run->yes('leak_seen') ? [new Finding("test.{$this->method}.leak_seen", Severity::Mend, 'A leak was seen.', 'Lower the pressure first, mend it, and test again: every visible leak is mended whatever the amount.', Source::commonPractice(), ['leak_seen'])] : [];
+    }
+
+    private function ceiling(): Finding
+    {
+        $highest = max($this->seen->trace()->p);
+        $ceiling = max($this->seen->plan->window['max_kpa'], $this->seen->plan->gaugeKpa) * (1 + self::GAUGE_ERROR);
+        $fine = Compare::atMost($highest, $ceiling);
+        [$shown, $allowed] = $this->seen->words->kpaPair($highest, $ceiling);
+
+        return $this->finding('ceiling', $fine ? Severity::Go : Severity::Stop, "Highest gauge reading {$shown}; {$allowed} allowed (as planned for the low point, and 1 % for the gauge: value from memory).",
+            $fine ? '' : 'The low point was overloaded. Tell the engineer before anything else; inspect the section.', $highest, $ceiling, $ceiling - $highest);
+    }
+
+    /** @return list<Finding> a judged phase must begin where the plan says: a test at less proves less */
+    private function reached(): array
+    {
+        $plan = $this->seen->plan;
+        $judged = $plan->judged();
+        if ($this->seen->located->of($judged->id) === null) {
+            return [];
+        }
+        $before = $this->phaseBefore($judged);
+        $planned = $judged->control === Control::Shut && $before?->control === Control::Hold ? min($judged->targetKpa, $before->lowKpa) : ($judged->control === Control::Hold ? $judged->lowKpa : $judged->targetKpa);
+        $least = $planned * (1 - self::GAUGE_ERROR);
+        $start = $this->seen->startKpa($judged->id);
+        if ($before?->control === Control::Lower) {
+            return []; // the method judges where it was let down to
+        }
+        $fine = Compare::atLeast($start, $least);
+        [$shown, $wanted] = $this->seen->words->kpaPair($start, $least, false);
+
+        return [$this->finding('reached', $fine ? Severity::Go : Severity::Mend, "“{$judged->title}” began at {$shown}; {$wanted} at least wanted (as planned, less 1 % for the gauge: value from memory).", $fine ? '' : 'A test at less than its pressure proves less. Raise it as planned, and test again.', $start, $least, $start - $least)];
+    }
+
+    private function phaseBefore(Phase $judged): ?Phase
+    {
+        foreach ($this->seen->plan->phases as $k => $phase) {
+            if ($phase->id === $judged->id) {
+                return $this->seen->plan->phases[$k - 1] ?? null;
+            }
+        }
+
+        return null;
+    }
+
+    /** @return list<Finding> */
+    private function gaps(): array
+    {
+        $judged = $this->seen->located->of($this->seen->plan->judged()->id);
+        if ($judged === null) {
+            return [];
+        }
+        $words = $this->seen->words;
+        $found = [];
+        $gap = $this->seen->trace()->longestGap(...$judged);
+        if ($gap['length_s'] > self::PAUSE_TIMES * $gap['usual_s']) {
+            $fine = $gap['length_s'] <= self::GAP_SHARE * max(1.0, $judged[1] - $judged[0]);
+            $found[] = $this->gap('gap', $fine ? Severity::Watch : Severity::Mend, 'No reading for '.$words->minutes($gap['length_s'] / 60, Rounding::Up).' of the judged phase, from '.$words->minutes($gap['from_s'] / 60).' on.',
+                $fine ? 'Say in the record what happened meanwhile.' : 'Nobody can say what happened meanwhile. Bring the whole record, or test again.', $gap['length_s'], 'a tenth of the judged phase may be missing');
+        }
+        $earlier = $this->seen->trace()->longestGap($this->seen->trace()->t[0], $judged[0]);
+        if ($earlier['length_s'] > max(self::PAUSE_S, self::PAUSE_TIMES * $earlier['usual_s'])) {
+            $found[] = $this->gap('pause', Severity::Watch, 'No reading for '.$words->minutes($earlier['length_s'] / 60, Rounding::Up).' before the judged phase, from '.$words->minutes($earlier['from_s'] / 60).' on.', 'Say in the record what happened meanwhile.', $earlier['length_s'], 'a pause of five minutes is worth a word');
+        }
+
+        return $found;
+    }
+
+    private function gap(string $rule, Severity $severity, string $said, string $todo, float $seconds, string $note): Finding
+    {
+        return new Finding("test.{$this->method}.{$rule}", $severity, $said, $todo, Source::fromMemory('', $note), ['trace'], $seconds / 60, null, null, Unit::Minute);
+    }
+
+    private function finding(string $rule, Severity $severity, string $said, string $todo, ?float $measured = null, ?float $limit = null, ?float $margin = null): Finding
+    {
+        return new Finding("test.{$this->method}.{$rule}", $severity, $said, $todo, $this->source, ['trace'], $measured, $limit, $margin, $measured === null ? Unit::None : Unit::KiloPascal);
+    }
+}
