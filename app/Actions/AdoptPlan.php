@@ -55,7 +55,7 @@ final class AdoptPlan
     {
         $joints = $plan->payload['joints'];
         $pipes = $plan->payload['pipes'];
-        $section = $this->section($main, $joints);
+        $sections = $this->sections($main, $joints, $last !== null);
         $number = $last->number ?? $this->base($main);
         $base = $this->base($main);
         $done = $last === null ? 0 : $main->pipes()->count();
@@ -68,10 +68,10 @@ final class AdoptPlan
             $far = $joints[$pipe['joint'] + 1];
             if ($at['kind'] === 'start' && $pipe['joint'] > 0) { // beyond a bend: the bend is joined to the pipe before it and to this one
                 $bend = 'B'.sprintf('%03d', $base + $done + $k);
-                $this->joint($main, $section, ++$number, $joints[$pipe['joint'] - 1], $method, (string) $before, $bend, null);
-                $this->joint($main, $section, ++$number, [...$at, 'station_m' => $at['station_m'] + 0.001], $method, $bend, $name, $this->planned($plan, $at, $far, $pipe));
+                $this->joint($main, $sections, ++$number, $joints[$pipe['joint'] - 1], $method, (string) $before, $bend, null);
+                $this->joint($main, $sections, ++$number, [...$at, 'station_m' => $at['station_m'] + 0.001], $method, $bend, $name, $this->planned($plan, $at, $far, $pipe));
             } elseif ($before !== null) {
-                $this->joint($main, $section, ++$number, $at, $method, $before, $name, $this->planned($plan, $at, $far, $pipe));
+                $this->joint($main, $sections, ++$number, $at, $method, $before, $name, $this->planned($plan, $at, $far, $pipe));
             }
             $before = $name;
         }
@@ -98,12 +98,13 @@ final class AdoptPlan
     }
 
     /**
+     * @param  non-empty-list<Section>  $sections
      * @param  array<string, mixed>  $at
      * @param  ?array<string, mixed>  $planned
      */
-    private function joint(Main $main, Section $section, int $number, array $at, string $method, string $before, string $after, ?array $planned): void
+    private function joint(Main $main, array $sections, int $number, array $at, string $method, string $before, string $after, ?array $planned): void
     {
-        Joint::create(['main_id' => $main->id, 'section_id' => $section->id, 'number' => $number, 'station_m' => round($at['station_m'], 3), 'method' => $method, 'pipe_a' => $before, 'pipe_b' => $after, 'planned' => $planned]);
+        Joint::create(['main_id' => $main->id, 'section_id' => self::at($sections, (float) $at['station_m'])->id, 'number' => $number, 'station_m' => round($at['station_m'], 3), 'method' => $method, 'pipe_a' => $before, 'pipe_b' => $after, 'planned' => $planned]);
     }
 
     /** The number before the first of this main: a hundred of its own, so that numbers do not meet those of another main. */
@@ -118,15 +119,46 @@ final class AdoptPlan
         return (int) (ceil(($most + 1) / 100) * 100);
     }
 
-    /** @param  list<array<string, mixed>>  $joints */
-    private function section(Main $main, array $joints): Section
+    /**
+     * The sections of the main, from its start on, made to fit the plan: the last one reaches to the main's end, and each knows the levels of what lies in it.
+     *
+     * @param  list<array<string, mixed>>  $joints
+     * @return non-empty-list<Section>
+     */
+    private function sections(Main $main, array $joints, bool $rest): array
     {
-        $levels = array_column($joints, 'level_m');
         $main->update(['length_m' => max($main->length_m, max(array_column($joints, 'station_m')))]);
+        $sections = $main->sections()->orderBy('from_station_m')->get()->values()->all();
+        if ($sections === []) {
+            throw Refused::conflict('This main has no section. Ask the office to set it up.');
+        }
+        $sections[count($sections) - 1]->update(['to_station_m' => $main->length_m]);
+        foreach ($sections as $section) {
+            $levels = array_column(array_filter($joints, static fn (array $at): bool => self::at($sections, (float) $at['station_m'])->is($section)), 'level_m');
+            if ($rest) {
+                $levels = [...$levels, $section->low_level_m, $section->high_level_m];
+            }
+            if ($levels !== []) {
+                $section->update(['low_level_m' => min($levels), 'high_level_m' => max($levels), 'gauge_level_m' => min($levels)]);
+            }
+        }
 
-        $section = $main->sections()->first() ?? throw Refused::conflict('This main has no section. Ask the office to set it up.');
-        $section->update(['to_station_m' => $main->length_m, 'low_level_m' => min($levels), 'high_level_m' => max($levels), 'gauge_level_m' => min($levels)]);
+        return $sections;
+    }
 
-        return $section;
+    /**
+     * The section in which a joint is made. One at the very border belongs to the section before it, which is tested first.
+     *
+     * @param  non-empty-list<Section>  $sections
+     */
+    private static function at(array $sections, float $stationM): Section
+    {
+        foreach ($sections as $section) {
+            if ($stationM <= (float) $section->to_station_m + 1e-6) {
+                return $section;
+            }
+        }
+
+        return $sections[count($sections) - 1];
     }
 }

@@ -53,6 +53,24 @@ final class ChangeRulebook
         return $this->keep($job, $person, $this->own($old, $job)->withSchool($school, $person->name, $reason), ['limit' => $id, 'title' => $school->title, 'from' => '', 'to' => 'chosen', 'reason' => $reason]);
     }
 
+    /**
+     * Another rulebook of those that ship, in place of the one the job works by. Joints that are finished keep the one they were judged by.
+     *
+     * @throws Refused if this person may not, there is no such rulebook, it is the one in force, or no reason is given
+     */
+    public function base(Job $job, Person $person, string $id, string $reason): Rulebook
+    {
+        $reason = $this->may($person, $reason);
+        $new = Rulebooks::of($id) ?? throw Refused::input('There is no such rulebook. Choose one of the list.', [['field' => 'rulebook', 'detail' => 'unknown', 'value' => $id]]);
+        $old = $job->rules();
+        if (explode('-', $old->id)[0] === $id) {
+            throw Refused::input("This job works by {$old->title} already. Nothing was changed.", [['field' => 'rulebook', 'detail' => 'unchanged', 'value' => $id]]);
+        }
+        $last = Rulebook::where('key', "{$new->id}-{$job->number}")->max('version');
+
+        return $this->keep($job, $person, $new->copiedFor($job->number)->inVersion((int) ($last ?? 0) + 1), ['limit' => 'rulebook', 'title' => 'Rulebook of the job', 'from' => $old->title, 'to' => $new->title, 'reason' => $reason]);
+    }
+
     private function may(Person $person, string $reason): string
     {
         if (! $person->isAnyOf('supervisor', 'admin')) {

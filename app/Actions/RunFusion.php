@@ -17,6 +17,7 @@ use App\Traces\TraceStore;
 use Carbon\CarbonImmutable;
 use Diastoma\Core\Electrofusion\Diagnosis\Diagnosis;
 use Diastoma\Core\Electrofusion\Diagnosis\TraceClass;
+use Diastoma\Core\Electrofusion\FusionProcedure;
 use Diastoma\Core\Electrofusion\FusionTrace;
 use Diastoma\Core\Simulation\FusionControlUnit;
 use Illuminate\Support\Facades\DB;
@@ -38,6 +39,10 @@ final class RunFusion
     {
         if (! $person->isAnyOf('jointer', 'supervisor', 'admin')) {
             throw Refused::forbidden("A {$person->role} may not fuse. Ask a jointer.");
+        }
+        $refused = FusionProcedure::operatorRefused($person->name, (string) $person->certificate_until, $joint->main->job->now()->toDateTimeImmutable());
+        if ($refused !== '') {
+            throw Refused::forbidden($refused);
         }
         $run = $this->prepare($joint, $person, $record);
         if ($run->resistance_ohm === null) {
@@ -154,7 +159,7 @@ final class RunFusion
         $nominal = WeldOf::record($subject, $record)->weld->nominal($subject->situation());
         $value = [
             ...$trace->summary($nominal->fittingC ?? 20.0), 'started_at' => $started->format('Y-m-d\TH:i:sP'), 'ended_at' => $ended->format('Y-m-d\TH:i:sP'),
-            'trace' => $id, 'simulated' => $simulated, 'joint' => $joint->number,
+            'trace' => $id, 'simulated' => $simulated, 'joint' => $joint->number, 'operator' => $person->name, 'certificate_until' => (string) $person->certificate_until,
             'diagnosis' => $nominal === null ? null : Diagnosis::of($trace, $nominal)->toArray(),
         ];
         $this->journal->append($subject->job, $person, new Draft($id, Journal::READING, 'joint', $joint->id, ['key' => $record, 'value' => $value], $ended->format('Y-m-d\TH:i:sP')));

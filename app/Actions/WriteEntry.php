@@ -121,7 +121,7 @@ final class WriteEntry
     private function overrule(Subject $subject, Person $person, Draft $draft): array
     {
         if (! $person->isAnyOf('supervisor', 'inspector', 'admin')) {
-            throw Refused::forbidden('Only a supervisor or an inspector may overrule a stop. Call one over.');
+            throw Refused::forbidden('Only a supervisor or an inspector may overrule a finding. Call one over.');
         }
         $reason = trim((string) ($draft->payload['reason'] ?? ''));
         if (mb_strlen($reason) < 10) {
@@ -135,11 +135,15 @@ final class WriteEntry
 
             return ['rule' => $rule, 'reason' => $reason, 'role' => $person->role];
         }
-        $open = array_filter($subject->verdict()->findings, static fn (Finding $f): bool => $f->rule === $rule && $f->severity === Severity::Stop && $f->isOpen());
-        if ($open === []) {
-            throw Refused::conflict('There is no open stop of this kind here. It may have been overruled already: load the page again.');
+        $open = array_values(array_filter($subject->verdict()->findings, static fn (Finding $f): bool => $f->rule === $rule && $f->isOpen() && $f->severity->rank() >= Severity::Mend->rank()))[0]
+            ?? throw Refused::conflict('There is no open finding of this kind here. It may have been overruled already: load the page again.');
+        if (! $open->mayBeOverruled()) {
+            throw Refused::forbidden("Nobody may overrule this: {$open->said} {$open->todo}");
+        }
+        if ($open->severity === Severity::Mend && ! $person->isAnyOf('supervisor', 'admin')) {
+            throw Refused::forbidden('Only a supervisor may accept what could be mended. Call one over.');
         }
 
-        return ['rule' => $rule, 'reason' => $reason, 'role' => $person->role];
+        return ['rule' => $rule, 'reason' => $reason, 'role' => $person->role, 'severity' => $open->severity->value];
     }
 }

@@ -43,7 +43,7 @@ final class Bench
             ],
             'readings' => (object) $readings,
             'verdict' => ($verdict ?? $subject->verdict())->toArray(),
-            'sample_labels' => (object) ($subject->job->simulated && $model instanceof Joint && $subject->procedure instanceof Fused ? SampleLabel::each((int) $model->main->dn_mm, $model->method, $subject->procedure->welds()) : []),
+            'sample_labels' => (object) ($subject->job->simulated && $model instanceof Joint && $subject->procedure instanceof Fused ? SampleLabel::each($subject->procedure, $subject->facts, $subject->procedure->welds()) : []),
             'good_traces' => (object) self::goodTraces($subject),
             'rulebook' => ['id' => $rulebook->id, 'version' => $rulebook->version, 'title' => $rulebook->title, 'current_version' => $subject->job->rulebook->version],
             'fusion_run' => $run?->id,

@@ -9,6 +9,7 @@ use App\Models\Entry;
 use App\Models\Job;
 use App\Models\Joint;
 use Diastoma\Core\Rulebook\Limit;
+use Diastoma\Core\Rulebook\Rulebook as CoreRulebook;
 use Diastoma\Core\Rulebook\Rulebooks;
 use Diastoma\Core\Rulebook\School;
 use Diastoma\Core\Rulebook\Schools;
@@ -31,7 +32,7 @@ final class RulebookPage
         return [
             'id' => $rulebook->id, 'version' => $rulebook->version, 'title' => $rulebook->title, 'units' => $rulebook->units->value, 'limits' => $limits, 'choices' => (object) $rulebook->choices,
             'schools' => array_map(static fn (School $s): array => ['id' => $s->id, 'title' => $s->title, 'chosen' => $s->isChosen($rulebook), 'source' => $s->source->tag()], Schools::of($rulebook)),
-            'versions' => self::versions($job), 'old_joints' => self::oldJoints($job),
+            'base' => explode('-', $rulebook->id)[0], 'bases' => array_map(static fn (CoreRulebook $r): array => ['id' => $r->id, 'title' => $r->title], Rulebooks::all()), 'versions' => self::versions($job), 'old_joints' => self::oldJoints($job),
         ];
     }
 

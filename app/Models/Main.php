@@ -16,7 +16,7 @@ final class Main extends Model
 
     protected $guarded = [];
 
-    protected $casts = ['sdr' => 'float', 'pn_bar' => 'float', 'wall_mm' => 'float', 'od_largest_mm' => 'float', 'length_m' => 'float'];
+    protected $casts = ['sdr' => 'float', 'pn_bar' => 'float', 'wall_mm' => 'float', 'od_largest_mm' => 'float', 'od_smallest_mm' => 'float', 'label_size_mm' => 'float', 'length_m' => 'float'];
 
     /** @return BelongsTo<Job, $this> */
     public function job(): BelongsTo
@@ -33,6 +33,10 @@ final class Main extends Model
     /** What its pipe is, in words: “PE 100 SDR 11 dn 180” or “GRP PN 10 DN 600”. */
     public function pipeSaid(): string
     {
+        if ($this->label_size_mm !== null) { // inch pipe goes by its nominal size
+            return $this->material." DR {$this->sdr} ".round($this->label_size_mm / 25.4, 2).' in '.strtok((string) $this->size_convention, ' ');
+        }
+
         return $this->material.($this->sdr === null ? '' : " SDR {$this->sdr}").($this->pn_bar === null ? '' : " PN {$this->pn_bar}").($this->sdr === null ? ' DN ' : ' dn ').$this->dn_mm;
     }
 

@@ -92,6 +92,20 @@ final class Recorded
     }
 
     /**
+     * What a screen draws of a running test: all of it where it is short, of a long record of a logger its least and greatest in each stretch.
+     *
+     * @return list<array{t: float, p: float, c: ?float, added: ?float}>
+     */
+    public function toDraw(PressureTest $test, float $since, int $most): array
+    {
+        if ($test->mode === 'simulated' || $test->mode === 'hand') {
+            return $this->soFar($test, $since);
+        }
+
+        return array_values(array_filter(LoggedTrace::rows($this->traces->window('test', $test->id, max(-1e12, $since), 1e12, $most)), static fn (array $r): bool => $r['t'] > $since));
+    }
+
+    /**
      * Without what lies where logging was stopped: a logger that is stopped sends nothing, and what a person reads counts, so it matters to a simulated one only.
      *
      * @param  list<array{t: float, p: float, c: ?float, added: ?float}>  $rows

@@ -17,6 +17,7 @@ use Diastoma\Core\Procedure\Situation;
 use Diastoma\Core\Procedure\Step;
 use Diastoma\Core\Rulebook\Overrule;
 use Diastoma\Core\Rulebook\Rulebook as CoreRulebook;
+use Diastoma\Core\Rulebook\Severity;
 use Diastoma\Core\Rulebook\Verdict;
 use Illuminate\Database\Eloquent\Collection;
 
@@ -45,7 +46,7 @@ final class Subject
 
         return new self('joint', $joint, $main->job, Catalogue::of($joint->method), new Facts([
             'number' => $joint->number, 'dn_mm' => $main->dn_mm, 'sdr' => $main->sdr, 'wall_mm' => $main->wall_mm, 'pn_bar' => $main->pn_bar, 'service' => $main->service,
-            'od_largest_mm' => $main->od_largest_mm, 'material' => $main->material, 'pipe_a' => $joint->pipe_a, 'pipe_b' => $joint->pipe_b,
+            'od_largest_mm' => $main->od_largest_mm, 'od_smallest_mm' => $main->od_smallest_mm, 'label_size_mm' => $main->label_size_mm, 'size_convention' => $main->size_convention, 'material' => $main->material, 'pipe_a' => $joint->pipe_a, 'pipe_b' => $joint->pipe_b,
             'pipe_length_m' => $joint->planned['pipe_length_m'] ?? null, 'planned_h_deg' => $joint->planned['h_deg'] ?? null, 'planned_v_deg' => $joint->planned['v_deg'] ?? null,
         ]));
     }
@@ -63,7 +64,7 @@ final class Subject
         foreach ($this->entries() as $entry) {
             if ($entry->kind === Journal::OVERRULE && $entry->seq > $afterSeq) {
                 $data = $entry->data();
-                $found[] = new Overrule($data['rule'], $entry->person->name, $data['role'], $data['reason'], new \DateTimeImmutable($entry->device_at));
+                $found[] = new Overrule($data['rule'], $entry->person->name, $data['role'], $data['reason'], new \DateTimeImmutable($entry->device_at), Severity::from($data['severity'] ?? 'stop'));
             }
         }
 
@@ -125,7 +126,7 @@ final class Subject
                 }
                 $history[] = new Reading($data['key'], $value, $at, $entry->person->name);
             } elseif ($entry->kind === Journal::OVERRULE) {
-                $overrules[] = new Overrule($data['rule'], $entry->person->name, $data['role'], $data['reason'], $at);
+                $overrules[] = new Overrule($data['rule'], $entry->person->name, $data['role'], $data['reason'], $at, Severity::from($data['severity'] ?? 'stop'));
             }
         }
 

@@ -36,7 +36,7 @@ final readonly class WeldOf
         if (! $subject->procedure instanceof Fused) {
             return false;
         }
-        foreach ($subject->procedure->welds() as $weld) {
+        foreach ($subject->procedure->weldsOf($subject->situation()) as $weld) {
             if (! $weld->isPreheat && ! $subject->readings()->has($weld->recordKey())) {
                 return false;
             }

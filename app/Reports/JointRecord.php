@@ -52,28 +52,36 @@ final class JointRecord
             }
         }
         $rows = [];
-        $fusion = null;
         foreach ($subject->entries() as $entry) {
             if ($entry->kind !== Journal::READING) {
                 continue;
             }
             $data = $entry->data();
             $spec = $specs[$data['key']] ?? null;
-            $fusion = $data['key'] === 'fusion' ? $data['value'] : $fusion;
             $rows[] = [(string) $entry->seq, $spec->label ?? $data['key'], $this->value($data['value'], $spec, $subject), $this->time($entry->device_at, $job->time_zone), $entry->person->name];
         }
         $paper->table([12, 68, 45, 27, 28], ['No.', 'Reading', 'Value', 'Time', 'By'], $rows);
 
-        if ($fusion !== null) {
-            $paper->section('Fusion trace');
-            $samples = $this->traces->read('fusion', (string) $fusion['trace']);
-            $paper->plot(array_map(static fn (array $s): array => [(float) $s['t'], (float) $s['i']], $samples), 'time, s', 'current, A', [], 45);
-            $paper->plot(array_map(static fn (array $s): array => [(float) $s['t'], (float) $s['v']], $samples), 'time, s', 'voltage, V', [], 35);
-        }
+        $this->fusions($paper, $subject);
         $last = $subject->entries()->last();
         $paper->say('Last journal entry: '.($last === null ? 'none' : "{$last->seq}, {$last->hash}"));
 
         return $paper->bytes();
+    }
+
+    /** Every fusion of the joint, each time it was run: restraints, preheats, sides, couplers. */
+    private function fusions(Paper $paper, Subject $subject): void
+    {
+        foreach (FusionsOf::subject($subject) as $fusion) {
+            $record = $fusion['record'];
+            $paper->section('Fusion'.($fusion['title'] === '' ? '' : " · {$fusion['title']}").($fusion['of'] > 1 ? " · {$fusion['time']} of {$fusion['of']}" : ''));
+            $paper->say("{$record['duration_s']} s, {$record['energy_kj']} kJ, {$record['end_code']}; by ".($record['operator'] ?? $fusion['by']).'; '.$this->time((string) $record['started_at'], $subject->job->time_zone).' to '.$this->time((string) $record['ended_at'], $subject->job->time_zone).'. Trace '.($record['diagnosis']['title'] ?? 'not diagnosed').'.');
+            $samples = isset($record['trace']) ? $this->traces->read('fusion', (string) $record['trace']) : [];
+            if ($samples !== []) {
+                $paper->plot(array_map(static fn (array $s): array => [(float) $s['t'], (float) $s['i']], $samples), 'time, s', 'current, A', [], 45);
+                $paper->plot(array_map(static fn (array $s): array => [(float) $s['t'], (float) $s['v']], $samples), 'time, s', 'voltage, V', [], 35);
+            }
+        }
     }
 
     private function value(mixed $value, ?ReadingSpec $spec, Subject $subject): string

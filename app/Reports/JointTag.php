@@ -29,8 +29,8 @@ final class JointTag
         $paper->SetY($top + 50);
         if ($job->simulated && $subject->procedure instanceof Fused) {
             $paper->section('Labels of the made-up fittings');
-            foreach ($subject->procedure->welds() as $weld) {
-                $this->label($paper, $weld->title === '' ? 'Fitting' : $weld->title, SampleLabel::of((int) $joint->main->dn_mm, $joint->method, $weld));
+            foreach ($subject->procedure->weldsOf($subject->situation()) as $weld) {
+                $this->label($paper, $weld->title === '' ? 'Fitting' : $weld->title, SampleLabel::of($subject->procedure, $subject->facts, $weld));
             }
         }
 

@@ -79,7 +79,7 @@ final class TestPackage
         $paper->profile($section->profile->points, $marks, 'level above the lowest point, m; numbers are joints');
         $parts = array_map(static fn ($p): array => [$p->material->value, $words->metres($p->lengthM), "{$p->dnMm}", "{$p->insideMm} / {$p->wallMm} mm", Words::plain($p->volumeM3(), 3).' m³'], $section->parts);
         $paper->table([36, 36, 36, 36, 36], ['Pipe', 'Length', 'DN', 'Inside / wall', 'Volume'], $parts);
-        $weakest = $section->weakest();
+        $weakest = $section->weakest()->toArray();
         $paper->say("Weakest part: {$weakest['name']}, ".$words->kpa($weakest['kpa']).'. Working pressure '.$words->kpa($section->workingKpa).'. '.match ($joints->count()) {
             0 => 'No field joints', 1 => "Joint {$joints->first()?->number}", default => "{$joints->count()} joints, {$joints->first()?->number} to {$joints->last()?->number}"
         }.". Restraint: {$section->restraint}.");

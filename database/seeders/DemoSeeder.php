@@ -4,8 +4,6 @@ declare(strict_types=1);
 
 namespace Database\Seeders;
 
-use App\Demo\SampleLabel;
-use App\Demo\SampleReadings;
 use App\Journal\Journal;
 use App\Models\Equipment;
 use App\Models\Job;
@@ -19,13 +17,11 @@ use Carbon\CarbonImmutable;
 use Diastoma\Core\Electrofusion\Coupler;
 use Diastoma\Core\Electrofusion\Diagnosis\TraceClass;
 use Diastoma\Core\Electrofusion\LargeBore\LargeBore;
-use Diastoma\Core\Electrofusion\LargeBore\Restraints;
 use Diastoma\Core\Electrofusion\Saddle\BranchSaddle;
 use Diastoma\Core\Electrofusion\Saddle\TappingTee;
 use Diastoma\Core\Electrofusion\Spool\RepairSpool;
 use Diastoma\Core\Pipe\PeDimensions;
 use Diastoma\Core\Rulebook\Rulebooks;
-use Diastoma\Core\Simulation\FusionControlUnit;
 use Illuminate\Database\Seeder;
 use Illuminate\Support\Str;
 
@@ -94,8 +90,8 @@ final class DemoSeeder extends Seeder
         $pe = PeDimensions::of(180, 11.0);
         $main = Main::create(['job_id' => $job->id, 'name' => 'Millrace Lane', 'service' => 'water', 'material' => 'PE 100', 'dn_mm' => 180, 'sdr' => 11, 'wall_mm' => $pe->wallMm, 'od_largest_mm' => $pe->largestMeanOdMm, 'length_m' => self::PIPES * self::PIPE_M]);
         $sections = [
-            Section::create(['main_id' => $main->id, 'name' => 'A', 'from_station_m' => 0, 'to_station_m' => 114, 'low_level_m' => 41.2, 'high_level_m' => 46.8, 'gauge_level_m' => 42.0, 'design_pressure_kpa' => 1000]),
-            Section::create(['main_id' => $main->id, 'name' => 'B', 'from_station_m' => 114, 'to_station_m' => 216, 'low_level_m' => 46.8, 'high_level_m' => 52.5, 'gauge_level_m' => 47.5, 'design_pressure_kpa' => 1000]),
+            Section::create(['main_id' => $main->id, 'name' => 'A', 'from_station_m' => 0, 'to_station_m' => 114, 'low_level_m' => 41.2, 'high_level_m' => 46.8, 'gauge_level_m' => 42.0, 'design_pressure_kpa' => 1000, 'facts' => ['owner_test_kpa' => 1500.0]]),
+            Section::create(['main_id' => $main->id, 'name' => 'B', 'from_station_m' => 114, 'to_station_m' => 216, 'low_level_m' => 46.8, 'high_level_m' => 52.5, 'gauge_level_m' => 47.5, 'design_pressure_kpa' => 1000, 'facts' => ['owner_test_kpa' => 1500.0]]),
         ];
         $joints = [];
         for ($k = 1; $k <= self::PIPES; $k++) {
@@ -114,18 +110,7 @@ final class DemoSeeder extends Seeder
     {
         $trunk = $this->other($job, 'Northgate trunk', 'water', 800, 17.0, [101 => LargeBore::ID, 102 => LargeBore::ID, 103 => LargeBore::ID], 500);
         $this->other($job, 'Quarry Hill gas', 'gas', 110, 11.0, [201 => Coupler::ID, 202 => TappingTee::ID, 203 => BranchSaddle::ID, 204 => Coupler::ID, 205 => RepairSpool::ID], 600);
-        $joint = $trunk[101];
-        foreach ([...SampleReadings::prepared($unit, 3, 800, 500), ['generator_kva', 12, 300], ['fuel_ok', true, 290], ['leads_ok', true, 280]] as [$key, $value, $before]) {
-            $this->joints->read($joint, $person, $key, $value, $now->subMinutes(150)->subSeconds($before));
-        }
-        foreach (Restraints::welds() as $k => $weld) {
-            $start = $now->subMinutes(123 - 24 * $k);
-            foreach (SampleReadings::restraint($weld, 800) as [$key, $value, $before]) {
-                $this->joints->read($joint, $person, $key, $value, $start->subSeconds($before));
-            }
-            $label = SampleLabel::of(800, '', $weld);
-            $this->joints->fuse($joint, $person, $weld, (new FusionControlUnit($label['voltage_v'], $label['resistance_ohm'], $label['fusion_time_s'], 15.0))->run(40 + $k), $start);
-        }
+        $this->joints->work($trunk[101], $person, $unit, 'r6_fusion', $now->subMinutes(3), 'r6_fusion', [], 40);
     }
 
     /**

@@ -10,7 +10,7 @@ use App\Actions\CreateMain;
 use App\Actions\ImportAlignment;
 use App\Actions\PlanLine;
 use App\Actions\WriteEntry;
-use App\Demo\GasketedAnswers;
+use App\Demo\CrewAnswers;
 use App\Journal\Draft;
 use App\Journal\Journal;
 use App\Models\Job;
@@ -20,6 +20,7 @@ use App\Models\Person;
 use App\Procedures\Subject;
 use App\Setout\AlignmentData;
 use Carbon\CarbonImmutable;
+use Diastoma\Core\Simulation\GoodAnswers;
 use Illuminate\Support\Str;
 
 /** Mains of every gasketed kind, planned along made-up alignments; a GRP line laid in part. Makers, sizes and places are invented. */
@@ -84,7 +85,7 @@ final class GasketedDemo
                 $spec ??= $step->reading($standing->missing[0]);
             }
             if ($spec !== null) {
-                $value = $turnDeg !== null && $spec->key === 'joint_gaps_mm' ? GasketedAnswers::gaps(8, 25.0, (float) $joint->main->od_largest_mm, $turnDeg, 0.0) : GasketedAnswers::of($spec, $joint);
+                $value = $turnDeg !== null && $spec->key === 'joint_gaps_mm' ? GoodAnswers::gaps(8, 25.0, (float) $joint->main->od_largest_mm, $turnDeg, 0.0) : CrewAnswers::of($spec, $subject);
                 $this->read($joint, $person, $spec->key, $value, $at->addSeconds(20 * $k));
             }
         }

@@ -9,7 +9,7 @@ use App\Actions\CreateMain;
 use App\Actions\ImportAlignment;
 use App\Actions\PlanLine;
 use App\Actions\WriteEntry;
-use App\Demo\GasketedAnswers;
+use App\Demo\CrewAnswers;
 use App\Journal\Draft;
 use App\Journal\Journal;
 use App\Models\Equipment;
@@ -77,7 +77,7 @@ final class TestsDemo
         foreach ($sections as $section => [$rating, $working]) {
             $to = $k === 0 ? 24.0 : 36.0;
             $made = Section::create(['main_id' => $main->id, 'name' => $section, 'from_station_m' => $from, 'to_station_m' => $to, 'low_level_m' => 41.2, 'high_level_m' => 44.1, 'gauge_level_m' => 41.5, 'design_pressure_kpa' => $rating]);
-            $made->update(['facts' => ['working_kpa' => (float) $working]]);
+            $made->update(['facts' => ['working_kpa' => (float) $working, ...($service === 'gas' ? [] : ['owner_test_kpa' => 1.5 * $working])]]);
             Joint::create(['main_id' => $main->id, 'section_id' => $made->id, 'number' => $number + $k, 'station_m' => 12.0 * ($k + 1), 'method' => Coupler::ID, 'pipe_a' => 'P'.($number + $k + 1), 'pipe_b' => 'P'.($number + $k + 2)]);
             $from = $to;
             $k++;
@@ -113,7 +113,7 @@ final class TestsDemo
                 if ($spec === null) {
                     break;
                 }
-                $this->joints->read($joint, $person, $spec->key, GasketedAnswers::of($spec, $joint), $now->subMinutes(600 - 60 * $j)->addSeconds(20 * $k));
+                $this->joints->read($joint, $person, $spec->key, CrewAnswers::of($spec, $subject), $now->subMinutes(600 - 60 * $j)->addSeconds(20 * $k));
             }
         }
 
@@ -142,6 +142,7 @@ final class TestsDemo
         $this->ready($section, $tester, $now->subMinutes(700));
         $section = Section::with('main.job.rulebook', 'joints', 'tests')->findOrFail($section->id);
         $test = PressureTest::with('section.main.job.rulebook')->findOrFail($this->planning->execute($section, $tester, 'en805-pe')->id);
+        $test->forceFill(['created_at' => $now->subMinutes(690)])->save(); // planned last night, as its readiness was
         $run = (new PressureLogger(Recorded::section($test), PressureFault::Leak, 3.0))->run(Recorded::plan($test), 17);
         $file = tempnam(sys_get_temp_dir(), 'trace') ?: throw new \RuntimeException('No room for a temporary file.');
         $began = $now->subMinutes(600);

@@ -5,7 +5,10 @@ declare(strict_types=1);
 namespace App\Console\Commands;
 
 use App\Demo\SampleLabel;
+use Diastoma\Core\Electrofusion\Coupler;
 use Diastoma\Core\Electrofusion\Diagnosis\TraceClass;
+use Diastoma\Core\Electrofusion\Weld;
+use Diastoma\Core\Procedure\Facts;
 use Diastoma\Core\Simulation\FusionControlUnit;
 use Illuminate\Console\Command;
 
@@ -18,7 +21,7 @@ final class FusionSample extends Command
 
     public function handle(): int
     {
-        $label = SampleLabel::of(180);
+        $label = SampleLabel::of(new Coupler, new Facts(['dn_mm' => 180]), Weld::only());
         $folder = (string) $this->argument('folder');
         is_dir($folder) || mkdir($folder, 0o755, true);
         foreach (TraceClass::cases() as $class) {

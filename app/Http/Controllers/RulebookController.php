@@ -24,12 +24,16 @@ final class RulebookController
     public function store(Request $request, Job $job, ChangeRulebook $change): JsonResponse
     {
         $given = $request->validate(
-            ['limit' => 'required_without:school|string', 'value' => 'required_with:limit|numeric', 'school' => 'string', 'reason' => 'present|string|nullable|max:500'],
+            ['limit' => 'required_without_all:school,rulebook|string', 'value' => 'required_with:limit|numeric', 'school' => 'string', 'rulebook' => 'string|max:40', 'reason' => 'present|string|nullable|max:500'],
             ['value.*' => 'Type the new value as a number.', 'limit.*' => 'Say which limit.', 'reason.*' => 'Give the reason in a sentence.'],
         );
         /** @var Person $person */
         $person = $request->user();
-        isset($given['school']) ? $change->school($job, $person, $given['school'], (string) $given['reason']) : $change->limit($job, $person, $given['limit'], (float) $given['value'], (string) $given['reason']);
+        match (true) {
+            isset($given['rulebook']) => $change->base($job, $person, $given['rulebook'], (string) $given['reason']),
+            isset($given['school']) => $change->school($job, $person, $given['school'], (string) $given['reason']),
+            default => $change->limit($job, $person, $given['limit'], (float) $given['value'], (string) $given['reason']),
+        };
 
         return new JsonResponse(RulebookPage::of($job->refresh()->load('rulebook')), 201);
     }

@@ -78,7 +78,7 @@ final class TestController
         if (! $test->hasEnded()) {
             $since = (float) $request->query('since', '-1');
 
-            return new JsonResponse(['test' => $this->page->test($test), 'elapsed_s' => $test->state === 'running' ? $this->recorded->elapsed($test) : null, 'whole' => true, 'samples' => $test->state === 'running' ? $this->recorded->soFar($test, $since) : []]);
+            return new JsonResponse(['test' => $this->page->test($test), 'elapsed_s' => $test->state === 'running' ? $this->recorded->elapsed($test) : null, 'whole' => true, 'samples' => $test->state === 'running' ? $this->recorded->toDraw($test, $since, self::MOST_POINTS) : []]);
         }
         $extent = $traces->extent('test', $test->id);
         $samples = LoggedTrace::rows($traces->window('test', $test->id, (float) $request->query('from', '-1e12'), (float) $request->query('to', '1e12'), self::MOST_POINTS));
