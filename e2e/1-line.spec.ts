@@ -19,7 +19,7 @@ test('a jointer lands on the line, sees what is made, cooling and next, and walk
   await expect(page.getByRole('button', { name: 'Joint 7, cooling' })).toBeVisible();
   await expect(page.getByRole('button', { name: 'Joint 11, stopped' })).toBeVisible();
   const clocks = page.getByRole('complementary', { name: 'Clocks' });
-  await expect(clocks.getByRole('listitem').first()).toContainText('Joint 7');
+  await expect(clocks.getByRole('listitem').filter({ hasText: 'Joint 7' }).first()).toBeVisible();
   await expect(clocks).toContainText('Cooling, clamps stay on');
 
   await page.locator('body').press('ArrowLeft');

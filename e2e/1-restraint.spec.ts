@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test';
-import { goToStep, now, openGate, signIn, step, yes } from './crew';
+import { goToStep, now, openGate, signIn, step, unpack, yes } from './crew';
 
 test('a restraint that is not yet cold holds the pull', async ({ page }) => {
   await signIn(page, 'ada');
@@ -11,7 +11,8 @@ test('a restraint that is not yet cold holds the pull', async ({ page }) => {
   await expect(page.getByRole('status', { name: 'This step is shut' })).toContainText('Nothing is pulled before every restraint is cold.');
   await expect(page.getByRole('button', { name: 'Pull begun – now' })).toBeDisabled();
   await openGate(page);
-  await yes(page, 'Fitting in its closed bag until now?');
+  await unpack(page);
+  await goToStep(page, 'Pull together');
   await yes(page, 'Nylon slings only, no chain on the pipe?');
   await now(page, 'Pull begun');
   await yes(page, "Both stab marks at the fitting's edge?");

@@ -6,8 +6,8 @@ test('an operator whose certificate ran out is told so', async ({ page }) => {
   await page.goto('/bench/13');
   await page.getByRole('combobox', { name: 'Control unit' }).click();
   await page.getByRole('option', { name: /Unit South/ }).click();
-  await expect(step(page, 'Conditions')).toContainText(/Stop\. Fusion certificate of Olaf Reed ran out on/);
-  await expect(step(page, 'Conditions')).toContainText('A fusion operator with a certificate in date must make this joint.');
+  await expect(step(page, 'Conditions')).toContainText(/Watch\. Fusion certificate of Olaf Reed ran out on/);
+  await expect(step(page, 'Conditions')).toContainText('Whoever fuses needs a certificate in date: that one is judged.');
   await expect(step(page, 'Conditions')).toContainText(/Calibration of Unit South \(CU-18\) ran out/);
 });
 

@@ -23,7 +23,7 @@ test('a side is preheated again when its gap stays open, then both sides are fus
   await expect(page.getByRole('status', { name: 'This step is shut' })).toContainText('Wait the pre-cooling time');
   await openGate(page);
   await series(page, "Gap by feeler, from 12 o'clock", [1.2, 1.4, 2.4, 1.8, 1.2, 1.1, 1.3, 1.2]);
-  await expect(step(page, 'Gap')).toContainText('Mend. Side A: largest gap 2.4 mm after one preheat; less than 2 mm wanted.Preheat this side again');
+  await expect(step(page, 'Gap')).toContainText('Mend. Side A: largest gap 2.4 mm after one preheat; less than 2 mm wanted.Preheat it again');
   await goToStep(page, 'Preheat', 1);
   await page.getByRole('button', { name: 'Preheat again' }).click();
   await expect(step(page, 'Preheat')).toContainText('2 times', { timeout: 30_000 });

@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test';
-import { choose, clean, fuse, goToStep, now, number, openGate, power, readLabel, scan, series, signIn, step, yes } from './crew';
+import { choose, clean, fuse, goToStep, now, number, openGate, power, printLine, readLabel, scan, SCRAPER, series, signIn, step, unpack, yes } from './crew';
 
 const NO_GAP = [0, 0, 0, 0, 0, 0, 0, 0];
 
@@ -13,7 +13,7 @@ test('a tapping tee is fused, cooled, tested, and only then tapped', async ({ pa
   await number(page, 'Fitting temperature', '16');
   for (const question of ['Sheltered from rain, wind and direct sun?', 'Dry, inside and out?', 'Free of escaping water or gas?']) await yes(page, question);
   await goToStep(page, 'Inspect');
-  await yes(page, 'Print line agrees with the drawing (material, dn, SDR)?');
+  await printLine(page, 'Print line agrees with the drawing (material, size, SDR)?');
   await number(page, 'Deepest gouge under the fitting', '0.2');
   await yes(page, 'No bruise, flat or embedded stone in the zone?');
   await goToStep(page, 'Wash');
@@ -33,12 +33,13 @@ test('a tapping tee is fused, cooled, tested, and only then tapped', async ({ pa
   await expect(page.getByRole('img', { name: /Footprint 160 mm, wash 480 mm along the pipe/ })).toBeVisible();
   await number(page, 'Between the marks, along the pipe', '170');
   await goToStep(page, 'Scrape');
+  await yes(page, SCRAPER);
   await number(page, 'Thickness of the ribbon', '0.25');
   await yes(page, 'All ink gone, right to the marks?');
   await choose(page, 'The ribbon came off', 'in one piece');
-  await clean(page);
+  await clean(page, ['']);
+  await unpack(page);
   await goToStep(page, 'Seat it');
-  await yes(page, 'Fitting in its closed bag until now?');
   await yes(page, 'Scraped pipe shows all round the base?');
   await yes(page, 'Under-clamp or spider on and tight?');
   await series(page, "Under the base by feeler, from 12 o'clock of the outlet", [0, 0, 0.2, 0, 0, 0, 0, 0]);
@@ -67,7 +68,9 @@ test('a tapping tee is fused, cooled, tested, and only then tapped', async ({ pa
   await yes(page, 'No melt outside the base?');
   await series(page, "Under the base by feeler, from 12 o'clock of the outlet", NO_GAP);
   await goToStep(page, 'Test the branch');
-  await number(page, 'Test pressure at the gauge', '6');
+  await number(page, 'Test pressure wanted', '6');
+  await number(page, 'Time wanted', '15');
+  await number(page, 'Lowest pressure at the gauge while it was held', '6');
   await number(page, 'Held for', '15');
   await yes(page, 'Gauge steady, no bubble, no drop anywhere?');
   await goToStep(page, 'Tap');

@@ -86,7 +86,7 @@ test('a corner that no sequence turns is named with its stock bend', async ({ pa
   await signIn(page, 'ada');
   await page.goto('/setout/new');
   await page.getByLabel('Name of the main').fill('Corner House');
-  for (const [label, value] of [['DN', '300'], ['Outside diameter', '324'], ['Wall', '8']] as const) await page.getByRole('textbox', { name: label, exact: true }).fill(value);
+  for (const [label, value] of [['DN', '300'], ['Class PN (if any)', '10'], ['Outside diameter', '324'], ['Wall', '8']] as const) await page.getByRole('textbox', { name: label, exact: true }).fill(value);
   await page.getByRole('button', { name: 'Make this main' }).click();
   await page.getByRole('tab', { name: 'Points' }).click();
   await page.getByLabel('A point a line: station easting northing level').fill('0 0 12.5\n0 48 12.6\n33.94 81.94 12.7');

@@ -30,7 +30,7 @@ test('PVC: petroleum stops the joint, and a buried mark is mended', async ({ pag
   await goToStep(page, 'Lubricate');
   await expect(step(page, 'Lubricate')).toContainText('Petroleum swells rubber until it fails');
   await goToStep(page, 'Home?');
-  await expect(step(page, 'Home?')).toContainText('pull back until it just shows');
+  await expect(step(page, 'Home?')).toContainText('Pull back until it just shows');
   await expect(page.getByRole('button', { name: 'Joint 302, stopped' })).toBeVisible();
 });
 

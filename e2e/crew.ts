@@ -57,20 +57,40 @@ export async function now(page: Page, label: string) {
 }
 
 /** Puts the simulated job's clock to the end of the first wait whose title matches. */
-export async function waitOut(page: Page, title: string) {
+export async function waitOut(page: Page, title: string | RegExp) {
   const clock = page.getByRole('complementary', { name: 'Clocks' }).getByRole('listitem').filter({ hasText: title }).last();
   await clock.getByRole('button', { name: /Simulated: put clock to/ }).click();
   await page.waitForResponse((reply) => reply.url().includes('/clock'));
 }
 
-/** Wipes, waits the drying out, and calls it dry. */
-export async function clean(page: Page) {
+/** Wipes one thing after the other, waits until the last has dried, and calls each dry. */
+async function wipe(page: Page, things: string[]) {
+  const button = (thing: string, word: string) => (thing === '' ? word.charAt(0).toUpperCase() + word.slice(1) : `${thing}: ${word}`);
+  for (const thing of things) await now(page, button(thing, 'wiped'));
+  await waitOut(page, /solvent drying/i);
+  for (const thing of things) await now(page, button(thing, 'dry'));
+}
+
+/** The prepared surfaces, each wiped and dried by itself; a saddle has but one. */
+export async function clean(page: Page, ends = ['End A', 'End B']) {
   await goToStep(page, 'Clean');
   await choose(page, 'Cleaning agent', /isopropanol ≥ 96/);
-  await now(page, 'Wiped');
-  await waitOut(page, 'Solvent drying');
-  await now(page, 'Dry');
+  await wipe(page, ends);
   await yes(page, 'Nothing and nobody has touched it since?');
+}
+
+/** The fitting out of its bag, wiped inside and dry. */
+export async function unpack(page: Page, preheat: string | null = null) {
+  await goToStep(page, 'Unpack');
+  await yes(page, 'Fitting in its closed bag until now?');
+  if (preheat !== null) await choose(page, 'The fitting has', preheat);
+  await wipe(page, ['Fitting']);
+}
+
+/** What stands on the pipe, and by which sizes. */
+export async function printLine(page: Page, question = 'Print lines agree with the drawing (material, size, SDR)?') {
+  await yes(page, question);
+  await choose(page, 'The print line sizes the pipe by', /ISO metric/);
 }
 
 /** A generator that is large enough, fuel and leads in order. */
@@ -80,6 +100,8 @@ export async function power(page: Page) {
   await yes(page, 'Fuel for the whole weld and voltage steady?');
   await yes(page, 'Leads clean and dry, not over an edge or in mud?');
 }
+
+export const SCRAPER = 'Scraper checked before use: blade sharp, spring and stop as they should be?';
 
 interface Ends {
   a: number[];
@@ -96,7 +118,7 @@ export async function prepareJoint(page: Page, ends: Ends) {
   await number(page, 'Fitting temperature', '16');
   for (const question of ['Sheltered from rain, wind and direct sun?', 'Dry, inside and out?', 'Free of escaping water or gas?', 'Far ends capped against draught?']) await yes(page, question);
   await goToStep(page, 'Inspect');
-  await yes(page, 'Print lines agree with the drawing (material, dn, SDR)?');
+  await printLine(page);
   await number(page, 'End A: deepest gouge', '0.3');
   await number(page, 'End B: deepest gouge', '0');
   await yes(page, 'No bruise, flat or embedded stone in the zone?');
@@ -114,6 +136,7 @@ export async function prepareJoint(page: Page, ends: Ends) {
   await expect(page.getByRole('img', { name: 'Stab mark at 105 mm, scrape mark at 125 mm from the end' })).toBeVisible();
   for (const [label, value] of [['End A: stab mark from the end', '105'], ['End B: stab mark from the end', '105'], ['End A: scrape mark from the end', '126'], ['End B: scrape mark from the end', '126']] as const) await number(page, label, value);
   await goToStep(page, 'Scrape');
+  await yes(page, SCRAPER);
   const mean = (d: number[]) => d.reduce((sum, x) => sum + x, 0) / d.length;
   await number(page, 'End A: mean diameter after scraping', (mean(ends.a) - 0.5).toFixed(2));
   await number(page, 'End B: mean diameter after scraping', (mean(ends.b) - 0.5).toFixed(2));
@@ -128,8 +151,8 @@ export async function prepareJoint(page: Page, ends: Ends) {
     await series(page, 'End A: diameters under the clamp', ends.clamped);
   }
   await clean(page);
+  await unpack(page, 'no preheat');
   await goToStep(page, 'Assemble');
-  await yes(page, 'Fitting in its closed bag until now?');
   await yes(page, "Both stab marks at the fitting's edge?");
   await series(page, "End A: gap by feeler, from 12 o'clock", [0.2, 0.25, 0.3, 0.2]);
   await series(page, "End B: gap by feeler, from 12 o'clock", [0.2, 0.2, 0.2, 0.2]);

@@ -25,6 +25,10 @@ const GOOD: Answers = [
   [/Locking segments in place/, '8'],
   [/Greatest deflection by the maker/, '1'],
   [/Deflection measured by/, 'left straight'],
+  [/Length of the chamfer/, '30'],
+  [/Angle of the chamfer/, '15'],
+  [/Temperature of the sealant/, '14'],
+  [/Gap of a closed joint by the maker/, '15'],
 ];
 /** Left to the journeys that want them. */
 const OPTIONAL = /\(if any\)|if not \d/;

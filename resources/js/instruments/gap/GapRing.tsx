@@ -1,15 +1,18 @@
 import { Box, Typography } from '@mui/material';
+import { useUnits } from '../../app/useUnits';
 
 const css = (name: string) => `var(--mui-palette-${name})`;
 
 /** The gap by clock position, exaggerated: bars past the dashed ring are over the limit. `even` counts from the narrowest gap, for joints that must close evenly. */
 export function GapRing({ title, gaps: measured, limit, even = false }: { title: string; gaps: number[] | null; limit: number; even?: boolean }) {
   const gaps = even && measured ? measured.map((gap) => gap - Math.min(...measured)) : measured;
+  const { small } = useUnits();
+  const [most, allowed] = gaps ? small.pair(Math.max(...gaps), limit) : ['–', small.plain(limit)];
   const inner = 62;
   const reach = 30;
   return (
     <Box component="figure" sx={{ m: 0, textAlign: 'center' }}>
-      <svg viewBox="-112 -112 224 224" width="100%" style={{ maxWidth: 220 }} role="img" aria-label={`${title}: ${measured ? `gaps ${measured.join(', ')} mm` : 'not measured yet'}; ${even ? 'uneven by ' : ''}${limit} mm allowed`}>
+      <svg viewBox="-112 -112 224 224" width="100%" style={{ maxWidth: 220 }} role="img" aria-label={`${title}: ${measured ? `gaps ${measured.map(small.plain).join(', ')} ${small.symbol}` : 'not measured yet'}; ${even ? 'uneven by ' : ''}${allowed} ${small.symbol} allowed`}>
         <circle r={inner} fill={css('earth')} stroke={css('pipe')} strokeWidth="6" />
         <circle r={inner + 4 + reach} fill="none" stroke={css('text-secondary')} strokeDasharray="4 4" />
         {(gaps ?? []).map((gap, k) => {
@@ -22,10 +25,10 @@ export function GapRing({ title, gaps: measured, limit, even = false }: { title:
           );
         })}
         <text y="-2" textAnchor="middle" fontSize="20" fontWeight="700" className="num" fill={css('text-primary')}>
-          {gaps ? Math.max(...gaps).toFixed(2) : '–'}
+          {most}
         </text>
         <text y="17" textAnchor="middle" fontSize="12" fill={css('text-secondary')}>
-          {even ? 'uneven, ' : ''}of {limit} mm
+          {even ? 'uneven, ' : ''}of {allowed} {small.symbol}
         </text>
       </svg>
       <Typography component="figcaption" sx={{ fontWeight: 640 }}>

@@ -1,4 +1,5 @@
 import { Box, Typography } from '@mui/material';
+import { useUnits } from '../../app/useUnits';
 import { positions } from '../../views/bench/units';
 
 export interface Sweep {
@@ -13,6 +14,7 @@ const MEDIAN = 74;
 
 /** The joint seen from its face: how deep the feeler went at each clock position, the median as a dashed ring, and the arc where the gasket is not where it belongs. */
 export function FeelerRing({ title, sweep, tolerance, count }: { title: string; sweep: Sweep | null; tolerance: number; count: number }) {
+  const { tenth } = useUnits();
   const n = sweep?.depths_mm.length ?? count;
   const names = positions(n, true);
   const at = (k: number, r: number) => [r * Math.sin((2 * Math.PI * k) / n), -r * Math.cos((2 * Math.PI * k) / n)] as const;
@@ -45,14 +47,14 @@ export function FeelerRing({ title, sweep, tolerance, count }: { title: string; 
           );
         })}
         <text y="5" textAnchor="middle" fontSize="17" fontWeight="700" className="num" fill={css('text-primary')}>
-          {sweep ? sweep.median_mm.toFixed(1) : '–'}
+          {sweep ? tenth.fixed(sweep.median_mm) : '–'}
         </text>
       </svg>
       <Typography component="figcaption" sx={{ fontWeight: sweep?.deep.length ? 700 : 640, color: sweep?.deep.length ? 'stop' : 'text.primary' }}>
         {sweep ? said.charAt(0).toUpperCase() + said.slice(1) : title}
       </Typography>
       <Typography variant="body2" color="text.secondary" className="num">
-        {sweep ? `median ${sweep.median_mm.toFixed(1)} mm; more than ${tolerance} mm deeper is not seated` : `each within ${tolerance} mm of the median is seated`}
+        {sweep ? `median ${tenth.fixed(sweep.median_mm)} ${tenth.symbol}; more than ${tenth.plain(tolerance)} ${tenth.symbol} deeper is not seated` : `each within ${tenth.plain(tolerance)} ${tenth.symbol} of the median is seated`}
       </Typography>
     </Box>
   );

@@ -1,4 +1,5 @@
 import { Box, Stack, Typography } from '@mui/material';
+import { useUnits } from '../../app/useUnits';
 
 export interface Lift {
   mass_kg: number;
@@ -14,6 +15,7 @@ const css = (name: string) => `var(--mui-palette-${name})`;
 
 /** How this pipe is lifted: its mass, slings and where they go, tag line, hands or machine. */
 export function LiftCard({ lift, length }: { lift: Lift; length: number | null }) {
+  const { metre } = useUnits();
   const mass = `${Math.ceil(lift.mass_kg - 1e-6)} kg`;
   const spread = lift.spacing_m !== null && length ? Math.min(0.8, lift.spacing_m / length) * 480 : 0;
   const slings = lift.slings === 2 ? [300 - spread / 2, 300 + spread / 2] : lift.slings === 1 ? [300] : [];
@@ -23,7 +25,7 @@ export function LiftCard({ lift, length }: { lift: Lift; length: number | null }
         <Typography className="num" sx={{ fontSize: '1.7rem', fontWeight: 700 }}>
           {mass}
         </Typography>
-        <Typography sx={{ fontWeight: 640 }}>{lift.by === 'hands' ? (lift.people === 1 ? 'One person may carry it' : 'Two people carry it') : `By machine, ${lift.slings === 1 ? 'one sling' : `${lift.slings} slings`}${lift.spacing_m === null ? '' : `, ${lift.spacing_m.toFixed(1)} m apart`}`}</Typography>
+        <Typography sx={{ fontWeight: 640 }}>{lift.by === 'hands' ? (lift.people === 1 ? 'One person may carry it' : 'Two people carry it') : `By machine, ${lift.slings === 1 ? 'one sling' : `${lift.slings} slings`}${lift.spacing_m === null ? '' : `, ${metre.fixed(lift.spacing_m)} ${metre.symbol} apart`}`}</Typography>
         {lift.tag_line && <Typography sx={{ fontWeight: 640 }}>Tag line on</Typography>}
       </Stack>
       <svg viewBox="0 0 600 112" width="100%" style={{ maxHeight: 150 }} role="img" aria-label={`Lift card: ${mass}, ${lift.slings} slings`}>
@@ -38,7 +40,7 @@ export function LiftCard({ lift, length }: { lift: Lift; length: number | null }
         {slings.length > 0 && <circle cx="300" cy="9" r="7" fill="none" stroke={css('text-primary')} strokeWidth="3" />}
         {lift.slings === 2 && lift.spacing_m !== null && (
           <text x="300" y="58" textAnchor="middle" fontSize="17" fontWeight="700" className="num" fill={css('text-primary')}>
-            {lift.spacing_m.toFixed(1)} m
+            {metre.fixed(lift.spacing_m)} {metre.symbol}
           </text>
         )}
         {lift.tag_line && <path d="M538 82q30 4 44 26" fill="none" stroke={css('text-primary')} strokeWidth="3" strokeDasharray="7 5" />}

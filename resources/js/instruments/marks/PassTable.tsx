@@ -1,4 +1,5 @@
 import { Box, Typography } from '@mui/material';
+import { useUnits } from '../../app/useUnits';
 import { SeverityMark } from '../severity/SeverityMark';
 
 export interface Passes {
@@ -11,6 +12,7 @@ export interface Passes {
 
 /** How often the scraper may go round each end, and the gap each pass leaves. */
 export function PassTable({ rows }: { rows: Passes[] }) {
+  const { small } = useUnits();
   return (
     <Box component="table" aria-label="Scraper passes" sx={{ borderCollapse: 'collapse', '& td, & th': { px: 1.5, py: 0.75, textAlign: 'left', borderBottom: '1px solid', borderColor: 'divider' } }}>
       <thead>
@@ -30,7 +32,7 @@ export function PassTable({ rows }: { rows: Passes[] }) {
             <td className="num">
               <b>{row.max_passes}</b>
             </td>
-            <td className="num">{row.gap_after_mm.length === 0 ? '–' : `${row.gap_after_mm.slice(0, 5).map((gap) => gap.toFixed(2)).join(' · ')} mm`}</td>
+            <td className="num">{row.gap_after_mm.length === 0 ? '–' : `${row.gap_after_mm.slice(0, 5).map(small.fixed).join(' · ')} ${small.symbol}`}</td>
             <td>
               <SeverityMark severity={row.feasible ? 'go' : 'mend'} size={22} />
             </td>

@@ -1,4 +1,5 @@
 import { Box, Typography } from '@mui/material';
+import { useUnits } from '../../app/useUnits';
 
 export interface Dial {
   mean_mm: number;
@@ -18,6 +19,8 @@ const up = (value: number) => (Math.ceil(value * 100 - 1e-7) / 100).toFixed(2);
 
 /** The pipe end seen from the front: its shape exaggerated, the long axis, and where the clamp squeezes. Figures come from the procedure. */
 export function RoundnessDial({ title, dial, allowed, count }: { title: string; dial: Dial | null; allowed: number; count: number }) {
+  const { small } = useUnits();
+  const [oval, most] = dial ? small.pair(dial.ovality_mm, allowed) : ['–', small.plain(allowed)];
   const axis = dial?.long_axis_deg ?? null;
   const over = dial !== null && dial.ovality_mm > allowed;
   const point = (deg: number, r: number) => [r * Math.sin((deg * Math.PI) / 180), -r * Math.cos((deg * Math.PI) / 180)] as const;
@@ -31,7 +34,7 @@ export function RoundnessDial({ title, dial, allowed, count }: { title: string; 
 
   return (
     <Box component="figure" sx={{ m: 0, textAlign: 'center' }}>
-      <svg viewBox="-148 -142 296 284" width="100%" style={{ maxWidth: 300 }} role="img" aria-label={`${title}: ${dial ? `out of round by ${dial.ovality_mm.toFixed(2)} mm${dial.clock ? `, long axis ${dial.clock}` : ''}` : 'not measured yet'}`}>
+      <svg viewBox="-148 -142 296 284" width="100%" style={{ maxWidth: 300 }} role="img" aria-label={`${title}: ${dial ? `out of round by ${oval} ${small.symbol}${dial.clock ? `, long axis ${dial.clock}` : ''}` : 'not measured yet'}`}>
         <circle r={R - 14} fill="none" stroke={css('line')} strokeDasharray="3 5" />
         {Array.from({ length: 12 }, (_, k) => {
           const [x, y] = point(k * 30, 128);
@@ -64,10 +67,10 @@ export function RoundnessDial({ title, dial, allowed, count }: { title: string; 
         )}
         <rect x="-50" y="-25" width="100" height="48" rx="3" fill={css('background-paper')} stroke={css('divider')} />
         <text y="-4" textAnchor="middle" fontSize="20" fontWeight="700" className="num" fill={css(over ? 'mend' : 'text-primary')}>
-          {dial ? up(dial.ovality_mm) : '–'}
+          {oval}
         </text>
         <text y="14" textAnchor="middle" fontSize="12" fill={css('text-secondary')}>
-          of {allowed.toFixed(1)} mm
+          of {most} {small.symbol}
         </text>
       </svg>
       <Typography component="figcaption" sx={{ fontWeight: 640 }}>
@@ -76,8 +79,8 @@ export function RoundnessDial({ title, dial, allowed, count }: { title: string; 
       </Typography>
       {dial && (
         <Typography variant="body2" color="text.secondary" className="num">
-          mean {dial.mean_mm.toFixed(2)} mm · {up(dial.ovality_percent)} % of dn, {up(dial.ovality_percent_of_mean)} % of mean
-          {dial.residual_mm !== null && dial.residual_mm > 0.3 ? ` · ${dial.residual_mm.toFixed(2)} mm is not oval: look for a flat` : ''}
+          mean {small.fixed(dial.mean_mm)} {small.symbol} · {up(dial.ovality_percent)} % of dn, {up(dial.ovality_percent_of_mean)} % of mean
+          {dial.residual_mm !== null && dial.residual_mm > 0.3 ? ` · ${small.fixed(dial.residual_mm)} ${small.symbol} is not oval: look for a flat` : ''}
         </Typography>
       )}
     </Box>

@@ -1,4 +1,5 @@
 import { Box, Typography } from '@mui/material';
+import { useUnits } from '../../app/useUnits';
 import type { Schemas } from '../../api/client';
 
 const css = (name: string) => `var(--mui-palette-${name})`;
@@ -7,6 +8,8 @@ const W = 900;
 /** Along the line: above, how far each joint lies off the alignment within the band; below, how much of its share each joint turns. */
 export function BandStrip({ plan }: { plan: Schemas['SetoutPlan'] }) {
   const { joints, limits } = plan;
+  const { tenth, metre } = useUnits();
+  const [off, band] = tenth.pair(plan.greatest_offset_mm, limits.band_mm);
   const from = joints[0]?.station_m ?? 0;
   const to = joints[joints.length - 1]?.station_m ?? 1;
   const x = (station: number) => 46 + ((station - from) / Math.max(1e-6, to - from)) * (W - 60);
@@ -15,18 +18,18 @@ export function BandStrip({ plan }: { plan: Schemas['SetoutPlan'] }) {
   const wide = Math.max(1.5, Math.min(12, ((W - 60) / Math.max(1, joints.length)) * 0.6));
   return (
     <Box component="figure" tabIndex={0} sx={{ m: 0, overflowX: 'auto' }}>
-      <svg viewBox={`0 0 ${W} 206`} width="100%" style={{ minWidth: 560 }} role="img" aria-label={`Furthest off the alignment ${plan.greatest_offset_mm.toFixed(1)} of ${limits.band_mm} mm; greatest deflection ${plan.greatest_deflection_deg.toFixed(2)} of ${limits.joint_deg.toFixed(2)} degrees`}>
+      <svg viewBox={`0 0 ${W} 206`} width="100%" style={{ minWidth: 560 }} role="img" aria-label={`Furthest off the alignment ${off} of ${band} ${tenth.symbol}; greatest deflection ${plan.greatest_deflection_deg.toFixed(2)} of ${limits.joint_deg.toFixed(2)} degrees`}>
         <rect x="46" y={y(limits.band_mm)} width={W - 60} height={y(-limits.band_mm) - y(limits.band_mm)} fill={css('earth')} />
         <path d={`M46 ${y(0)}H${W - 14}`} stroke={css('line')} strokeDasharray="6 4" />
         <polyline points={joints.map((j) => `${x(j.station_m).toFixed(1)},${y(j.offset_right_mm).toFixed(1)}`).join(' ')} fill="none" stroke={css('pipe')} strokeWidth="3" strokeLinejoin="round" />
         <text x="42" y={y(limits.band_mm) + 11} textAnchor="end" fontSize="12" className="num" fill={css('text-secondary')}>
-          {limits.band_mm}
+          {tenth.plain(limits.band_mm)}
         </text>
         <text x="42" y={y(0) + 4} textAnchor="end" fontSize="12" className="num" fill={css('text-secondary')}>
-          mm
+          {tenth.symbol}
         </text>
         <text x="42" y={y(-limits.band_mm)} textAnchor="end" fontSize="12" className="num" fill={css('text-secondary')}>
-          −{limits.band_mm}
+          −{tenth.plain(limits.band_mm)}
         </text>
         <path d={`M46 ${186 - bar(limits.joint_deg)}H${W - 14}`} stroke={css('mend')} strokeDasharray="3 4" />
         <path d={`M46 186H${W - 14}`} stroke={css('line')} />
@@ -38,10 +41,10 @@ export function BandStrip({ plan }: { plan: Schemas['SetoutPlan'] }) {
           <rect key={o.from_station_m} x={x(o.from_station_m) - 3} y="8" width={Math.max(6, x(o.to_station_m) - x(o.from_station_m))} height="180" fill={css('stop')} opacity="0.3" />
         ))}
         <text x="46" y="203" fontSize="12" className="num" fill={css('text-secondary')}>
-          {Math.abs(from).toFixed(0)} m
+          {metre.plain(Math.abs(from))} {metre.symbol}
         </text>
         <text x={W - 14} y="203" textAnchor="end" fontSize="12" className="num" fill={css('text-secondary')}>
-          {to.toFixed(0)} m
+          {metre.plain(to)} {metre.symbol}
         </text>
       </svg>
       <Typography component="figcaption" variant="body2" color="text.secondary">

@@ -7,6 +7,7 @@ const css = (name: string) => `var(--mui-palette-${name})`;
 const W = 900;
 const H = 300;
 const PAD = 34;
+const reach = (values: number[]): [number, number] => values.reduce<[number, number]>(([a, b], v) => [Math.min(a, v), Math.max(b, v)], [Infinity, -Infinity]);
 
 /** The alignment from above or from the side, with the planned pipes on it. Pipes are drawn to scale; how far they lie off is shown in the band strip, where it can be seen. */
 export function PlanPicture({ setout, laid }: { setout: Setout; laid: number }) {
@@ -17,7 +18,7 @@ export function PlanPicture({ setout, laid }: { setout: Setout; laid: number }) 
   const all = [...points, ...joints].map(at);
   const xs = all.map(([x]) => x);
   const ys = all.map(([, y]) => y);
-  const [x0, x1, y0, y1] = [Math.min(...xs), Math.max(...xs), Math.min(...ys), Math.max(...ys)];
+  const [x0, x1, y0, y1] = [...reach(xs), ...reach(ys)];
   const sx = (W - 2 * PAD) / Math.max(1e-6, x1 - x0);
   const sy = (H - 2 * PAD) / Math.max(side ? 0.5 : 1e-6, y1 - y0);
   const [kx, ky] = side ? [sx, sy] : [Math.min(sx, sy), Math.min(sx, sy)];

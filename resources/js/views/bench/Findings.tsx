@@ -36,7 +36,7 @@ export function Findings({ findings, bench, queryKey, label, plain = false }: { 
             {finding.overrule ? (
               <OverruledNote overrule={finding.overrule} />
             ) : (
-              finding.severity === 'stop' && bench && queryKey && <OverruleForm finding={finding} bench={bench} queryKey={queryKey} />
+              finding.may_overrule && bench && queryKey && <OverruleForm finding={finding} bench={bench} queryKey={queryKey} />
             )}
           </Box>
         </Stack>
@@ -58,19 +58,20 @@ function OverruleForm({ finding, bench, queryKey }: { finding: Finding; bench: S
   const { person } = useWork();
   const entry = useEntry(bench, queryKey);
   const [reason, setReason] = useState('');
-  if (!['supervisor', 'inspector', 'admin'].includes(person.role)) {
+  const may = finding.severity === 'mend' ? ['supervisor', 'admin'] : ['supervisor', 'inspector', 'admin'];
+  if (!may.includes(person.role)) {
     return (
       <Typography variant="body2" sx={{ mt: 0.5 }}>
-        Only a supervisor or an inspector can overrule this, with a reason.
+        {finding.severity === 'mend' ? 'Put it right; or a supervisor accepts it, with a reason.' : 'Only a supervisor or an inspector can overrule this, with a reason.'}
       </Typography>
     );
   }
   return (
     <Stack spacing={1} sx={{ mt: 1 }}>
-      <TextField label="Why you overrule this stop (stays visible for ever)" value={reason} onChange={(e) => setReason(e.target.value)} multiline />
+      <TextField label={`Why you ${finding.severity === 'mend' ? 'accept this as it is' : 'overrule this stop'} (stays visible for ever)`} value={reason} onChange={(e) => setReason(e.target.value)} multiline />
       {entry.error && <Alert severity="error">{entry.error.message}</Alert>}
       <Button variant="outlined" color="secondary" disabled={entry.isPending} onClick={() => entry.mutate({ kind: 'overrule', payload: { rule: finding.rule, reason } })} sx={{ alignSelf: 'flex-start' }}>
-        Overrule this stop
+        {finding.severity === 'mend' ? 'Accept it as it is' : 'Overrule this stop'}
       </Button>
     </Stack>
   );

@@ -102,7 +102,7 @@ function Spigots({ bench, step }: { bench: Bench; step: Step }) {
     <SpigotRuler
       mark={guide.mark_mm as number | null}
       second={guide.second_line_mm as number | null}
-      chamfer={guide.chamfer as { length_mm: number; depth_mm: number }}
+      chamfer={(guide.chamfer ?? null) as { length_mm: number; depth_mm: number } | null}
       cut={cut.some(Boolean)}
       od={Number(guide.od_mm)}
       wall={Number(guide.wall_mm)}

@@ -1,4 +1,5 @@
 import type { Schemas } from '../../api/client';
+import { typedNumber } from '../../app/numbers';
 
 type Spec = Pick<Schemas['ReadingSpec'], 'display'>;
 
@@ -8,12 +9,7 @@ export function shown(value: number, spec: Spec): string {
 }
 
 /** What was typed, in stored units; the text itself when it is no number, so that the server can say so. */
-export function stored(text: string, spec: Spec): number | string {
-  const plain = text.trim().replace(',', '.');
-  if (plain === '' || !/^[+-]?\d*\.?\d+$/.test(plain)) return text;
-  const value = (Number(plain) - spec.display.offset) / spec.display.factor;
-  return Number(value.toPrecision(12));
-}
+export const stored = (text: string, spec: Spec): number | string => typedNumber(text, spec.display) ?? text;
 
 /** Clock positions of a series: diameters over half a turn, gaps over a whole one. */
 export function positions(count: number, whole: boolean): string[] {

@@ -9,6 +9,7 @@ import { dayAndTime } from '../../app/time';
 import { STATES, type JointState } from '../../instruments/line/glyph';
 import { JointSystems } from '../systems/JointSystems';
 import { LimitRow } from './LimitRow';
+import { BaseForm } from './BaseForm';
 import { Schools } from './Schools';
 
 /** Every limit the job works by: value, unit, source, who changed it and why; and the joints judged before the last change. */
@@ -36,7 +37,7 @@ export function RulesView() {
       {rulebook.old_joints.length > 0 && <OldJoints joints={rulebook.old_joints} />}
       <Tabs value={tab} onChange={(_, next: number) => setTab(next)} aria-label="Parts of the rulebook" variant="scrollable">
         <Tab label="Limits" sx={{ minHeight: 52, fontSize: '1rem' }} />
-        <Tab label="Schools" sx={{ minHeight: 52, fontSize: '1rem' }} />
+        <Tab label="Rulebook and schools" sx={{ minHeight: 52, fontSize: '1rem' }} />
         <Tab label="Joint systems" sx={{ minHeight: 52, fontSize: '1rem' }} />
         <Tab label={`Changes (${rulebook.versions.length})`} sx={{ minHeight: 52, fontSize: '1rem' }} />
       </Tabs>
@@ -51,6 +52,7 @@ export function RulesView() {
           </Paper>
         </>
       )}
+      {tab === 1 && may && <BaseForm key={rulebook.base} rulebook={rulebook} />}
       {tab === 1 && <Schools key={rulebook.version} rulebook={rulebook} may={may} />}
       {tab === 2 && <JointSystems may={['jointer', 'supervisor', 'admin'].includes(person.role)} />}
       {tab === 3 && <Changes versions={rulebook.versions} zone={job.time_zone} />}

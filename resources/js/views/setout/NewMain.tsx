@@ -4,7 +4,9 @@ import { Alert, Box, Button, InputAdornment, MenuItem, Paper, Stack, TextField, 
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { ApiError, post, type Schemas } from '../../api/client';
 import { jobQuery, systemsQuery } from '../../api/queries';
+import { typedNumber } from '../../app/numbers';
 import { useWork } from '../../app/session';
+import { useUnits } from '../../app/useUnits';
 
 const SERVICES = [
   ['water', 'Water'],
@@ -12,15 +14,18 @@ const SERVICES = [
   ['sewer_gravity', 'Gravity sewer'],
   ['gas', 'Gas'],
 ] as const;
-const FIELDS = [
-  ['dn_mm', 'DN', 'mm', true],
-  ['pn_bar', 'Class PN', 'bar', false],
-  ['od_mm', 'Outside diameter', 'mm', true],
-  ['wall_mm', 'Wall', 'mm', true],
-  ['design_bar', 'Design pressure', 'bar', false],
+const PE_FUSED = 'pe_fused';
+/** key, label, unit (small: as the rulebook shows sizes), whether it must be given */
+type Field = readonly [string, string, string, boolean];
+const DESIGN: Field = ['design_bar', 'Design pressure', 'bar', false];
+const GASKETED: Field[] = [['dn_mm', 'DN', 'mm', true], ['pn_bar', 'Class PN', 'bar', false], ['od_mm', 'Outside diameter', 'small', true], ['wall_mm', 'Wall', 'small', true], DESIGN];
+const FUSED: Field[] = [['size', 'Size on the print line', 'size', true], ['sdr', 'SDR (DR)', '', true], DESIGN];
+const CONVENTIONS = [
+  ['metric', 'dn in mm'],
+  ['ips', 'iron pipe size (IPS), inches'],
+  ['dips', 'ductile iron pipe size (DIPS), inches'],
 ] as const;
 
-const number = (text: string) => (text.trim() === '' ? null : Number(text.replace(',', '.')));
 
 /** A main to be set out: its name, joint system and pipe. */
 export function NewMain() {
@@ -32,11 +37,16 @@ export function NewMain() {
   const [service, setService] = useState<(typeof SERVICES)[number][0]>('water');
   const [system, setSystem] = useState('grp_coupling');
   const [texts, setTexts] = useState<Record<string, string>>({});
+  const [convention, setConvention] = useState<string>('metric');
+  const { display } = useUnits();
+  const fused = system === PE_FUSED;
+  const unitOf = (unit: string) => (unit === 'small' ? display.small.symbol : unit === 'size' ? (convention === 'metric' ? 'mm' : 'in') : unit);
   const create = useMutation({
     mutationFn: () => {
-      const v = (key: string) => number(texts[key] ?? '');
+      const v = (key: string, shown?: Schemas['Display']) => typedNumber(texts[key], shown);
       const design = v('design_bar');
-      return post<Schemas['Setout']>(`/jobs/${job.id}/mains`, { name, service, system, dn_mm: v('dn_mm'), pn_bar: v('pn_bar'), od_mm: v('od_mm'), wall_mm: v('wall_mm'), design_pressure_kpa: design === null ? null : design * 100 });
+      const pipe = fused ? { convention, size: v('size'), sdr: v('sdr') } : { dn_mm: v('dn_mm'), pn_bar: v('pn_bar'), od_mm: v('od_mm', display.small), wall_mm: v('wall_mm', display.small) };
+      return post<Schemas['Setout']>(`/jobs/${job.id}/mains`, { name, service, system, ...pipe, design_pressure_kpa: typeof design === 'number' ? design * 100 : design });
     },
     onSuccess: async (made) => {
       await client.invalidateQueries({ queryKey: jobQuery.queryKey });
@@ -46,6 +56,7 @@ export function NewMain() {
   });
   const faults = create.error instanceof ApiError ? create.error.faults : [];
   const faultOf = (field: string) => faults.find((f) => f.field === field)?.detail;
+  const fault = (key: string) => faultOf(key === 'design_bar' ? 'design_pressure_kpa' : key);
   return (
     <Paper component="form" aria-label="New main" sx={{ p: 2.5, maxWidth: 760 }} onSubmit={(e) => (e.preventDefault(), create.mutate())}>
       <Typography variant="h1">New main</Typography>
@@ -60,14 +71,26 @@ export function NewMain() {
           ))}
         </TextField>
         <TextField select label="Joint system" value={systems.data ? system : ''} onChange={(e) => setSystem(e.target.value)} helperText={faultOf('system') ?? 'A product of its own is added under Rules, Joint systems.'} sx={{ gridColumn: '1 / -1' }}>
+          <MenuItem value={PE_FUSED} sx={{ minHeight: 52 }}>
+            Fused PE: electrofusion couplers
+          </MenuItem>
           {(systems.data?.systems ?? []).map((s) => (
             <MenuItem key={s.key} value={s.key} sx={{ minHeight: 52 }}>
               {s.title}
             </MenuItem>
           ))}
         </TextField>
-        {FIELDS.map(([key, label, unit, required]) => (
-          <TextField key={key} label={required ? label : `${label} (if any)`} value={texts[key] ?? ''} onChange={(e) => setTexts({ ...texts, [key]: e.target.value })} error={faultOf(key) !== undefined} helperText={faultOf(key)} slotProps={{ htmlInput: { inputMode: 'decimal' }, input: { endAdornment: <InputAdornment position="end">{unit}</InputAdornment> } }} />
+        {fused && (
+          <TextField select label="The print line sizes the pipe by" value={convention} onChange={(e) => setConvention(e.target.value)} error={faultOf('convention') !== undefined} helperText={faultOf('convention')} sx={{ gridColumn: '1 / -1' }}>
+            {CONVENTIONS.map(([id, words]) => (
+              <MenuItem key={id} value={id} sx={{ minHeight: 52 }}>
+                {words}
+              </MenuItem>
+            ))}
+          </TextField>
+        )}
+        {(fused ? FUSED : GASKETED).map(([key, label, unit, required]) => (
+          <TextField key={key} label={required ? label : `${label} (if any)`} value={texts[key] ?? ''} onChange={(e) => setTexts({ ...texts, [key]: e.target.value })} error={fault(key) !== undefined} helperText={fault(key)} slotProps={{ htmlInput: { inputMode: 'decimal' }, input: { endAdornment: <InputAdornment position="end">{unitOf(unit)}</InputAdornment> } }} />
         ))}
       </Box>
       {create.error && faults.length === 0 && (

@@ -1,4 +1,5 @@
 import { Box, Typography } from '@mui/material';
+import { useUnits } from '../../app/useUnits';
 import { Link as RouterLink } from 'react-router';
 import type { Schemas } from '../../api/client';
 import { STATES } from '../../instruments/line/glyph';
@@ -15,6 +16,9 @@ const MOST = 400;
 
 /** What the crew works by: a row a joint, with the pipe that is laid at it. */
 export function JointTable({ plan, first }: { plan: Schemas['SetoutPlan']; first: number | null }) {
+  const { display, length, level, whole } = useUnits();
+  const L = (v: number | null | undefined) => (v === null || v === undefined ? '' : level.fixed(v));
+  const W = (v: number | null | undefined) => (v === null || v === undefined ? '' : whole.fixed(Math.abs(v) * display.small.factor < 0.005 ? 0 : v));
   const pipes = new Map(plan.pipes.map((pipe) => [pipe.joint, pipe]));
   const dig = plan.dig_levels_m;
   return (
@@ -24,17 +28,17 @@ export function JointTable({ plan, first }: { plan: Schemas['SetoutPlan']; first
           <tr>
             <th>Joint</th>
             <th>Pipe</th>
-            <th>Length m</th>
-            <th>Station m</th>
+            <th>Length {length.symbol}</th>
+            <th>Station {length.symbol}</th>
             <th>Easting</th>
             <th>Northing</th>
             <th>Level</th>
             <th>Dig to</th>
             <th>Turn right °</th>
             <th>Turn up °</th>
-            <th>Far end right mm</th>
-            <th>up mm</th>
-            <th>Off line mm</th>
+            <th>Far end right {whole.symbol}</th>
+            <th>up {whole.symbol}</th>
+            <th>Off line {whole.symbol}</th>
           </tr>
         </thead>
         <tbody className="num">
@@ -45,17 +49,17 @@ export function JointTable({ plan, first }: { plan: Schemas['SetoutPlan']; first
               <tr key={k}>
                 <td>{turns ? (first === null ? joint.number : first + joint.number) : joint.kind}</td>
                 <td>{pipe ? `${pipe.number}${pipe.cut ? ' cut' : ''}` : ''}</td>
-                <td>{pipe ? f(pipe.length_m, pipe.cut ? 3 : 1) : ''}</td>
-                <td>{f(joint.station_m, 2)}</td>
-                <td>{f(joint.easting_m, 3)}</td>
-                <td>{f(joint.northing_m, 3)}</td>
-                <td>{f(joint.level_m, 3)}</td>
-                <td>{f(dig[k], 2)}</td>
+                <td>{pipe ? (pipe.cut ? level.fixed(pipe.length_m) : length.plain(pipe.length_m)) : ''}</td>
+                <td>{length.fixed(joint.station_m)}</td>
+                <td>{L(joint.easting_m)}</td>
+                <td>{L(joint.northing_m)}</td>
+                <td>{L(joint.level_m)}</td>
+                <td>{dig[k] === undefined || dig[k] === null ? '' : length.fixed(dig[k])}</td>
                 <td>{turns ? f(joint.deflection_h_deg, 2) : ''}</td>
                 <td>{turns ? f(joint.deflection_v_deg, 2) : ''}</td>
-                <td>{f(joint.far_end_h_mm, 0)}</td>
-                <td>{f(joint.far_end_v_mm, 0)}</td>
-                <td>{f(joint.offset_mm, 0)}</td>
+                <td>{W(joint.far_end_h_mm)}</td>
+                <td>{W(joint.far_end_v_mm)}</td>
+                <td>{W(joint.offset_mm)}</td>
               </tr>
             );
           })}
@@ -70,6 +74,8 @@ export function JointTable({ plan, first }: { plan: Schemas['SetoutPlan']; first
 
 /** Laid less planned, joint by joint. */
 export function LaidTable({ laid }: { laid: Schemas['LaidJoint'][] }) {
+  const { whole } = useUnits();
+  const W = (v: number | null | undefined) => (v === null || v === undefined ? '' : whole.fixed(v));
   const rows = laid.filter((row) => row.laid !== null);
   if (rows.length === 0) return <Typography>No joint of this plan is laid yet. As they are made on the bench, laid less planned stands here.</Typography>;
   return (
@@ -82,9 +88,9 @@ export function LaidTable({ laid }: { laid: Schemas['LaidJoint'][] }) {
             <th>Planned °</th>
             <th>Laid °</th>
             <th>Difference °</th>
-            <th>Far end right mm</th>
-            <th>up mm</th>
-            <th>beyond mm</th>
+            <th>Far end right {whole.symbol}</th>
+            <th>up {whole.symbol}</th>
+            <th>beyond {whole.symbol}</th>
           </tr>
         </thead>
         <tbody className="num">
@@ -99,9 +105,9 @@ export function LaidTable({ laid }: { laid: Schemas['LaidJoint'][] }) {
               <td>{f(Math.hypot(row.planned.h_deg, row.planned.v_deg), 2)}</td>
               <td>{f(row.laid?.deflection_deg, 2)}</td>
               <td>{f(row.laid?.deflection_off_deg, 2)}</td>
-              <td>{f(row.laid?.right_mm, 0)}</td>
-              <td>{f(row.laid?.up_mm, 0)}</td>
-              <td>{f(row.laid?.along_mm, 0)}</td>
+              <td>{W(row.laid?.right_mm)}</td>
+              <td>{W(row.laid?.up_mm)}</td>
+              <td>{W(row.laid?.along_mm)}</td>
             </tr>
           ))}
         </tbody>
@@ -112,6 +118,7 @@ export function LaidTable({ laid }: { laid: Schemas['LaidJoint'][] }) {
 
 /** Pipes and bends to order, and what to cut. */
 export function Quantities({ plan }: { plan: Schemas['SetoutPlan'] }) {
+  const { length, level } = useUnits();
   return (
     <Box sx={{ display: 'grid', gridTemplateColumns: { xs: 'minmax(0,1fr)', md: '1fr 1fr' }, gap: 3 }}>
       <Box component="table" aria-label="Quantities" sx={table}>
@@ -125,7 +132,7 @@ export function Quantities({ plan }: { plan: Schemas['SetoutPlan'] }) {
         <tbody className="num">
           {plan.quantities.pipes.map((p) => (
             <tr key={p.length_m}>
-              <td>pipe {p.length_m} m</td>
+              <td>pipe {length.plain(p.length_m)} {length.symbol}</td>
               <td>{p.whole}</td>
               <td>{p.to_cut}</td>
             </tr>
@@ -151,18 +158,18 @@ export function Quantities({ plan }: { plan: Schemas['SetoutPlan'] }) {
           <thead>
             <tr>
               <th>Pipe</th>
-              <th>Cut to m</th>
-              <th>From m</th>
-              <th>Left m</th>
+              <th>Cut to {length.symbol}</th>
+              <th>From {length.symbol}</th>
+              <th>Left {length.symbol}</th>
             </tr>
           </thead>
           <tbody className="num">
             {plan.cut_list.map((c) => (
               <tr key={c.pipe}>
                 <td>{c.pipe}</td>
-                <td>{f(c.length_m, 3)}</td>
-                <td>{c.from_m}</td>
-                <td>{f(c.left_m, 3)}</td>
+                <td>{level.fixed(c.length_m)}</td>
+                <td>{length.plain(c.from_m)}</td>
+                <td>{level.fixed(c.left_m)}</td>
               </tr>
             ))}
           </tbody>

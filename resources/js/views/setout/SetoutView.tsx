@@ -3,6 +3,8 @@ import { Link as RouterLink } from 'react-router';
 import { Alert, Box, Button, CircularProgress, Paper, Stack, Tab, Tabs, Typography } from '@mui/material';
 import type { Schemas } from '../../api/client';
 import { useWork } from '../../app/session';
+import { useUnits } from '../../app/useUnits';
+import { apart } from '../../app/numbers';
 import { BandStrip } from '../../instruments/setout/BandStrip';
 import { PlanPicture } from '../../instruments/setout/PlanPicture';
 import { AlignmentForm } from './AlignmentForm';
@@ -13,6 +15,7 @@ import { useSetout } from './useSetout';
 /** From the drawing to joints on the line: alignment, plan, and what is laid of it. */
 export function SetoutView() {
   const { main } = useWork();
+  const { length } = useUnits();
   const { query, bring, plan, adopt } = useSetout(main.id);
   const [tab, setTab] = useState(0);
   if (query.error) return <Alert severity="error">{query.error.message}</Alert>;
@@ -31,7 +34,7 @@ export function SetoutView() {
           <Typography color="text.secondary">
             {setout.main.pipe}
             {setout.system ? ` · ${setout.system.title}` : ''}
-            {setout.alignment ? ` · alignment ${setout.alignment.length_m.toFixed(2)} m from ${setout.alignment.file}` : ''}
+            {setout.alignment ? ` · alignment ${length.fixed(setout.alignment.length_m)} ${length.symbol} from ${setout.alignment.file}` : ''}
           </Typography>
         </Box>
         <Button component={RouterLink} to="/setout/new" variant="outlined">
@@ -86,6 +89,9 @@ export function SetoutView() {
 }
 
 function PlanResult({ plan, adopt, jobs }: { plan: Schemas['SetoutPlan']; adopt: ReturnType<typeof useSetout>['adopt']; jobs: number }) {
+  const { whole } = useUnits();
+  const [off, band] = whole.pair(plan.greatest_offset_mm, plan.limits.band_mm);
+  const [turn, share] = apart(plan.greatest_deflection_deg, plan.limits.joint_deg, 2);
   return (
     <Paper component="section" aria-label="The plan" sx={{ p: 2.5, borderLeft: '8px solid', borderLeftColor: plan.obstacles.length > 0 || !plan.complete ? 'mend' : plan.adopted ? 'pipe' : 'hand' }}>
       <Stack direction={{ xs: 'column', sm: 'row' }} spacing={2} sx={{ justifyContent: 'space-between', alignItems: { sm: 'center' } }}>
@@ -94,7 +100,7 @@ function PlanResult({ plan, adopt, jobs }: { plan: Schemas['SetoutPlan']; adopt:
             <span className="num">{plan.count}</span> pipes{plan.request.after_number !== null ? ` after joint ${plan.request.after_number}` : ''}; no plan can have fewer than <span className="num">{plan.lower_bound}</span>
           </Typography>
           <Typography>
-            Greatest deflection <b className="num">{(Math.ceil(plan.greatest_deflection_deg * 100 - 1e-6) / 100).toFixed(2)}°</b> of {plan.limits.joint_deg.toFixed(2)}° ({Math.round(plan.limits.share * 100)} % of {plan.limits.allowed_deg}°) · furthest off <b className="num">{plan.greatest_offset_mm.toFixed(0)}</b> of {plan.limits.band_mm} mm · {plan.cut_list.length === 0 ? 'nothing cut' : plan.cut_list.length === 1 ? 'one cut piece' : `${plan.cut_list.length} cut pieces`}
+            Greatest deflection <b className="num">{turn}°</b> of {share}° ({Math.round(plan.limits.share * 100)} % of {plan.limits.allowed_deg}°) · furthest off <b className="num">{off}</b> of {band} {whole.symbol} · {plan.cut_list.length === 0 ? 'nothing cut' : plan.cut_list.length === 1 ? 'one cut piece' : `${plan.cut_list.length} cut pieces`}
           </Typography>
           {!plan.of_this_alignment && <Typography sx={{ color: 'mend', fontWeight: 640 }}>Made for an earlier alignment: plan again.</Typography>}
         </Box>
@@ -128,9 +134,10 @@ function PlanResult({ plan, adopt, jobs }: { plan: Schemas['SetoutPlan']; adopt:
 }
 
 function FusedString({ string }: { string: NonNullable<Schemas['Setout']['string']> }) {
+  const { metre } = useUnits();
   return (
     <Alert severity={string.complete ? 'success' : 'warning'}>
-      A fused string bends to no less than <b className="num">{string.least_radius_m.toFixed(1)} m</b> [{string.source}].{string.complete ? ' Every curve of this alignment is wide enough.' : ''}
+      A fused string bends to no less than <b className="num">{metre.fixed(string.least_radius_m)} {metre.symbol}</b> [{string.source}].{string.complete ? ' Every curve of this alignment is wide enough.' : ''}
       {string.places.map((place) => (
         <Typography key={place.said} variant="body2">
           {place.said}

@@ -8,7 +8,8 @@ describe('what was typed of an alignment', () => {
     ['12,5;40;7,25', [12.5, 40, 7.25]],
     ['12.5,40,7.25', [12.5, 40, 7.25]],
     ['  3\t-4  ', [3, -4]],
-    ['x 4', [NaN, 4]],
+    ['x 4', ['x', 4]],
+    ['1O 4', ['1O', 4]],
   ])('reads “%s”', (line, expected) => expect(numbers(line)).toEqual(expected));
 
   it('takes a station only where there are four numbers', () => {

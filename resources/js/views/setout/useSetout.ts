@@ -11,7 +11,7 @@ export function useSetout(main: string) {
     return Promise.all([client.invalidateQueries({ queryKey: ['line', main] }), client.invalidateQueries({ queryKey: ['job'] })]);
   };
   const bring = useMutation({
-    mutationFn: (given: File | Schemas['TypedAlignment']) => {
+    mutationFn: (given: File | object) => {
       if (!(given instanceof File)) return post<Schemas['Setout']>(`/mains/${main}/alignment`, given);
       const form = new FormData();
       form.append('file', given);
@@ -19,7 +19,7 @@ export function useSetout(main: string) {
     },
     onSuccess: kept,
   });
-  const plan = useMutation({ mutationFn: (request: Schemas['PlanRequest']) => post<Schemas['Setout']>(`/mains/${main}/plans`, request), onSuccess: kept });
+  const plan = useMutation({ mutationFn: (request: object) => post<Schemas['Setout']>(`/mains/${main}/plans`, request), onSuccess: kept });
   const adopt = useMutation({ mutationFn: (id: string) => post<Schemas['Setout']>(`/plans/${id}/adopt`), onSuccess: kept });
   return { query, bring, plan, adopt };
 }

@@ -3,6 +3,7 @@ import { Alert, Box, Button, Checkbox, FormControlLabel, MenuItem, Paper, Stack,
 import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { ApiError, post, type Schemas } from '../../api/client';
 import { systemsQuery } from '../../api/queries';
+import { typedNumber } from '../../app/numbers';
 import { useWork } from '../../app/session';
 
 type System = Schemas['JointSystem'];
@@ -24,6 +25,7 @@ const FLAGS = [
   ['graded', 'Checked for grade'],
   ['top_mark', 'Has a top mark'],
   ['cuttable', 'Spigots may be cut'],
+  ['sealant', 'Closed with sealant, not a gasket'],
 ] as const;
 const SIZES: [keyof Size, string][] = [
   ['dn_mm', 'DN'],
@@ -37,7 +39,6 @@ const SIZES: [keyof Size, string][] = [
   ['segments', 'Segments'],
 ];
 const EMPTY = Object.fromEntries(SIZES.map(([key]) => [key, ''])) as Record<keyof Size, string>;
-const number = (text: string) => (text.trim() === '' ? null : Number(text.replace(',', '.')));
 
 /** A product as its maker describes it; begins as a copy of the kind it belongs to. */
 export function SystemForm({ catalogue, from, onDone }: { catalogue: Schemas['JointSystems']; from: System; onDone: () => void }) {
@@ -46,6 +47,7 @@ export function SystemForm({ catalogue, from, onDone }: { catalogue: Schemas['Jo
   const [texts, setTexts] = useState<Record<string, string>>({ ...Object.fromEntries(TEXTS.map(([key]) => [key, from[key]])), ...(from.shipped ? { title: '', key: '', source: '' } : {}) });
   const [flags, setFlags] = useState<Record<string, boolean>>(Object.fromEntries(FLAGS.map(([key]) => [key, from[key]])));
   const [home, setHome] = useState(from.home);
+  const [chamfer, setChamfer] = useState({ deg: from.chamfer_deg === null ? '' : String(from.chamfer_deg), mm: from.chamfer_mm === null ? '' : String(from.chamfer_mm) });
   const [sizes, setSizes] = useState<Record<keyof Size, string>[]>(from.sizes.length === 0 ? [EMPTY] : from.sizes.map((s) => Object.fromEntries(SIZES.map(([key]) => [key, s[key] === null ? '' : String(s[key])])) as Record<keyof Size, string>));
   const add = useMutation({
     mutationFn: () =>
@@ -58,7 +60,9 @@ export function SystemForm({ catalogue, from, onDone }: { catalogue: Schemas['Jo
         insertion_deg: from.insertion_deg,
         table: from.table,
         deflection_cap_deg: from.deflection_cap_deg,
-        sizes: sizes.filter((s) => Object.values(s).some((v) => v.trim() !== '')).map((s) => Object.fromEntries(SIZES.map(([key]) => [key, number(s[key])]))),
+        chamfer_deg: typedNumber(chamfer.deg),
+        chamfer_mm: typedNumber(chamfer.mm),
+        sizes: sizes.filter((s) => Object.values(s).some((v) => v.trim() !== '')).map((s) => Object.fromEntries(SIZES.map(([key]) => [key, typedNumber(s[key])]))),
       }),
     onSuccess: async () => {
       await client.invalidateQueries({ queryKey: systemsQuery.queryKey });
@@ -77,6 +81,8 @@ export function SystemForm({ catalogue, from, onDone }: { catalogue: Schemas['Jo
         {TEXTS.map(([key, label]) => (
           <TextField key={key} label={label} value={texts[key] ?? ''} onChange={(e) => setTexts({ ...texts, [key]: e.target.value })} error={faultOf(key) !== undefined} helperText={faultOf(key)} />
         ))}
+        <TextField label="Chamfer of a cut spigot, °" value={chamfer.deg} onChange={(e) => setChamfer({ ...chamfer, deg: e.target.value })} error={faultOf('chamfer_deg') !== undefined} helperText={faultOf('chamfer_deg')} />
+        <TextField label="its length along the pipe, mm" value={chamfer.mm} onChange={(e) => setChamfer({ ...chamfer, mm: e.target.value })} error={faultOf('chamfer_mm') !== undefined} helperText={faultOf('chamfer_mm')} />
         <TextField select label="Home when" value={home} onChange={(e) => setHome(e.target.value)} sx={{ gridColumn: '1 / -1' }}>
           {catalogue.homes.map((h) => (
             <MenuItem key={h.id} value={h.id} sx={{ minHeight: 52 }}>

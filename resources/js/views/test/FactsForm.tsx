@@ -2,13 +2,15 @@ import { useState } from 'react';
 import { Alert, Box, Button, FormControlLabel, MenuItem, Paper, Stack, Switch, TextField, Typography } from '@mui/material';
 import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { post, type Schemas } from '../../api/client';
-import { fittingsText, partsText, profileText, ratingsText, shownNumber, typedFittings, typedNumber, typedParts, typedProfile, typedRatings, type Units } from './facts';
+import { shownNumber, typedNumber } from '../../app/numbers';
+import { fittingsText, partsText, profileText, ratingsText, typedFittings, typedParts, typedProfile, typedRatings, type Units } from './facts';
 import { useMayTest } from './useTest';
 
 type Section = Schemas['SectionTests']['section'];
 
 const NUMBERS: { key: keyof Schemas['SectionFacts']; label: string; unit?: keyof Units; plain?: string; help?: string }[] = [
   { key: 'working_kpa', label: 'Greatest working pressure', unit: 'pressure', help: 'MDP of a water main, MAOP of a gas main; 0 in a gravity sewer' },
+  { key: 'owner_test_kpa', label: "Owner's test pressure, low point", unit: 'pressure', help: 'where the method leaves it to the owner' },
   { key: 'gauge_level_m', label: 'Level of the gauge', unit: 'length' },
   { key: 'water_c', label: 'Water or ground', unit: 'temperature' },
   { key: 'gauge_resolution_kpa', label: 'Gauge reads to', unit: 'pressure' },
@@ -26,7 +28,14 @@ export function FactsForm({ section, units, onDone }: { section: Section; units:
   const { facts } = section;
   const [lines, setLines] = useState({ parts: partsText(facts, units), profile: profileText(facts, units), ratings: ratingsText(facts, units), fittings: fittingsText(facts, units) });
   const [numbers, setNumbers] = useState(() => Object.fromEntries(NUMBERS.map(({ key, unit }) => [key, typeof facts[key] === 'number' ? shownNumber(facts[key], unit && units[unit]) : ''])));
-  const [rest, setRest] = useState({ surge: facts.surge, restraint: facts.restraint, cement_lined: facts.cement_lined, branches: facts.branches });
+  const [rest, setRest] = useState({ surge: facts.surge, restraint: facts.restraint, cement_lined: facts.cement_lined, branches: facts.branches, steel_cylinder: facts.steel_cylinder, welded: facts.welded });
+  const told = (key: 'steel_cylinder' | 'welded', label: string) => (
+    <TextField select label={label} value={rest[key] === null ? '' : rest[key] ? 'yes' : 'no'} onChange={(e) => setRest({ ...rest, [key]: e.target.value === '' ? null : e.target.value === 'yes' })}>
+      <MenuItem value="">not said</MenuItem>
+      <MenuItem value="yes">yes</MenuItem>
+      <MenuItem value="no">no</MenuItem>
+    </TextField>
+  );
   const save = useMutation({
     mutationFn: () =>
       post<Schemas['SectionTests']>(`/sections/${section.id}/facts`, {
@@ -44,7 +53,7 @@ export function FactsForm({ section, units, onDone }: { section: Section; units:
       <Typography sx={{ mb: 2 }}>The plan follows from it. What is written here stays in the journal; a later version replaces it, none is lost.</Typography>
       <Box sx={{ display: 'grid', gridTemplateColumns: { xs: 'minmax(0,1fr)', md: '1fr 1fr' }, gap: 2 }}>
         {area('profile', `Profile, a point a line: station level (${units.length.symbol})`, 'From end to end; every low and high point')}
-        {area('ratings', `Ratings, a part a line: ${units.pressure.symbol} name`, 'Pipe, fittings, valves, restraint; derated for temperature')}
+        {area('ratings', `Ratings, a part a line: ${units.pressure.symbol} kind name`, 'pipe, joint, restraint, valve or fitting; derated for temperature. Where the maker names a site test pressure, add it: 16/24')}
         {area('parts', `Pipe, a run a line: material length(${units.length.symbol}) DN inside wall (${units.small.symbol})`, 'pe, pvc, iron, steel, grp, concrete or composite')}
         {area('fittings', 'Ends, bends, tees, reducers, valves: kind station more', 'Angle of a bend; outside diameter of the branch or the small end')}
       </Box>
@@ -61,6 +70,8 @@ export function FactsForm({ section, units, onDone }: { section: Section; units:
           <MenuItem value="blocks">by thrust blocks</MenuItem>
           <MenuItem value="none">not yet</MenuItem>
         </TextField>
+        {told('steel_cylinder', 'Concrete: has a steel cylinder')}
+        {told('welded', 'Steel: joints welded')}
         <Stack>
           <FormControlLabel control={<Switch checked={rest.cement_lined} onChange={(e) => setRest({ ...rest, cement_lined: e.target.checked })} />} label="Lined with cement" />
           <FormControlLabel control={<Switch checked={rest.branches} onChange={(e) => setRest({ ...rest, branches: e.target.checked })} />} label="Has branches: no pig" />

@@ -4,6 +4,7 @@ import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { get, type Schemas } from '../../api/client';
 import { jobNow, span, uuid } from '../../app/time';
 import { Measured, typed, type Typed } from './Measured';
+import { kept } from './kept';
 import { PressureChart } from './PressureChart';
 import { stored } from '../bench/units';
 import { useMayTest, useTestAction, type Test } from './useTest';
@@ -20,7 +21,7 @@ export function Live({ test }: { test: Test }) {
     queryKey: ['test-trace', test.id],
     queryFn: async ({ signal }) => {
       const trace = await get<Schemas['TestTrace']>(`/tests/${test.id}/trace?since=${last.current}`, signal);
-      setSamples((before) => [...before, ...trace.samples]);
+      setSamples((before) => kept([...before, ...trace.samples]));
       last.current = trace.samples.at(-1)?.t ?? last.current;
       if (trace.test && trace.test.state !== 'running') for (const key of ['tests', 'clocks', 'job']) await client.invalidateQueries({ queryKey: [key] });
       return trace.test;

@@ -41,8 +41,8 @@ export function PressureChart({ test, samples, notes, window = null, onZoom }: P
   );
   const end = Math.max(test.verdict ? 0 : planned, bands.at(-1)?.to ?? 0, x.at(-1) ?? 0);
   const inside = window === null ? samples : samples.filter((s) => s.t / 60 >= window[0] && s.t / 60 <= window[1]);
-  const pressures = inside.map((s) => show(s.p));
-  const [low, high] = window === null ? [0, show(Math.max(test.plan.gauge_kpa, ...inside.map((s) => s.p))) * 1.2] : [Math.min(...pressures), Math.max(...pressures)];
+  const [least, most] = inside.reduce(([a, b], s) => [Math.min(a, s.p), Math.max(b, s.p)], [Infinity, -Infinity]); // never spread: a day at 10 Hz has 864,000 readings
+  const [low, high] = window === null ? [0, show(Math.max(test.plan.gauge_kpa, most)) * 1.2] : [show(least), show(most)];
   const room = Math.max((high - low) * 0.12, 1e-6);
   const middle = (temperatures[0] ?? 12) * temperature.factor + temperature.offset;
   return (

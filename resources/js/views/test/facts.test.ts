@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import type { Schemas } from '../../api/client';
-import { fittingsText, partsText, profileText, ratingsText, typedFittings, typedNumber, typedParts, typedProfile, typedRatings, type Units } from './facts';
+import { typedNumber } from '../../app/numbers';
+import { fittingsText, partsText, profileText, ratingsText, typedFittings, typedParts, typedProfile, typedRatings, type Units } from './facts';
 
 const plain = (symbol: string, factor: number, offset = 0) => ({ symbol, factor, offset, decimals: 2 });
 const metric: Units = { pressure: plain('bar', 0.01), length: plain('m', 1), small: plain('mm', 1), temperature: plain('°C', 1) };
@@ -17,7 +18,7 @@ const facts = {
     { kind: 'bend', station_m: 16, angle_deg: 22.5, other_mm: 0 },
     { kind: 'tee', station_m: 20, angle_deg: 0, other_mm: 90 },
   ],
-  ratings: [{ name: 'gate valve', kpa: 1600 }],
+  ratings: [{ name: 'gate valve', kpa: 1600, kind: 'valve', test_kpa: 2400 }],
 } as unknown as Schemas['SectionFacts'];
 
 describe('facts of a section as lines of text', () => {
@@ -36,10 +37,11 @@ describe('facts of a section as lines of text', () => {
     expect(typedRatings('ten pipe', metric)[0]?.kpa).toBe('ten');
   });
   it('takes feet, inches and psi where the rulebook reads them', () => {
+    expect(typedRatings('16 hydrant on 4th street', metric)[0]).toEqual({ name: 'hydrant on 4th street', kpa: 1600 }); // the server takes the kind from the name
     expect(typedRatings('150 valve', us)[0]?.kpa).toBeCloseTo(1034.2136, 3);
     expect(typedProfile('100 12', us)[0]?.[0]).toBeCloseTo(30.48, 6);
     expect(typedParts('pvc 1000 8 7.98 0.3', us)[0]?.inside_mm).toBeCloseTo(202.692, 3);
     expect(typedNumber('68', us.temperature)).toBe(20);
-    expect(ratingsText(facts, us)).toBe('232.0604 gate valve');
+    expect(ratingsText(facts, us)).toBe('232.0604/348.0906 valve gate valve');
   });
 });

@@ -1,7 +1,7 @@
 import type { Schemas } from '../../api/client';
+import { shownNumber, typedNumber } from '../../app/numbers';
 
 type Facts = Schemas['SectionFacts'];
-type Display = Schemas['Display'];
 /** How the rulebook shows what is typed: pressures, lengths and levels, small sizes. */
 export type Units = Pick<Schemas['TestDisplay'], 'pressure' | 'length' | 'small' | 'temperature'>;
 
@@ -12,21 +12,20 @@ const lines = (text: string) =>
     .map((line) => line.trim())
     .filter((line) => line !== '')
     .map((line) => line.split(/[\s;]+/));
-/** A number in stored units, with a decimal comma or point; the text itself when it is none, so that the server can say so. */
-export const typedNumber = (text: string | undefined, display?: Display): number | string | null => {
-  const plain = (text ?? '').trim().replace(',', '.');
-  if (plain === '') return null;
-  if (!/^[+-]?\d*\.?\d+$/.test(plain)) return text ?? '';
-  return display ? Number(((Number(plain) - display.offset) / display.factor).toPrecision(12)) : Number(plain);
-};
-export const shownNumber = (value: number, display?: Display) => String(Number((display ? value * display.factor + display.offset : value).toPrecision(7)));
-
 export const profileText = (facts: Facts, u: Units) => facts.profile.map(([station, level]) => `${shownNumber(station ?? 0, u.length)} ${shownNumber(level ?? 0, u.length)}`).join('\n');
 export const typedProfile = (text: string, u: Units) => lines(text).map(([station, level]) => [typedNumber(station, u.length), typedNumber(level, u.length)]);
 
-export const ratingsText = (facts: Facts, u: Units) => facts.ratings.map((r) => `${shownNumber(r.kpa, u.pressure)} ${r.name}`).join('\n');
-/** Pressure first, then what it is of. */
-export const typedRatings = (text: string, u: Units) => lines(text).map(([pressure, ...name]) => ({ name: name.join(' '), kpa: typedNumber(pressure, u.pressure) }));
+export const ratingsText = (facts: Facts, u: Units) => facts.ratings.map((r) => `${shownNumber(r.kpa, u.pressure)}${r.test_kpa === null ? '' : `/${shownNumber(r.test_kpa, u.pressure)}`} ${r.kind} ${r.name}`).join('\n');
+const KINDS = ['pipe', 'joint', 'restraint', 'valve', 'fitting'];
+/** Pressure first, after a stroke the site test the maker allows; then the kind, where it is one, and the name. */
+export const typedRatings = (text: string, u: Units) =>
+  lines(text).map(([pressure, ...words]) => {
+    const [rated, test] = (pressure ?? '').split('/');
+    const kind = (words[0] ?? '').toLowerCase();
+    const known = KINDS.includes(kind);
+    const name = (known ? words.slice(1) : words).join(' ');
+    return { name: name === '' ? kind : name, kpa: typedNumber(rated, u.pressure), ...(known ? { kind } : {}), ...(test === undefined ? {} : { test_kpa: typedNumber(test, u.pressure) }) };
+  });
 
 export const partsText = (facts: Facts, u: Units) => facts.parts.map((p) => [p.material, shownNumber(p.length_m, u.length), ...[p.dn_mm, p.inside_mm, p.wall_mm].map((size) => shownNumber(size, u.small))].join(' ')).join('\n');
 export const typedParts = (text: string, u: Units) =>

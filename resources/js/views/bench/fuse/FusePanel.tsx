@@ -48,8 +48,9 @@ export function FusePanel({ bench, step, mayEnter }: Props) {
 
 /** A preheat may be done again; whether it may now, the server says. */
 const isPreheatAgain = (bench: Schemas['Bench'], step: Schemas['Step']) => {
-  const side = /^pre_(\w)_/.exec(step.id)?.[1];
-  return side !== undefined && bench.verdict.findings.some((f) => f.severity === 'mend' && (f.rule === `ef.preheated_gap.${side}` || f.rule.startsWith(`ef.pre_${side}.`)));
+  if (!step.id.startsWith('pre_')) return false;
+  const side = /^pre_(\w)_/.exec(step.id)?.[1]; // none where both ends are heated at once
+  return bench.verdict.findings.some((f) => f.severity === 'mend' && (side === undefined ? f.rule.startsWith('ef.preheated_gap_') || f.rule.startsWith('ef.pre.') : f.rule === `ef.preheated_gap_${side}` || f.rule.startsWith(`ef.pre_${side}.`)));
 };
 
 function Unit({ bench, step, mayEnter, again }: Props & { again: boolean }) {
