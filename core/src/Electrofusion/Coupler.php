@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Diastoma\Core\Electrofusion;
 
+use Diastoma\Core\Electrofusion\LargeBore\Sides;
 use Diastoma\Core\Electrofusion\Steps\After;
 use Diastoma\Core\Electrofusion\Steps\Assembly;
 use Diastoma\Core\Electrofusion\Steps\Fusing;
@@ -11,12 +12,13 @@ use Diastoma\Core\Electrofusion\Steps\LabelReading;
 use Diastoma\Core\Electrofusion\Steps\Power;
 use Diastoma\Core\Electrofusion\Steps\Preparation;
 use Diastoma\Core\Electrofusion\Steps\Surface;
+use Diastoma\Core\Electrofusion\Steps\Unpack;
 use Diastoma\Core\Procedure\Situation;
 
 /**
- * An electrofusion coupler between two PE pipe ends, from the conditions on the day to the look at the cold joint.
+ * An electrofusion coupler between two PE pipe ends, from the conditions on the day to the look at the cold joint. Some have a preheat, which their label tells.
  *
- * Facts it needs: dn_mm, sdr, wall_mm, od_largest_mm (mean outside diameter by the pipe standard), material.
+ * Facts it needs: dn_mm, sdr, wall_mm, od_largest_mm (mean outside diameter by the pipe standard), material. Where they are there: od_smallest_mm, label_size_mm, size_convention.
  */
 final class Coupler extends FusionProcedure
 {
@@ -34,10 +36,20 @@ final class Coupler extends FusionProcedure
 
     public function welds(): array
     {
-        /** @var ?Weld $weld */
-        static $weld = null;
+        /** @var ?non-empty-list<Weld> $welds */
+        static $welds = null;
 
-        return [$weld ??= Weld::only()];
+        return $welds ??= [Weld::only(), Sides::preheat(Sides::WHOLE)];
+    }
+
+    public function weldsOf(Situation $s): array
+    {
+        return Unpack::isPreheated($s) ? [Sides::preheat(Sides::WHOLE), Weld::only()] : [Weld::only()];
+    }
+
+    public function startRefused(Situation $s, Weld $weld, \DateTimeImmutable $now): string
+    {
+        return $weld->isPreheat ? $weld->repeatRefused($s, $now, Sides::gapIsOpen($s, Sides::WHOLE)) : parent::startRefused($s, $weld, $now);
     }
 
     public function steps(Situation $situation): array
@@ -45,17 +57,22 @@ final class Coupler extends FusionProcedure
         /** @var ?Ends $ends */
         static $ends = null;
         $ends ??= Ends::two();
-        [$weld] = $this->welds();
+        $weld = Weld::only();
+        $preheated = Unpack::isPreheated($situation);
         $before = [
-            ...Preparation::steps($situation, $ends), ...Surface::steps($situation, $ends),
-            Assembly::step($situation, $ends), Power::step([$weld]), LabelReading::step($situation, $weld),
+            ...Preparation::steps($situation, $ends), ...Surface::steps($situation, $ends), Unpack::step($situation, asksPreheat: true),
+            Assembly::step($situation, $ends, ! $preheated), Power::step($this->weldsOf($situation)),
         ];
+        $before = [...$before, ...($preheated ? Sides::heating($situation, Sides::WHOLE, '') : []), LabelReading::step($situation, $weld)];
 
         return [...$before, Fusing::step($situation, $weld, $before), ...After::steps([$weld])];
     }
 
     public function clocks(Situation $situation): array
     {
-        return [...FusionClocks::drying($situation), ...FusionClocks::cooling($situation, $this->welds()[0])];
+        return [
+            ...FusionClocks::drying($situation, Ends::two()), ...(Unpack::isPreheated($situation) ? Sides::preCooling($situation, Sides::WHOLE) : []),
+            ...FusionClocks::cooling($situation, Weld::only()),
+        ];
     }
 }

@@ -27,6 +27,18 @@ final readonly class Ends
         return new self('spool', ['a', 'b', 'c', 'd'], ['b', 'c']);
     }
 
+    /** The place on a main that a saddle is fused to. */
+    public static function barrel(): self
+    {
+        return new self('barrel', ['a'], []);
+    }
+
+    /** “End A: ” before a label; nothing where there is one place only. */
+    public function prefix(string $end): string
+    {
+        return count($this->letters) === 1 ? '' : self::name($end).': ';
+    }
+
     public static function name(string $end): string
     {
         return 'End '.strtoupper($end);

@@ -10,17 +10,31 @@ use Diastoma\Core\Procedure\Situation;
 /** The waits of electrofusion, drawn from the readings alone. */
 final class FusionClocks
 {
-    /** @return list<Clock> the solvent drying, while nobody has called it dry */
-    public static function drying(Situation $s, string $wipedKey = 'wiped_at', string $dryKey = 'dry_at'): array
+    /**
+     * The solvent drying, on each pipe end and in each fitting, while nobody has called it dry.
+     *
+     * @param  list<string>  $fittings  key parts as Unpack names them
+     * @return list<Clock>
+     */
+    public static function drying(Situation $s, Ends $ends, array $fittings = ['']): array
+    {
+        return array_merge(
+            ...$ends->each(static fn (string $end): array => self::dryingOf($s, "wiped_{$end}_at", "dry_{$end}_at", $ends->prefix($end))),
+            ...array_map(static fn (string $key): array => self::dryingOf($s, "fitting_{$key}wiped_at", "fitting_{$key}dry_at", $key === '' ? 'Fitting: ' : ucfirst(rtrim($key, '_')).' fitting: '), $fittings),
+        );
+    }
+
+    /** @return list<Clock> */
+    public static function dryingOf(Situation $s, string $wipedKey, string $dryKey, string $prefix = ''): array
     {
         $wiped = $s->readings->time($wipedKey);
         $dried = $s->readings->time($dryKey);
         if ($wiped === null || $dried !== null && $dried >= $wiped) {
             return [];
         }
-        $due = $wiped->setTimestamp($wiped->getTimestamp() + (int) $s->limit('ef.drying_s'));
+        $due = $wiped->setTimestamp($wiped->getTimestamp() + (int) ceil($s->limit('ef.drying_s')));
 
-        return [new Clock($wipedKey === 'wiped_at' ? 'drying' : "drying_{$wipedKey}", 'Solvent drying', $wiped, $due, 'Look that it is dry, then assemble', $s->rulebook->limit('ef.drying_s')->source->tag())];
+        return [new Clock("drying_{$wipedKey}", $prefix === '' ? 'Solvent drying' : "{$prefix}solvent drying", $wiped, $due, 'Look that it is dry, then go on', $s->rulebook->limit('ef.drying_s')->source->tag())];
     }
 
     /**

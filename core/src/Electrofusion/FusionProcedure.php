@@ -14,6 +14,25 @@ use Diastoma\Core\Rulebook\Severity;
 /** What all procedures with a control unit share. */
 abstract class FusionProcedure extends Procedure implements Fused
 {
+    public function weldsOf(Situation $s): array
+    {
+        return $this->welds();
+    }
+
+    /**
+     * Why this person may not start a fusion; empty when they may. The certificate that counts is that of whoever fuses.
+     *
+     * @param  string  $until  last day of the certificate, such as 2026-11-30; empty where there is none
+     */
+    final public static function operatorRefused(string $name, string $until, \DateTimeImmutable $now): string
+    {
+        return match (true) {
+            $until === '' => "{$name} has no fusion certificate on record. A certified operator must start this fusion.",
+            $until < $now->format('Y-m-d') => "The fusion certificate of {$name} ran out on {$until}. A certified operator must start this fusion.",
+            default => '',
+        };
+    }
+
     public function startRefused(Situation $s, Weld $weld, \DateTimeImmutable $now): string
     {
         return $weld->repeatRefused($s, $now);

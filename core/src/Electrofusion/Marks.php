@@ -15,19 +15,20 @@ final readonly class Marks
     }
 
     /**
-     * Stab depth is half the coupler's measured length; the scrape reaches beyond it by the rulebook's margin. A slip coupler slides
+     * Stab depth is half the coupler's measured length, or its depth to the centre stop where it has one; the scrape reaches beyond it by the rulebook's margin. A slip coupler slides
      * fully onto one pipe first, so there the scrape covers its whole length plus the margin [common practice].
      *
      * @param  'coupler'|'slip_coupler'  $kind
+     * @param  ?float  $stopDepthMm  from the coupler's edge to its centre stop
      *
      * @throws InvalidInput if the length is not a positive number
      */
-    public static function of(float $fittingLengthMm, string $kind, Rulebook $rulebook): self
+    public static function of(float $fittingLengthMm, string $kind, Rulebook $rulebook, ?float $stopDepthMm = null): self
     {
         if (! is_finite($fittingLengthMm) || $fittingLengthMm <= 0.0) {
             throw InvalidInput::field('fitting_length_mm', "The coupler's length is {$fittingLengthMm} mm. Measure it end to end: it is more than 0.", $fittingLengthMm, 0);
         }
-        $stab = $fittingLengthMm / 2;
+        $stab = $stopDepthMm ?? $fittingLengthMm / 2;
         $extra = $rulebook->value('ef.scrape.beyond_stab_mm');
 
         return new self(

@@ -45,13 +45,13 @@ final class AllowedDeflection
     }
 
     /** @throws InvalidInput if no value is known for the size and class */
-    public static function grpDeg(float $dnMm, ?float $pnBar): float
+    public static function grpDeg(float $dnMm, float $pnBar): float
     {
         if ($dnMm <= 0.0) {
             throw InvalidInput::field('dn_mm', "DN {$dnMm} is not a size.", $dnMm, 0);
         }
         foreach (self::GRP as $upToPn => $bands) {
-            if (! Compare::atMost($pnBar ?? 16.0, (float) $upToPn)) {
+            if (! Compare::atMost($pnBar, (float) $upToPn)) {
                 continue;
             }
             foreach ($bands as [$below, $degrees]) {
@@ -71,12 +71,13 @@ final class AllowedDeflection
         return round($dnMm / 25.0);
     }
 
-    public static function source(string $joint): Source
+    /** @param  ?float  $pnBar  of GRP: the standards' table holds to PN 16, beyond it is practice */
+    public static function source(string $joint, ?float $pnBar = null): Source
     {
         return match ($joint) {
             'push_on' => Source::standard('AWWA C600', 'push-on joint table (check the edition; above 36 in from memory)'),
             'mechanical' => Source::standard('AWWA C600 / C111', 'mechanical joint table'),
-            'grp' => Source::standard('EN 14364 / ISO 10639', 'joint deflection by DN; above PN 16 common practice, partly from memory'),
+            'grp' => Compare::atMost($pnBar ?? 16.0, 16.0) ? Source::standard('EN 14364 / ISO 10639', 'joint deflection by DN') : Source::commonPractice('less for high pressure classes; partly from memory'),
             default => Source::maker('declared deflection of the joint'),
         };
     }

@@ -10,6 +10,12 @@ use Diastoma\Core\Rulebook\Source;
 /** What a pipe cut on site needs before it can be pushed into a socket, and how a gasket is folded to go into its groove. */
 final class CutEnd
 {
+    /** Usual angle of the chamfer by the pipe's material, degrees: PVC common practice, iron and GRP from memory. */
+    public const USUAL_DEG = ['pvc' => 15.0, 'ductile_iron' => 30.0, 'grp' => 20.0];
+
+    /** Length of the bevel on ductile iron, mm, at DN 150 to 300: common practice, from memory. */
+    public const IRON_MM = 6.0;
+
     /**
      * The chamfer takes off half the wall: length along the pipe (e/2)/tan of its angle, and no more.
      *
@@ -31,7 +37,7 @@ final class CutEnd
 
     public static function chamferSource(): Source
     {
-        return Source::commonPractice('15° to half the wall: length = (e/2)/tan 15°');
+        return Source::commonPractice('PVC 15° to half the wall: length = (e/2)/tan 15°; iron about 30° and some 6 mm, GRP about 20°, both from memory');
     }
 
     /**

@@ -53,16 +53,22 @@ final readonly class Made
 
     public function size(Situation $s): ?JointSize
     {
-        return $this->system->size($s->facts->number('dn_mm'), $s->facts->maybe('pn_bar'));
+        return $this->system->size($s->facts->number('dn_mm'), self::pnBar($s));
     }
 
     /** What the joint may turn: the system's own, a published table's, or what the crew read in the maker's instructions. */
     public function allowed(Situation $s): ?Allowed
     {
-        $known = $this->system->allowed($s->facts->number('dn_mm'), $s->facts->maybe('pn_bar'));
+        $known = $this->system->allowed($s->facts->number('dn_mm'), self::pnBar($s));
+        $cap = $this->system->deflectionCapDeg;
         $read = $s->readings->number('maker_allowed_deg');
 
-        return $known ?? ($read === null ? null : new Allowed($read, Source::maker('as read in the instructions on site')));
+        return match (true) {
+            $known !== null => $known,
+            $read === null => null,
+            $cap !== null && $read > $cap => new Allowed($cap, Source::commonPractice("{$this->system->title}: at most {$cap}°")),
+            default => new Allowed($read, Source::maker('as read in the instructions on site')),
+        };
     }
 
     /** Where the mark belongs, mm from the spigot's end: the system's figure, else the mark copied from an uncut spigot, else the bell's measured depth. */
@@ -71,6 +77,12 @@ final readonly class Made
         $size = $this->size($s);
 
         return $size->insertionMm ?? $s->readings->number('factory_mark_mm') ?? $size->bellMm ?? $s->readings->number('bell_depth_mm');
+    }
+
+    /** Pressure class of the pipe: as drawn, or as stamped on it; null while nobody has said. */
+    public static function pnBar(Situation $s): ?float
+    {
+        return $s->facts->maybe('pn_bar') ?? $s->readings->number('pipe_pn_bar');
     }
 
     public static function odMm(Situation $s): float

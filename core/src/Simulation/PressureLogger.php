@@ -24,7 +24,7 @@ final readonly class PressureLogger
 
     private const SAMPLES = 1280;
 
-    private const DRIFT_K_H = 0.05;
+    private const DRIFT_K_H = 0.03;
 
     private const WARMING_K_H = 2.0;
 
@@ -75,7 +75,7 @@ final readonly class PressureLogger
                 }
                 $vessel instanceof WaterVessel ? $vessel->step($step, 0.0, $warming) : $vessel->step($step, $warming);
                 $now += $step;
-                $target = $this->held($phase, $from, min(1.0, ($now - $begun) / (60 * $phase->minutes)), $vessel->kpa);
+                $target = $this->held($phase, $from, min(1.0, ($now - $begun) / (60 * $phase->minutes)), $vessel->kpa, ($plan->phases[$k + 1] ?? null)?->control === Control::Shut);
                 $litres = $target === null ? 0.0 : $this->bring($vessel, $target);
                 $added += max(0.0, $litres);
                 $drawn += $phase->control === Control::Lower ? max(0.0, -$litres) : 0.0;
@@ -111,17 +111,23 @@ final readonly class PressureLogger
     }
 
     /** Where pump and valve bring the pressure; null where they leave it alone. */
-    private function held(Phase $phase, float $from, float $share, float $now): ?float
+    private function held(Phase $phase, float $from, float $share, float $now, bool $settles): ?float
     {
         $to = $phase->fallKpa > 0.0 ? $from - $phase->fallKpa : $phase->targetKpa;
 
         return match ($phase->control) {
             Control::Open => 0.0,
             Control::Raise => max($now, $from + $share * ($phase->targetKpa - $from)),
-            Control::Hold => $now < $phase->targetKpa - 0.2 * max(0.0, $phase->targetKpa - $phase->lowKpa) || $share >= 1.0 || $now > $phase->highKpa ? $phase->targetKpa : null,
+            Control::Hold => $now < $phase->targetKpa - self::sag($phase, $settles && $share > 0.6) || $share >= 1.0 || $now > $phase->highKpa ? $phase->targetKpa : null,
             Control::Lower => $share < 0.6 ? min($now, $from + $share / 0.6 * ($to - $from)) : null,
             Control::Shut => null,
         };
+    }
+
+    /** How far a held pressure may fall before the crew tops it up; towards the end of a hold that only settles they leave it alone as long as they may. */
+    private static function sag(Phase $phase, bool $left): float
+    {
+        return ($left ? 0.95 : 0.2) * max(0.0, $phase->targetKpa - $phase->lowKpa);
     }
 
     private function bring(WaterVessel|AirVessel $vessel, float $kpa): float

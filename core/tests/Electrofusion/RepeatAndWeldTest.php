@@ -76,7 +76,7 @@ it('names every key, rule and step of a weld by its name', function () {
     expect(Weld::only()->key('label_code'))->toBe('label_code')->and(Weld::only()->rule('fusion.time'))->toBe('ef.fusion.time')
         ->and(Weld::named('left', 'Left coupler')->key('label_code'))->toBe('left_label_code')->and(Weld::named('left', 'Left coupler')->rule('fusion.time'))->toBe('ef.left.fusion.time')
         ->and(Weld::named('left', 'Left coupler')->titled('Earliest pull'))->toBe('Left coupler: earliest pull')
-        ->and($names)->toBe(['r1', 'r2', 'r3', 'r4', 'r5', 'r6', 'pre_a', 'side_a', 'pre_b', 'side_b'])->and(array_map(Sides::sideOf(...), Sides::welds()))->toBe(['a', 'a', 'b', 'b']);
+        ->and($names)->toBe(['r1', 'r2', 'r3', 'r4', 'r5', 'r6', 'pre_a', 'side_a', 'pre_b', 'side_b', 'pre', ''])->and(array_map(Sides::sideOf(...), Sides::welds()))->toBe(['a', 'a', 'b', 'b']);
 });
 
 it('reads the resistance from the bar code before the print', function () {

@@ -131,7 +131,7 @@ it('makes a lift card from dimensions', function () {
         ->and(LiftCard::of('grp', 616, 12, 12)->massKg)->toEqualWithDelta(519.16, 0.01)->and(LiftCard::of('grp', 616, 12, 12)->spacingM)->toEqualWithDelta(7.2, 1e-9)
         ->and(LiftCard::of('grp', 100, 3, 1)->slings)->toBe(2)
         ->and(LiftCard::of('pvc', 110, 5, 6)->by)->toBe('hands')
-        ->and(LiftCard::of('corrugated_hdpe', 450, 8, 6)->toArray())->toMatchArray(['slings' => 0, 'by' => 'hands', 'people' => 2])
+        ->and(LiftCard::of('corrugated_hdpe', 535, 4, 6, 450)->toArray())->toMatchArray(['slings' => 0, 'by' => 'hands', 'people' => 2])
         ->and(LiftCard::of('corrugated_hdpe', 720, 10, 6)->slings)->toBe(1)
         ->and(LiftCard::of('corrugated_hdpe', 1060, 14, 6)->toArray())->toMatchArray(['slings' => 2, 'spacing_m' => 3.0]);
 });

@@ -11,21 +11,19 @@ use Diastoma\Core\Electrofusion\Steps\After;
 use Diastoma\Core\Electrofusion\Steps\Power;
 use Diastoma\Core\Electrofusion\Steps\Preparation;
 use Diastoma\Core\Electrofusion\Steps\Surface;
+use Diastoma\Core\Electrofusion\Steps\Unpack;
 use Diastoma\Core\Electrofusion\Weld;
 use Diastoma\Core\Procedure\Situation;
 
 /**
- * A large coupler with a circuit on each side: pulled together on fused restraints, belted, each side preheated until the gap has closed, then
- * fused. Common practice to about dn 1400; the fitting maker's instructions govern.
+ * A large coupler: pulled together, on fused restraints or not; belted; preheated until the gap has closed, or not; fused, in one circuit or in two. Common practice to about dn 1400; the
+ * fitting maker's instructions govern.
  *
  * Facts it needs: dn_mm, sdr, wall_mm, od_largest_mm, material.
  */
 final class LargeBore extends FusionProcedure
 {
     public const ID = 'electrofusion.large_bore';
-
-    /** @var ?non-empty-list<Weld> */
-    private ?array $welds = null;
 
     public function id(): string
     {
@@ -39,7 +37,21 @@ final class LargeBore extends FusionProcedure
 
     public function welds(): array
     {
-        return $this->welds ??= [...Restraints::welds(), ...Sides::welds()];
+        /** @var ?non-empty-list<Weld> $welds */
+        static $welds = null;
+
+        return $welds ??= [...Restraints::welds(), ...Sides::welds(), Sides::preheat(Sides::WHOLE), Sides::fusion(Sides::WHOLE)];
+    }
+
+    public function weldsOf(Situation $s): array
+    {
+        $kind = FittingKind::of($s);
+        $welds = $kind->restrained ? Restraints::welds() : [];
+        foreach ($kind->circuits() as $side) {
+            $welds = [...$welds, ...($kind->preheated ? [Sides::preheat($side)] : []), Sides::fusion($side)];
+        }
+
+        return $welds;
     }
 
     public function startRefused(Situation $s, Weld $weld, \DateTimeImmutable $now): string
@@ -52,29 +64,27 @@ final class LargeBore extends FusionProcedure
         /** @var ?Ends $ends */
         static $ends = null;
         $ends ??= Ends::two();
-        $prepared = [...Preparation::steps($situation, $ends), ...Surface::steps($situation, $ends), Power::step($this->welds())];
-        $restraints = Restraints::steps($situation);
-        $together = [Restraints::pull($situation), Sides::belts()];
-        $before = [...$prepared, ...$restraints, ...$together];
-        $all = $before;
-        foreach (['a', 'b'] as $side) {
-            $all = [...$all, ...Sides::steps($situation, $side, $all)];
+        $kind = FittingKind::of($situation);
+        $prepared = [FittingKind::step(), ...Preparation::steps($situation, $ends), ...Surface::steps($situation, $ends), Power::step($this->weldsOf($situation))];
+        $together = [Unpack::step($situation, group: 'Together'), Together::pull($situation, $kind->restrained), Together::belts($situation, $ends, ! $kind->preheated)];
+        $all = [...$prepared, ...($kind->restrained ? Restraints::steps($situation) : []), ...$together];
+        foreach ($kind->circuits() as $k => $side) {
+            $all = [...$all, ...Sides::steps($situation, $side, $all, $kind->preheated, $k === 0)];
         }
+        $fusions = array_map(Sides::fusion(...), $kind->circuits());
 
-        return [...$all, After::cool()->under('Cold'), After::release(Sides::fusions(), 'belts and clamps')->under('Cold'), After::look()->under('Cold')];
+        return [...$all, After::cool()->under('Cold'), After::release($fusions, 'belts and clamps')->under('Cold'), After::look()->under('Cold')];
     }
 
     public function clocks(Situation $situation): array
     {
-        $clocks = FusionClocks::drying($situation);
-        foreach (Restraints::welds() as $weld) {
-            array_push($clocks, ...FusionClocks::drying($situation, $weld->key('wiped_at'), $weld->key('dry_at')), ...Restraints::cooling($situation, $weld));
+        $kind = FittingKind::of($situation);
+        $clocks = FusionClocks::drying($situation, Ends::two());
+        foreach ($kind->restrained ? Restraints::welds() : [] as $weld) {
+            array_push($clocks, ...FusionClocks::dryingOf($situation, $weld->key('wiped_at'), $weld->key('dry_at'), "{$weld->title}: "), ...Restraints::cooling($situation, $weld));
         }
-        foreach (['a', 'b'] as $side) {
-            array_push($clocks, ...Sides::preCooling($situation, $side));
-        }
-        foreach (Sides::fusions() as $weld) {
-            array_push($clocks, ...FusionClocks::cooling($situation, $weld));
+        foreach ($kind->circuits() as $side) {
+            array_push($clocks, ...($kind->preheated ? Sides::preCooling($situation, $side) : []), ...FusionClocks::cooling($situation, Sides::fusion($side)));
         }
 
         return $clocks;

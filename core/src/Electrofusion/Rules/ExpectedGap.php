@@ -7,7 +7,6 @@ namespace Diastoma\Core\Electrofusion\Rules;
 use Diastoma\Core\Electrofusion\Ends;
 use Diastoma\Core\Procedure\Situation;
 use Diastoma\Core\Quantity\Compare;
-use Diastoma\Core\Quantity\Rounding;
 use Diastoma\Core\Quantity\Unit;
 use Diastoma\Core\Rulebook\Finding;
 use Diastoma\Core\Rulebook\Rule;
@@ -43,10 +42,11 @@ final readonly class ExpectedGap implements Rule
         $limit = $situation->rulebook->limit(self::limitId($situation));
         $over = ! Compare::atMost($gap, $limit->value);
         $tight = $gap < 0.0;
+        [$measured, $allowed] = $situation->pair($gap, $limit->value, Unit::Millimetre);
 
         return new Finding(
             $this->id(), $over || $tight ? Severity::Mend : (Compare::atMost($gap, 0.8 * $limit->value) ? Severity::Go : Severity::Watch),
-            Ends::name($this->end).': widest gap to expect '.$situation->print($gap, Unit::Millimetre, Rounding::Up).'; at most '.$situation->print($limit->value, Unit::Millimetre, Rounding::Down).' allowed.',
+            Ends::name($this->end).": widest gap to expect {$measured}; at most {$allowed} allowed.",
             match (true) {
                 $over => 'Re-round it, or take another pipe or fitting: nothing can be put back on.',
                 $tight => 'It will not go in. Check both measures; one more pass only if the scraper table allows it.',

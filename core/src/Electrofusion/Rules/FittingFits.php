@@ -67,11 +67,14 @@ final readonly class FittingFits implements Rule
             return null;
         }
         $pipe = $s->facts->number('sdr');
-        $fits = Compare::atLeast($pipe, min($from, $to)) && Compare::atMost($pipe, max($from, $to));
+        if (! Compare::atMost($from, $to)) {
+            return new Finding($this->id(), Severity::Mend, "The fitting is said to take SDR {$from} to {$to}.", 'The smallest SDR comes first: read both off the fitting again.', Source::maker('SDR range printed on the fitting'), ['fitting_sdr_from', 'fitting_sdr_to'], $from, $to);
+        }
+        $fits = Compare::atLeast($pipe, $from) && Compare::atMost($pipe, $to);
 
         return new Finding(
-            $this->id(), $fits ? Severity::Go : Severity::Stop, "Pipe SDR {$pipe}; the fitting takes SDR ".min($from, $to).' to '.max($from, $to).'.',
-            $fits ? '' : ($pipe > max($from, $to) ? 'The wall is too thin for this fitting: it would sink in while it melts. Do not fuse; take a fitting made for it.' : 'The wall is too thick for this fitting. Do not fuse; take a fitting made for it.'),
+            $this->id(), $fits ? Severity::Go : Severity::Stop, "Pipe SDR {$pipe}; the fitting takes SDR {$from} to {$to}.",
+            $fits ? '' : ($pipe > $to ? 'The wall is too thin for this fitting: it would sink in while it melts. Do not fuse; take a fitting made for it.' : 'The wall is too thick for this fitting. Do not fuse; take a fitting made for it.'),
             Source::maker('SDR range printed on the fitting'), ['fitting_sdr_from', 'fitting_sdr_to'], $pipe,
         );
     }

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Diastoma\Core\Electrofusion\Rules;
 
+use Diastoma\Core\Electrofusion\PipeSize;
 use Diastoma\Core\Electrofusion\Weld;
 use Diastoma\Core\Label\FusionLabel;
 use Diastoma\Core\Procedure\Situation;
@@ -45,7 +46,8 @@ final readonly class LabelAgrees implements Rule
         $decoded = $tooLarge ? $printed : $decoded ?? $printed;
         $tolerance = $this->what === 'voltage' ? 0.51 : 0.01; // two digits hold whole volts: 39.5 V is coded 39 or 40
         $same = abs($decoded - $printed) <= $tolerance;
-        $pipe = $situation->facts->number('dn_mm');
+        $pipe = PipeSize::printedMm($situation);
+        $same = $same || $this->what === 'diameter' && abs($decoded - $situation->facts->number('dn_mm')) <= 1.0 && abs($printed - $pipe) < 0.01; // a code of an inch size may carry the outside diameter
         $fits = $this->what !== 'diameter' || abs($printed - $pipe) < 0.01;
         $said = ucfirst($this->what)." printed {$situation->print($printed, $unit)}".match (true) {
             $tooLarge => ', more than the bar code can hold', $label === null => ', no bar code read', default => ", bar code {$situation->print($decoded, $unit)}",
@@ -53,7 +55,7 @@ final readonly class LabelAgrees implements Rule
 
         return new Finding(
             $this->id(), $same && $fits ? Severity::Go : Severity::Stop,
-            $fits ? $said.'.' : $said."; the pipe is dn {$situation->print($pipe, $unit)}.",
+            $fits ? $said.'.' : $said."; the pipe is {$situation->print($pipe, $unit)}.",
             match (true) {
                 ! $same => 'Do not fuse. Compare label and fitting; if they truly differ, set the fitting aside and take another.',
                 ! $fits => 'Wrong fitting for this pipe. Do not fuse: fetch the right size.',

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Diastoma\Core\Electrofusion\Rules;
 
 use Diastoma\Core\Electrofusion\Ends;
+use Diastoma\Core\Electrofusion\PipeSize;
 use Diastoma\Core\Pipe\PeDimensions;
 use Diastoma\Core\Pipe\ToeIn;
 use Diastoma\Core\Procedure\Situation;
@@ -30,7 +31,7 @@ final readonly class MeanDiameter implements Rule
     {
         $mean = OvalityAtJoint::roundness($s, $end, false)?->meanMm;
 
-        return $mean !== null && ! Compare::atLeast($mean, $s->facts->number('dn_mm'));
+        return $mean !== null && ! Compare::atLeast($mean, PipeSize::smallestOdMm($s));
     }
 
     public function judge(Situation $situation): ?Finding
@@ -39,7 +40,7 @@ final readonly class MeanDiameter implements Rule
         if ($mean === null) {
             return null;
         }
-        $low = $situation->facts->number('dn_mm');
+        $low = PipeSize::smallestOdMm($situation);
         $high = $situation->facts->number('od_largest_mm');
         $back = $situation->readings->number("od_back_{$this->end}_mm");
         // not measured further back: an end that is small may still be toe-in

@@ -13,7 +13,10 @@ use Diastoma\Core\Rulebook\Source;
 /** Something done at a moment that may not lie before another. The same second passes. */
 final readonly class NotBefore implements Rule
 {
-    /** @param  \Closure(Situation): ?\DateTimeImmutable  $earliest */
+    /**
+     * @param  \Closure(Situation): ?\DateTimeImmutable  $earliest
+     * @param  list<string>  $also  readings that say when the earliest is
+     */
     public function __construct(
         private string $id,
         private string $reading,
@@ -23,6 +26,7 @@ final readonly class NotBefore implements Rule
         private Severity $early,
         private Source $source,
         private string $why,
+        private array $also = [],
     ) {
     }
 
@@ -46,7 +50,7 @@ final readonly class NotBefore implements Rule
             $this->id, $fine ? Severity::Go : $this->early,
             $fine ? "{$this->subject} after the full wait." : "{$this->subject} ".($wait > 1 ? "about {$wait} min" : (string) abs((int) $margin).' s').' too early.',
             $fine ? '' : $this->todo,
-            $this->source, [$this->reading], margin: $margin, why: $this->why,
+            $this->source, [$this->reading, ...$this->also], margin: $margin, why: $this->why,
         );
     }
 }

@@ -87,8 +87,7 @@ final readonly class OvalityAtJoint implements Rule
             default => Severity::Go,
         };
         $limit = $situation->rulebook->limit($allowed < $situation->limit('ef.ovality.percent') / 100 * $situation->facts->number('dn_mm') ? 'ef.ovality.mm' : 'ef.ovality.percent');
-        $measured = $situation->print($round->ovalityMm, Unit::Millimetre, Rounding::Up);
-        $may = $situation->print($allowed, Unit::Millimetre, Rounding::Down);
+        [$measured, $may] = $situation->pair($round->ovalityMm, $allowed, Unit::Millimetre);
         $percent = Rounding::Up->print($round->ovalityPercent, 2);
         $where = strtoupper($this->end).($this->underClamp ? ' under the clamp' : '');
         $across = $round->longAxisDeg === null ? 'the long axis' : Roundness::clockFace($round->longAxisDeg);

@@ -13,6 +13,14 @@ use Diastoma\Core\Rulebook\Source;
 /** A ribbon in pieces may hide patches that were missed. */
 final readonly class RibbonWhole implements Rule
 {
+    public const WHOLE = 'in one piece';
+
+    public const PIECES = 'in pieces';
+
+    public const AGAIN = 'in pieces, every patch scraped again';
+
+    public const ALL = [self::WHOLE, self::PIECES, self::AGAIN];
+
     public function id(): string
     {
         return 'ef.ribbon';
@@ -24,11 +32,14 @@ final readonly class RibbonWhole implements Rule
         if ($ribbon === null) {
             return null;
         }
-        $whole = $ribbon === 'in one piece';
 
         return new Finding(
-            $this->id(), $whole ? Severity::Go : Severity::Watch, "The ribbon came off {$ribbon}.",
-            $whole ? '' : 'Look for missed patches all round before going on.', Source::commonPractice(), ['ribbon'],
+            $this->id(), match ($ribbon) {
+                self::WHOLE => Severity::Go, self::AGAIN => Severity::Watch, default => Severity::Mend
+            }, "The ribbon came off {$ribbon}.",
+            match ($ribbon) {
+                self::WHOLE => '', self::AGAIN => 'Look at blade and spring before the next joint.', default => 'Look all round for missed patches and scrape them again; then say so.'
+            }, Source::commonPractice(), ['ribbon'],
         );
     }
 }

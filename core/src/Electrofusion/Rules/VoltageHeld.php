@@ -42,11 +42,12 @@ final readonly class VoltageHeld implements Rule
             ! Compare::atMost($off, $situation->limit('ef.voltage.watch_percent')) => Severity::Watch,
             default => Severity::Go,
         };
+        [$share, $allowed] = Rounding::pair($off, $stop->value, 1, true, true);
         $volts = $situation->print($worst, Unit::Volt);
 
         return new Finding(
             $this->id(), $severity,
-            "Voltage went to {$volts}, ".Rounding::Up->print($off, 1)." % off {$situation->print($nominal, Unit::Volt)}; {$situation->print($stop->value, Unit::Percent)} allowed.",
+            "Voltage went to {$volts}, {$share} % off {$situation->print($nominal, Unit::Volt)}; {$allowed} % allowed.",
             match ($severity) {
                 Severity::Mend => 'Check generator, cable length and leads, then preheat this side again.',
                 Severity::Stop => 'Cut the joint out. Check generator, cable length and leads before the next one.',

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Diastoma\Core\Electrofusion\Saddle;
 
+use Diastoma\Core\Electrofusion\PipeSize;
 use Diastoma\Core\Pipe\PeDimensions;
 use Diastoma\Core\Procedure\Situation;
 use Diastoma\Core\Quantity\Compare;
@@ -26,7 +27,7 @@ final readonly class MainDiameter implements Rule
         if ($mean === null) {
             return null;
         }
-        $low = $situation->facts->number('dn_mm');
+        $low = PipeSize::smallestOdMm($situation);
         $high = $situation->facts->number('od_largest_mm');
         $inside = Compare::atLeast($mean, $low) && Compare::atMost($mean, $high);
         $print = static fn (float $mm): string => $situation->print($mm, Unit::Millimetre);

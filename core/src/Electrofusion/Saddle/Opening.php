@@ -13,7 +13,9 @@ use Diastoma\Core\Procedure\ReadingSpec;
 use Diastoma\Core\Procedure\Situation;
 use Diastoma\Core\Procedure\Step;
 use Diastoma\Core\Quantity\Unit;
+use Diastoma\Core\Rulebook\Rules\AgainstFigure;
 use Diastoma\Core\Rulebook\Rules\Confirmed;
+use Diastoma\Core\Rulebook\Rules\NumberAtLeast;
 use Diastoma\Core\Rulebook\Severity;
 use Diastoma\Core\Rulebook\Source;
 
@@ -35,7 +37,7 @@ final class Opening
         ], [
             After::stop('ef.indicators', 'indicators_up', 'Indicators up.', 'A melt indicator did not come up.', 'Do not tap. Cut this piece of main out, or set a new saddle beside it and cap this one.'),
             After::stop('ef.melt', 'no_melt_outside', 'No melt outside.', 'Melt came out.', 'Do not tap. The coil lay bare or a gap was open: set a new saddle beside it and cap this one.'),
-            Assembly::gapRule('feeler_after_mm', 'ef.feeler_after', 'ef.saddle.gap_mm', 'Under the cold base'),
+            Assembly::gapRule('feeler_after_mm', 'ef.feeler_after', 'ef.saddle.gap_mm', 'Under the cold base', 'Do not tap. The base has not fused all round: set a new saddle beside it and cap this one, or cut this piece of main out.', Severity::Stop),
         ], [], ['limit_mm' => $s->limit('ef.saddle.gap_mm')]);
     }
 
@@ -49,11 +51,17 @@ final class Opening
     private static function branchTest(Situation $s, Weld $weld): Step
     {
         return new Step('branch_test', 'Test the branch', 'Connect the branch, fill it, and test saddle and branch for leaks while the main is still closed to them.', [
-            ReadingSpec::number('branch_test_kpa', 'Test pressure at the gauge', Unit::KiloPascal, 10, 4000, "By the owner's specification"),
-            ReadingSpec::number('branch_test_min', 'Held for', Unit::Minute, 0.5, 1440),
+            ReadingSpec::number('branch_wanted_kpa', 'Test pressure wanted', Unit::KiloPascal, 10, 4000, "By the owner's specification"),
+            ReadingSpec::number('branch_wanted_min', 'Time wanted', Unit::Minute, 0.5, 1440, "By the owner's specification"),
+            ReadingSpec::number('branch_test_kpa', 'Lowest pressure at the gauge while it was held', Unit::KiloPascal, 0, 4000),
+            ReadingSpec::number('branch_test_min', 'Held for', Unit::Minute, 0, 1440),
             ReadingSpec::yesNo('branch_tight', 'Gauge steady, no bubble, no drop anywhere?'),
         ], [
-            new Confirmed('ef.branch_tight', 'branch_tight', 'Saddle and branch tight.', 'Saddle or branch leaks.', 'Lower the pressure first. Do not tap: find the leak, mend the connection, or set a new saddle.', Severity::Stop, Source::commonPractice(), 'Once the main is opened a leak cannot be shut off here.'),
+            new BranchWanted,
+            new NumberAtLeast('ef.branch_time_wanted', ['branch_wanted_min'], static fn (Situation $s): ?float => $s->readings->number('branch_wanted_min'), 'ef.branch.least_min', 'Time wanted', 'Too short to see a leak: ask for the owner\'s figure.', Severity::Mend),
+            new AgainstFigure('ef.branch_pressure', 'branch_test_kpa', AgainstFigure::AT_LEAST, static fn (Situation $s): ?float => $s->readings->number('branch_wanted_kpa'), Unit::KiloPascal, Source::specification('test pressure of saddle and branch'), 'Lowest pressure in the test', 'Do not tap. Raise it to the wanted pressure and hold it again; where it does not stay, it leaks.', Severity::Stop, 'Once the main is opened a leak cannot be shut off here.'),
+            new AgainstFigure('ef.branch_time', 'branch_test_min', AgainstFigure::AT_LEAST, static fn (Situation $s): ?float => $s->readings->number('branch_wanted_min'), Unit::Minute, Source::specification('time of the test of saddle and branch'), 'Held for', 'Do not tap. Hold it for the whole time.', Severity::Stop),
+            new Confirmed('ef.branch_tight', 'branch_tight', 'Saddle and branch tight.', 'Saddle or branch leaks.', 'Lower the pressure first. Do not tap: find the leak, mend the connection, or set a new saddle.', Severity::Stop, Source::commonPractice(), 'Once the main is opened a leak cannot be shut off here.', true),
         ], ['Pressure stores energy: nobody in line with the outlet or a cap, nothing is tightened under pressure. Test with air or gas only as owner and maker allow.'], gate: self::gate($s, $weld, 'Tested'));
     }
 

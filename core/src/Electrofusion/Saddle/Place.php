@@ -7,7 +7,12 @@ namespace Diastoma\Core\Electrofusion\Saddle;
 use Diastoma\Core\Electrofusion\Marks;
 use Diastoma\Core\Electrofusion\Rules\OvalityAtJoint;
 use Diastoma\Core\Electrofusion\Rules\RibbonWhole;
+use Diastoma\Core\Electrofusion\Rules\SameMean;
+use Diastoma\Core\Electrofusion\Rules\SizedAsDrawn;
+use Diastoma\Core\Electrofusion\Rules\Washed;
 use Diastoma\Core\Electrofusion\Steps\Preparation;
+use Diastoma\Core\Electrofusion\Steps\Scribe;
+use Diastoma\Core\Electrofusion\Steps\Surface;
 use Diastoma\Core\Procedure\ReadingSpec;
 use Diastoma\Core\Procedure\Situation;
 use Diastoma\Core\Procedure\Step;
@@ -32,10 +37,12 @@ final class Place
         $wall = $s->facts->number('wall_mm');
 
         return new Step('inspect', 'Inspect', 'Choose the place: clear of joints, other fittings and damage. Read the print line and feel round it.', [
-            ReadingSpec::yesNo('print_line_ok', 'Print line agrees with the drawing (material, dn, SDR)?'),
+            ReadingSpec::yesNo('print_line_ok', 'Print line agrees with the drawing (material, size, SDR)?'),
+            Preparation::conventionSpec(),
             ReadingSpec::number('gouge_a_mm', 'Deepest gouge under the fitting', Unit::Millimetre, 0, $wall, '0 when there is none'),
             ReadingSpec::yesNo('surface_sound', 'No bruise, flat or embedded stone in the zone?'),
         ], [
+            new SizedAsDrawn,
             new Confirmed('ef.print_line', 'print_line_ok', 'Print line agrees.', 'The print line does not agree with the drawing.', 'Do not join. Find out what lies here before going on.', Severity::Stop, Source::commonPractice()),
             new NumberAtMost('ef.gouge.a', ['gouge_a_mm'], static fn (Situation $s): ?float => ($depth = $s->readings->number('gouge_a_mm')) === null ? null : 100 * $depth / $s->facts->number('wall_mm'), 'ef.gouge.share_percent', 'Gouge takes, of the wall,', 'Take another place: this one cannot be cut off.'),
             new Confirmed('ef.surface', 'surface_sound', 'Surface sound.', 'The surface is damaged.', 'Take another place.', Severity::Mend, Source::commonPractice()),
@@ -47,10 +54,10 @@ final class Place
         return new Step('wash', 'Wash', 'Measure the fitting\'s width along the pipe. Wash that and one width to each side, all round where it will sit, and dry it.', [
             ReadingSpec::number('footprint_mm', "Fitting's width along the pipe", Unit::Millimetre, 20, 2000, 'Measure through the bag; leave it closed', 'rule'),
             ReadingSpec::number('wash_length_mm', 'Washed length along the pipe', Unit::Millimetre, 0, 10000),
+            ReadingSpec::number('piece_mm', 'Length of the pipe, where it is shorter than the wash', Unit::Millimetre, 20, 10000, '', 'rule')->optional(),
             ReadingSpec::yesNo('mud_gone', 'No mud or film left to feel or see?'),
         ], [
-            new NumberAtLeast('ef.wash', ['wash_length_mm', 'footprint_mm'], static fn (Situation $s): ?float => $s->readings->has('footprint_mm') ? $s->readings->number('wash_length_mm') : null, 'ef.wash.fitting_lengths', 'Washed', 'Wash one more width on the short side, then dry.', Severity::Mend, 'The scraper drags what lies beside the footprint onto it.',
-                static fn (Situation $s): float => self::footprint($s)->washMm ?? 0.0, Unit::Millimetre),
+            new Washed('footprint_mm'),
             new Confirmed('ef.mud', 'mud_gone', 'No mud left.', 'Mud or film is left.', 'Wash again and dry.', Severity::Mend, Source::commonPractice()),
         ]);
     }
@@ -62,7 +69,7 @@ final class Place
         return new Step('measure', 'Diameters', 'Pi tape round the main for the mean, then diameters at clock positions under the base. First 12–6, then on round by equal steps.', [
             ReadingSpec::number('circumference_mm', 'Circumference, or π × what a pi tape reads', Unit::Millimetre, M_PI * 0.8 * $dn, M_PI * 1.2 * $dn, '', 'pi_tape'),
             ReadingSpec::series('diameters_a_mm', 'Outside diameters under the base', Unit::Millimetre, 0.8 * $dn, 1.2 * $dn, [2, 4, 6], 'roundness_dial'),
-        ], [new MainDiameter, new OvalityAtJoint('a', false)], [], static fn (): array => [
+        ], [new MainDiameter, new OvalityAtJoint('a', false), new SameMean('ef.main_mean', ['diameters_a_mm', 'circumference_mm'], static fn (Situation $s): ?float => OvalityAtJoint::roundness($s, 'a', false)?->meanMm, self::meanOd(...), 'Tape and diameters')], [], static fn (): array => [
             'allowed_mm' => OvalityAtJoint::allowedMm($s), 'dn_mm' => $dn, 'ends' => ['a'], 'a' => Preparation::dial(OvalityAtJoint::roundness($s, 'a', false)),
         ]);
     }
@@ -74,10 +81,10 @@ final class Place
         $spec = ReadingSpec::series('clamped_diameters_a_mm', 'Diameters under the clamp', Unit::Millimetre, 0.8 * $dn, 1.2 * $dn, [2, 4, 6], 'roundness_dial');
 
         return new Step('reround', 'Re-round', 'Clamp on both sides of the base and squeeze along the long axis. Let the pipe relax, then measure again.', [$oval ? $spec : $spec->optional()],
-            [new OvalityAtJoint('a', true)], ['A clamp under load can jump: stand beside it, not over it.'], static fn (): array => [
+            [new OvalityAtJoint('a', true), Surface::sameUnderClamp('a')], ['A clamp under load can jump: stand beside it, not over it.'], static fn (): array => [
                 'allowed_mm' => OvalityAtJoint::allowedMm($s), 'dn_mm' => $dn, 'ends' => ['a'], 'a' => Preparation::dial(OvalityAtJoint::roundness($s, 'a', true) ?? OvalityAtJoint::roundness($s, 'a', false)),
                 'clamp_a' => Preparation::dial(OvalityAtJoint::roundness($s, 'a', false))['clock'] ?? null,
-            ], $oval ? '' : 'Not told: the main is round enough under the base.');
+            ], $oval ? '' : 'Not needed: the main is round enough under the base.');
     }
 
     private static function marks(Situation $s): Step
@@ -92,14 +99,19 @@ final class Place
 
     private static function scrape(Situation $s): Step
     {
-        return new Step('scrape', 'Scrape', 'Scrape the whole footprint to the marks. Measure the ribbon: on a barrel it tells the depth.', [
+        return new Step('scrape', 'Scrape', 'Scrape the whole footprint to the marks.'.Scribe::instruction($s).' Measure the ribbon: on a barrel it tells the depth.', [
+            ReadingSpec::yesNo('scraper_checked', 'Scraper checked before use: blade sharp, spring and stop as they should be?'),
+            ...Scribe::specs($s),
             ReadingSpec::number('ribbon_mm', 'Thickness of the ribbon', Unit::Millimetre, 0, 3, 'Where it is thinnest, by calliper'),
             ReadingSpec::yesNo('ink_gone', 'All ink gone, right to the marks?'),
-            ReadingSpec::choice('ribbon', 'The ribbon came off', ['in one piece', 'in pieces']),
+            ReadingSpec::choice('ribbon', 'The ribbon came off', RibbonWhole::ALL),
         ], [
             new NumberAtLeast('ef.scrape.a', ['ribbon_mm'], static fn (Situation $s): ?float => $s->readings->number('ribbon_mm'), 'ef.scrape.radial_mm', 'Scraped off, radially,', 'Scrape the whole footprint once more.', Severity::Mend, 'Weathered skin does not fuse.'),
             new Confirmed('ef.ink', 'ink_gone', 'All ink gone.', 'Ink is left.', 'Scrape the whole footprint again and change the blade.', Severity::Mend, Source::commonPractice(), 'Where ink is left, nothing was taken off.'),
+            new NumberAtMost('ef.scrape_deep.a', ['ribbon_mm'], static fn (Situation $s): ?float => ($mm = $s->readings->number('ribbon_mm')) === null ? null : 100 * $mm / $s->facts->number('wall_mm'), 'ef.gouge.share_percent', 'The ribbon takes, of the wall,', 'Too deep for a main that is in use: take another place, or ask the engineer.', Severity::Mend, 'A barrel cannot be cut back.'),
             new RibbonWhole,
+            new Confirmed('ef.scraper', 'scraper_checked', 'Scraper checked.', 'The scraper was not checked.', 'Check it now: blade, spring, stop. Then scrape the whole footprint once more.', Severity::Mend, Source::commonPractice(), 'A blunt or tilted blade rubs the skin in instead of taking it off.'),
+            ...Scribe::rules(),
         ], ['Scraper blades cut: gloves on, hands off the track.']);
     }
 

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Diastoma\Core\Electrofusion\Saddle;
 
+use Diastoma\Core\Electrofusion\Ends;
 use Diastoma\Core\Electrofusion\FusionClocks;
 use Diastoma\Core\Electrofusion\FusionProcedure;
 use Diastoma\Core\Electrofusion\Steps\Fusing;
@@ -11,6 +12,7 @@ use Diastoma\Core\Electrofusion\Steps\LabelReading;
 use Diastoma\Core\Electrofusion\Steps\Power;
 use Diastoma\Core\Electrofusion\Steps\Preparation;
 use Diastoma\Core\Electrofusion\Steps\Surface;
+use Diastoma\Core\Electrofusion\Steps\Unpack;
 use Diastoma\Core\Electrofusion\Weld;
 use Diastoma\Core\Procedure\Situation;
 
@@ -32,7 +34,7 @@ abstract class Saddle extends FusionProcedure
     {
         [$weld] = $this->welds();
         $before = [
-            Preparation::conditions(false), ...Place::steps($situation), Surface::clean($situation), Seat::step($situation), Power::step([$weld]), LabelReading::step($situation, $weld),
+            Preparation::conditions(false), ...Place::steps($situation), Surface::clean($situation, Ends::barrel()), Unpack::step($situation, what: 'base'), Seat::step($situation), Power::step([$weld]), LabelReading::step($situation, $weld),
         ];
 
         return [...$before, Fusing::step($situation, $weld, $before), ...Opening::steps($situation, $weld, $this->hasCutter())];
@@ -40,6 +42,6 @@ abstract class Saddle extends FusionProcedure
 
     public function clocks(Situation $situation): array
     {
-        return [...FusionClocks::drying($situation), ...FusionClocks::cooling($situation, $this->welds()[0])];
+        return [...FusionClocks::drying($situation, Ends::barrel()), ...FusionClocks::cooling($situation, $this->welds()[0])];
     }
 }

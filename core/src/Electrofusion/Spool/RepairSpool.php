@@ -13,6 +13,7 @@ use Diastoma\Core\Electrofusion\Steps\LabelReading;
 use Diastoma\Core\Electrofusion\Steps\Power;
 use Diastoma\Core\Electrofusion\Steps\Preparation;
 use Diastoma\Core\Electrofusion\Steps\Surface;
+use Diastoma\Core\Electrofusion\Steps\Unpack;
 use Diastoma\Core\Electrofusion\Weld;
 use Diastoma\Core\Procedure\Situation;
 
@@ -24,6 +25,8 @@ use Diastoma\Core\Procedure\Situation;
 final class RepairSpool extends FusionProcedure
 {
     public const ID = 'electrofusion.repair_spool';
+
+    private const FITTINGS = ['left_' => 'Left fitting', 'right_' => 'Right fitting'];
 
     /** @var ?array{Weld, Weld} */
     private ?array $welds = null;
@@ -58,7 +61,7 @@ final class RepairSpool extends FusionProcedure
         [$left, $right] = $welds;
         $preparation = Preparation::steps($situation, $ends);
         $before = [
-            $preparation[0], CutOut::step(), ...array_slice($preparation, 1), ...Surface::steps($situation, $ends), SlideBack::step($situation, $ends), Power::step($welds),
+            $preparation[0], CutOut::step(), ...array_slice($preparation, 1), ...Surface::steps($situation, $ends), Unpack::step($situation, self::FITTINGS), SlideBack::step($situation, $ends), Power::step($welds),
             LabelReading::step($situation, $left, $left->key('label'), 'Left label'),
         ];
         $label = LabelReading::shortStep($situation, $right, $right->key('label'), 'Right label', 'The second coupler has its own label, even from the same box: read it too.');
@@ -70,6 +73,6 @@ final class RepairSpool extends FusionProcedure
     {
         [$left, $right] = $this->pair();
 
-        return [...FusionClocks::drying($situation), ...FusionClocks::cooling($situation, $left), ...FusionClocks::cooling($situation, $right)];
+        return [...FusionClocks::drying($situation, Ends::spool(), array_keys(self::FITTINGS)), ...FusionClocks::cooling($situation, $left), ...FusionClocks::cooling($situation, $right)];
     }
 }

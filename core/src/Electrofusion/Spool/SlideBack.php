@@ -7,6 +7,7 @@ namespace Diastoma\Core\Electrofusion\Spool;
 use Diastoma\Core\Electrofusion\Ends;
 use Diastoma\Core\Electrofusion\Rules\ExpectedGap;
 use Diastoma\Core\Electrofusion\Steps\Assembly;
+use Diastoma\Core\Electrofusion\Steps\Unpack;
 use Diastoma\Core\Procedure\ReadingSpec;
 use Diastoma\Core\Procedure\Situation;
 use Diastoma\Core\Procedure\Step;
@@ -26,15 +27,14 @@ final class SlideBack
         /** @var array<string, list<Rule>> $rules by the limit that applies to the size */
         static $rules = [];
         $rules[$limit] ??= [
-            ...Assembly::insertionRules(),
+            ...Unpack::insertion(),
             new Confirmed('ef.slid_on', 'slid_on', 'Couplers went whole onto the spool.', 'A coupler did not slide on whole.', 'Take it off. Find the burr or the oval place: no hammering, and no more scraping than the fit stands.', Severity::Mend, Source::commonPractice()),
             ...array_map(static fn (string $side): Rule => new NumberAtMost("ef.centred.{$side}", ["off_centre_{$side}_mm"], static fn (Situation $s): ?float => $s->readings->number("off_centre_{$side}_mm"), 'ef.spool.centre_mm', ucfirst($side).' coupler off its marks by', 'Slide it until both marks show alike at its edges.', Severity::Stop, 'Off centre, one side fuses on half its depth and the coil lies bare on the other.'), ['left', 'right']),
             ...$ends->each(static fn (string $end): Rule => Assembly::gapRule("gap_{$end}_mm", "ef.gap.{$end}", $limit, Ends::name($end))),
             ...Assembly::alignmentRules(),
         ];
 
-        return new Step('assemble', 'Slide back', 'Take both couplers out of their bags and slide each whole onto the spool. Set the spool in, slide them back over the joints, and centre each by its two marks.', [
-            ReadingSpec::yesNo('fresh_from_bag', 'Fittings in their closed bags until now?'),
+        return new Step('assemble', 'Slide back', 'Slide each coupler whole onto the spool. Set the spool in, slide them back over the joints, and centre each by its two marks.', [
             ReadingSpec::yesNo('slid_on', 'Both couplers slid whole onto the spool by hand?'),
             ReadingSpec::yesNo('marks_at_edge', 'All four stab marks at the edges?'),
             ReadingSpec::number('off_centre_left_mm', 'Left coupler: off its marks', Unit::Millimetre, 0, 500, '0 when both marks show alike'),

@@ -19,37 +19,29 @@ use Diastoma\Core\Rulebook\Source;
 /** Putting pipe and fitting together. */
 final class Assembly
 {
-    public static function step(Situation $s, Ends $ends): Step
+    /** @param  bool  $gaps  whether the gap is felt now; a fitting with a preheat is felt after it */
+    public static function step(Situation $s, Ends $ends, bool $gaps = true): Step
     {
         $limit = ExpectedGap::limitId($s);
+        $key = $ends->id.$limit.($gaps ? '' : '-');
         /** @var array<string, list<Rule>> $rules by the ends and the limit that applies to the size */
         static $rules = [];
-        $rules[$ends->id.$limit] ??= [
-            ...self::insertionRules(),
-            ...$ends->each(static fn (string $end): Rule => self::gapRule("gap_{$end}_mm", "ef.gap.{$end}", $limit, Ends::name($end))),
+        $rules[$key] ??= [
+            ...Unpack::insertion(),
+            ...! $gaps ? [] : $ends->each(static fn (string $end): Rule => self::gapRule("gap_{$end}_mm", "ef.gap.{$end}", $limit, Ends::name($end))),
             ...self::alignmentRules(),
         ];
 
         /** @var array<string, list<ReadingSpec>> $specs by the ends */
         static $specs = [];
-        $specs[$ends->id] ??= [
-            ReadingSpec::yesNo('fresh_from_bag', 'Fitting in its closed bag until now?'),
+        $specs[$key] ??= [
             ReadingSpec::yesNo('marks_at_edge', "Both stab marks at the fitting's edge?"),
-            ...$ends->each(static fn (string $end): ReadingSpec => ReadingSpec::series("gap_{$end}_mm", Ends::name($end).': gap by feeler, from 12 o\'clock', Unit::Millimetre, 0, 20, [4, 8], 'gap_ring')),
+            ...! $gaps ? [] : $ends->each(static fn (string $end): ReadingSpec => ReadingSpec::series("gap_{$end}_mm", Ends::name($end).': gap by feeler, from 12 o\'clock', Unit::Millimetre, 0, 20, [4, 8], 'gap_ring')),
             ReadingSpec::yesNo('clamped', 'Alignment clamp on and tight?'),
             ReadingSpec::yesNo('aligned', 'Level on top and on the side, free of stress?'),
         ];
 
-        return new Step('assemble', 'Assemble', 'Take the fitting out of its bag now, push every end to its mark, clamp and align without stress. Feel the gap all round.', $specs[$ends->id], $rules[$ends->id.$limit], ['No hammering, no wedging. Fingers out between fitting and clamp.'], ['limit_mm' => $s->limit($limit), 'dn_mm' => $s->facts->number('dn_mm')]);
-    }
-
-    /** @return list<Rule> */
-    public static function insertionRules(): array
-    {
-        return [
-            new Confirmed('ef.bag', 'fresh_from_bag', 'Fresh from its bag.', 'The fitting lay open.', 'Clean the bore with the solvent and let it dry.', Severity::Mend, Source::commonPractice()),
-            new Confirmed('ef.insertion', 'marks_at_edge', 'Both pipes fully in.', 'A pipe is not fully in.', 'Do not fuse. Take it apart, clean again and push both ends to their marks.', Severity::Stop, Source::commonPractice(), 'Bare coil overheats; melt escapes and can ignite.'),
-        ];
+        return new Step('assemble', 'Assemble', 'Push every end to its mark, clamp and align without stress.'.($gaps ? ' Feel the gap all round.' : ' The gap is felt after the preheat.'), $specs[$key], $rules[$key], ['No hammering, no wedging. Fingers out between fitting and clamp.'], ['limit_mm' => $s->limit($limit), 'dn_mm' => $s->facts->number('dn_mm')]);
     }
 
     /** @return list<Rule> */
@@ -62,7 +54,7 @@ final class Assembly
     }
 
     /** The largest of the gaps felt round one end, against a limit. */
-    public static function gapRule(string $reading, string $id, string $limit, string $name): Rule
+    public static function gapRule(string $reading, string $id, string $limit, string $name, string $todo = 'Take it apart. Re-round or change the pipe end; never fill the gap and never wedge.', Severity $wide = Severity::Mend): Rule
     {
         return new NumberAtMost(
             $id, [$reading],
@@ -71,7 +63,7 @@ final class Assembly
 
                 return $gaps === null || $gaps === [] ? null : max($gaps);
             },
-            $limit, "{$name}: largest gap", 'Take it apart. Re-round or change the pipe end; never fill the gap and never wedge.', Severity::Mend, 'Melt must bridge the gap before it can press and fuse.',
+            $limit, "{$name}: largest gap", $todo, $wide, 'Melt must bridge the gap before it can press and fuse.',
         );
     }
 }

@@ -16,9 +16,11 @@ use Diastoma\Core\Procedure\ReadingSpec;
 use Diastoma\Core\Procedure\Situation;
 use Diastoma\Core\Procedure\Step;
 use Diastoma\Core\Rulebook\Rule;
+use Diastoma\Core\Rulebook\Rules\InDate;
 use Diastoma\Core\Rulebook\Rules\NumberAtLeast;
 use Diastoma\Core\Rulebook\Rules\NumberAtMost;
 use Diastoma\Core\Rulebook\Severity;
+use Diastoma\Core\Rulebook\Source;
 
 /** A fusion on the control unit and what its trace must show. */
 final class Fusing
@@ -30,9 +32,9 @@ final class Fusing
         $repeat = $interrupted || $s->readings->has($weld->key('maker_allows_repeat'))
             ? [ReadingSpec::yesNo($weld->key('maker_allows_repeat'), "Does the fitting maker's own rule allow one repeat after full cooling?", 'Only with the rule in your hand')->optional()] : [];
 
-        return new Step($weld->key('fuse'), $title, 'Plug on, check what the unit shows against the label, start. Keep clear until it has ended.', [
+        return new Step($weld->key('fuse'), $title, 'Connect the leads, check what the unit shows against the label, start. Keep clear until it has ended.', [
             ReadingSpec::record($weld->recordKey(), 'Record of the control unit', 'fusion_trace'), ...$repeat,
-        ], [new PreparedBeforeFusion($weld, $before), ...self::rules($weld)], [
+        ], [...($weld->isPreheat ? [] : [new PreparedBeforeFusion($weld, $before)]), ...self::rules($weld)], [
             'Hot melt and live leads: stay a metre back while it fuses. Melt, smoke or flame: stop the unit.',
             'The fitting maker\'s instructions govern over every figure here.',
         ], static fn (): array => self::guide($s, $weld), gate: $gate, group: $group);
@@ -83,11 +85,11 @@ final class Fusing
         $code = $weld->key('label_code');
 
         if ($weld->isPreheat) {
-            return $rules[$weld->name] ??= [new EndedByUnit($weld), new TraceLooks($weld), new VoltageHeld($weld)];
+            return $rules[$weld->name] ??= [self::operator($weld), new EndedByUnit($weld), new TraceLooks($weld), new VoltageHeld($weld)];
         }
 
         return $rules[$weld->name] ??= [
-            new EndedByUnit($weld),
+            self::operator($weld), new EndedByUnit($weld),
             new TraceLooks($weld),
             new NumberAtMost($weld->rule('fusion.time'), [$record, $weld->key('printed_fusion_time_s')], static fn (Situation $s): ?float => self::timeOff($s, $weld), 'ef.time.percent', 'Fusion time off the corrected time by', 'Cut the joint out, unless the maker allows one repeat after full cooling.', Severity::Stop, 'Too short, and the melt never pressed; too long, and it ran out.', null, null, 1.0),
             new VoltageHeld($weld),
@@ -96,6 +98,12 @@ final class Fusing
             new NumberAtLeast($weld->rule('fusion.energy'), [$record, $code], static fn (Situation $s): ?float => self::energyShare($s, $weld), 'ef.energy.low_percent', 'Energy, of nominal,', 'Too little heat went in: cut the joint out.', Severity::Stop, 'Windings that warm draw less than V²·t/R; less than this is a fault.'),
             new RepeatedOnce($weld),
         ];
+    }
+
+    /** The certificate judged is that of whoever fused. */
+    private static function operator(Weld $weld): Rule
+    {
+        return new InDate($weld->rule('fusion.operator'), $weld->recordKey(), 'operator', 'certificate_until', 'Fusion certificate', $weld->isPreheat ? 'A fusion operator with a certificate in date must heat and fuse this joint.' : 'This joint was not fused by a certified operator. Cut it out, or have the inspector decide.', Source::commonPractice());
     }
 
     private static function timeOff(Situation $s, Weld $weld): ?float

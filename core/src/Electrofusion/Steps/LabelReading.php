@@ -16,7 +16,10 @@ use Diastoma\Core\Procedure\Situation;
 use Diastoma\Core\Procedure\Step;
 use Diastoma\Core\Quantity\Unit;
 use Diastoma\Core\Rulebook\Rule;
+use Diastoma\Core\Rulebook\Rules\AgainstFigure;
 use Diastoma\Core\Rulebook\Schools;
+use Diastoma\Core\Rulebook\Severity;
+use Diastoma\Core\Rulebook\Source;
 
 /** The label of one weld: its code, what is printed beside it, and what the control unit shows; and whether the fitting suits the pipe. */
 final class LabelReading
@@ -75,7 +78,7 @@ final class LabelReading
 
         return [
             $coded ? $code : $code->optional(),
-            ReadingSpec::choice($weld->key('label_way'), 'The unit is told by', [self::BY_CODE, ...self::WITHOUT_CODE], 'Without a code that reads: the resistor in the terminal, or voltage and time typed in')->optional(),
+            ReadingSpec::choice($weld->key('label_way'), 'The unit gets its figures by', [self::BY_CODE, ...self::WITHOUT_CODE], 'Without a code that reads: the resistor in the terminal, or voltage and time typed in')->optional(),
             ...($coded ? [] : [$ohms]),
         ];
     }
@@ -107,9 +110,18 @@ final class LabelReading
 
         return $rules[$weld->name.($whole ? '+' : '')] ??= [
             ...($whole ? [new LabelAgrees($weld, 'diameter')] : []), new LabelAgrees($weld, 'voltage'), new LabelAgrees($weld, 'time'),
-            new UnitShows($weld, 'voltage'), new UnitShows($weld, 'time'),
-            ...($whole ? [new FittingFits('material'), new FittingFits('sdr')] : []),
+            new UnitShows($weld, 'voltage'), new UnitShows($weld, 'time'), ...($weld->isPreheat ? [] : [self::coolsLonger($weld)]),
+            ...($whole ? [
+                new FittingFits('material'), new FittingFits('sdr'),
+                new AgainstFigure($weld->rule('test_wait'), $weld->key('printed_test_wait_min'), AgainstFigure::AT_LEAST, static fn (Situation $s): ?float => $s->readings->number($weld->key('printed_cooling_min')), Unit::Minute, Source::commonPractice('no test before full cooling'), 'Printed wait before a pressure test', 'Read it again: no joint is tested before it has cooled.'),
+            ] : []),
         ];
+    }
+
+    /** No joint cools in less time than it was heated: a shorter time is a slip of the pen, and every wait follows from it. */
+    private static function coolsLonger(Weld $weld): Rule
+    {
+        return new AgainstFigure($weld->rule('cooling_printed'), $weld->key('printed_cooling_min'), AgainstFigure::AT_LEAST, static fn (Situation $s): ?float => ($time = $s->readings->number($weld->key('printed_fusion_time_s'))) === null ? null : $time / 60, Unit::Minute, Source::fromMemory('', 'no joint cools in less time than it was heated'), 'Printed cooling time', 'Read it again off the fitting: in minutes, and not the fusion time.', Severity::Mend, 'Clamps and test wait for it.');
     }
 
     /** @return array<string, mixed> */

@@ -6,8 +6,12 @@ namespace Diastoma\Core\Electrofusion\Steps;
 
 use Diastoma\Core\Electrofusion\Ends;
 use Diastoma\Core\Electrofusion\Marks;
+use Diastoma\Core\Electrofusion\PipeSize;
 use Diastoma\Core\Electrofusion\Rules\MeanDiameter;
 use Diastoma\Core\Electrofusion\Rules\OvalityAtJoint;
+use Diastoma\Core\Electrofusion\Rules\SizedAsDrawn;
+use Diastoma\Core\Electrofusion\Rules\StopDepth;
+use Diastoma\Core\Electrofusion\Rules\Washed;
 use Diastoma\Core\Pipe\Roundness;
 use Diastoma\Core\Procedure\ReadingSpec;
 use Diastoma\Core\Procedure\Situation;
@@ -16,7 +20,6 @@ use Diastoma\Core\Quantity\Unit;
 use Diastoma\Core\Rulebook\Rule;
 use Diastoma\Core\Rulebook\Rules\Confirmed;
 use Diastoma\Core\Rulebook\Rules\InDate;
-use Diastoma\Core\Rulebook\Rules\NumberAtLeast;
 use Diastoma\Core\Rulebook\Rules\NumberAtMost;
 use Diastoma\Core\Rulebook\Rules\NumberWithin;
 use Diastoma\Core\Rulebook\Severity;
@@ -61,13 +64,14 @@ final class Preparation
             ReadingSpec::yesNo('no_medium', 'Free of escaping water or gas?'),
             ReadingSpec::yesNo('ends_capped', 'Far ends capped against draught?'),
         ], [
-            new InDate('ef.operator.certificate', 'control_unit', 'operator', 'certificate_until', 'Fusion certificate', 'A fusion operator with a certificate in date must make this joint.', $practice),
+            new InDate('ef.operator.certificate', 'control_unit', 'operator', 'certificate_until', 'Fusion certificate', 'Whoever fuses needs a certificate in date: that one is judged.', $practice, Severity::Watch),
             new InDate('ef.unit.calibration', 'control_unit', 'name', 'calibration_until', 'Calibration', 'Take a control unit with a calibration in date.', $practice),
             new NumberWithin('ef.ambient', 'ambient_c', 'ef.ambient.min_c', 'ef.ambient.max_c', 'Air', 'Do not start. Shelter and heat or shade the joint until it is inside, and let the pipe follow.', Severity::Stop, 'Outside the range the energy on the label does not fit.'),
             new NumberAtMost('ef.temperature_difference', ['pipe_c', 'fitting_c'], self::temperatureDifference(...), 'ef.temperature_difference_k', 'Pipe and fitting differ by', 'Lay pipe and fitting together in the shade until they are alike.', Severity::Watch),
+            new NumberAtMost('ef.temperature_apart', ['pipe_c', 'fitting_c'], self::temperatureDifference(...), 'ef.temperature_apart_k', 'Pipe and fitting differ by', 'Do not fuse yet. Lay pipe and fitting together in the shade until they are alike.', Severity::Mend, 'The energy on the label fits one temperature, not two.', null, null, 1.0),
             self::yes('ef.sheltered', 'sheltered', 'Sheltered.', 'Not sheltered.', 'Put the tent up before going on.', Severity::Mend),
             self::yes('ef.zone_dry', 'zone_dry', 'Dry inside and out.', 'The zone is wet.', 'Drain and dry it, inside and out.', Severity::Mend),
-            self::yes('ef.no_medium', 'no_medium', 'Nothing escapes.', 'Water or gas is escaping.', 'Do not start. Shut and drain the main first: no fusion with medium in the zone, ever.', Severity::Stop),
+            new Confirmed('ef.no_medium', 'no_medium', 'Nothing escapes.', 'Water or gas is escaping.', 'Do not start. Shut and drain the main first: no fusion with medium in the zone, ever.', Severity::Stop, $practice, 'Steam and gas blow the melt; escaping gas burns.', true),
             self::yes('ef.ends_capped', 'ends_capped', 'Ends capped.', 'Open ends let a draught cool the zone.', 'Cap the far ends.', Severity::Mend),
         ], [
             'Nobody enters the trench before the competent person has passed it today.',
@@ -83,16 +87,24 @@ final class Preparation
         $rules[$ends->id] ??= self::inspectRules($ends);
 
         return new Step('inspect', 'Inspect', 'Read the print line on both pipes and feel round both ends.', [
-            ReadingSpec::yesNo('print_line_ok', 'Print lines agree with the drawing (material, dn, SDR)?'),
+            ReadingSpec::yesNo('print_line_ok', 'Print lines agree with the drawing (material, size, SDR)?'),
+            self::conventionSpec(),
             ...$ends->each(static fn (string $end): ReadingSpec => ReadingSpec::number("gouge_{$end}_mm", Ends::name($end).': deepest gouge', Unit::Millimetre, 0, $wall, '0 when there is none')),
             ReadingSpec::yesNo('surface_sound', 'No bruise, flat or embedded stone in the zone?'),
         ], $rules[$ends->id], [], ['wall_mm' => $wall]);
+    }
+
+    /** Outside diameters of different conventions overlap: the print line says which it is. */
+    public static function conventionSpec(): ReadingSpec
+    {
+        return ReadingSpec::choice('print_convention', 'The print line sizes the pipe by', PipeSize::ALL, 'dn 355 and 14 in IPS measure alike');
     }
 
     /** @return list<Rule> */
     private static function inspectRules(Ends $ends): array
     {
         return [
+            new SizedAsDrawn,
             self::yes('ef.print_line', 'print_line_ok', 'Print lines agree.', 'A print line does not agree with the drawing.', 'Do not join. Find the right pipe, or ask for the drawing to be put right.', Severity::Stop),
             ...$ends->each(static fn (string $end): Rule => new NumberAtMost(
                 "ef.gouge.{$end}", ["gouge_{$end}_mm"],
@@ -110,11 +122,13 @@ final class Preparation
 
         return $step ??= new Step('wash', 'Wash', 'Wash both ends with clean water and dry them. Drilling mud: wash again over the full length.', [
             ReadingSpec::number('fitting_length_mm', "Coupler's length, end to end", Unit::Millimetre, 20, 2000, 'Measure through the bag; leave it closed', 'rule'),
+            ReadingSpec::number('stop_depth_mm', 'Depth to the centre stop', Unit::Millimetre, 10, 1000, 'Where the coupler has one: from its edge', 'rule')->optional(),
             ReadingSpec::number('wash_length_mm', 'Washed length, the shorter end', Unit::Millimetre, 0, 10000),
+            ReadingSpec::number('piece_mm', 'Length of the pipe, where it is shorter than the wash', Unit::Millimetre, 20, 10000, 'A pup or a spool: washed over all of it', 'rule')->optional(),
             ReadingSpec::yesNo('mud_gone', 'No mud or film left to feel or see?'),
         ], [
-            new NumberAtLeast('ef.wash', ['wash_length_mm', 'fitting_length_mm'], static fn (Situation $s): ?float => $s->readings->has('fitting_length_mm') ? $s->readings->number('wash_length_mm') : null, 'ef.wash.fitting_lengths', 'Washed', 'Wash further back, then dry.', Severity::Mend, 'Drilling mud creeps under a wipe; its residue is linked to bond failure.',
-                static fn (Situation $s): float => $s->limit('ef.wash.fitting_lengths') * (float) $s->readings->number('fitting_length_mm'), Unit::Millimetre),
+            new Washed('fitting_length_mm'),
+            new StopDepth,
             self::yes('ef.mud', 'mud_gone', 'No mud left.', 'Mud or film is left.', 'Wash again over the full length and dry.', Severity::Mend),
         ]);
     }
@@ -207,7 +221,7 @@ final class Preparation
         return $s->once($slipped ? 'marks.slipped' : 'marks', static function () use ($s, $slipped): ?Marks {
             $length = $s->readings->number('fitting_length_mm');
 
-            return $length === null ? null : Marks::of($length, $slipped ? 'slip_coupler' : 'coupler', $s->rulebook);
+            return $length === null ? null : Marks::of($length, $slipped ? 'slip_coupler' : 'coupler', $s->rulebook, $slipped ? null : $s->readings->number('stop_depth_mm'));
         });
     }
 }

@@ -6,9 +6,10 @@ namespace Diastoma\Core\Electrofusion\Steps;
 
 use Diastoma\Core\Electrofusion\Ends;
 use Diastoma\Core\Electrofusion\Rules\ExpectedGap;
-use Diastoma\Core\Electrofusion\Rules\NotBefore;
 use Diastoma\Core\Electrofusion\Rules\OvalityAtJoint;
 use Diastoma\Core\Electrofusion\Rules\RibbonWhole;
+use Diastoma\Core\Electrofusion\Rules\SameMean;
+use Diastoma\Core\Electrofusion\Rules\ScrapedOff;
 use Diastoma\Core\Electrofusion\Rules\SolventAllowed;
 use Diastoma\Core\Procedure\ReadingSpec;
 use Diastoma\Core\Procedure\Situation;
@@ -27,7 +28,7 @@ final class Surface
     /** @return list<Step> */
     public static function steps(Situation $s, Ends $ends): array
     {
-        return [self::marks($s, $ends), self::scrape($s, $ends), self::remark($s, $ends), self::reRound($s, $ends), self::clean($s)];
+        return [self::marks($s, $ends), self::scrape($s, $ends), self::remark($s, $ends), self::reRound($s, $ends), self::clean($s, $ends)];
     }
 
     private static function marks(Situation $s, Ends $ends): Step
@@ -60,30 +61,23 @@ final class Surface
         static $rules = [];
         $rules[$ends->id] ??= self::scrapeRules($ends);
 
-        return new Step('scrape', 'Scrape', 'Rotary scraper, one continuous ribbon, to the scrape mark. Measure the mean diameter again with a pi tape or at the same clock positions.', [
+        return new Step('scrape', 'Scrape', 'Rotary scraper, one continuous ribbon, to the scrape mark.'.Scribe::instruction($s).' Measure the mean diameter again with a pi tape or at the same clock positions.', [
+            ReadingSpec::yesNo('scraper_checked', 'Scraper checked before use: blade sharp, spring and stop as they should be?'),
+            ...Scribe::specs($s),
             ReadingSpec::number('fitting_bore_mm', "Fitting's bore", Unit::Millimetre, 16, 2000, "From the maker's sheet, or measured through the open end; says how often the scraper may go round", 'pass_table')->optional(),
             ReadingSpec::number('ribbon_mm', 'Thickness of one ribbon', Unit::Millimetre, 0.02, 2, 'Depth of one pass, by calliper', 'pass_table')->optional(),
             ...self::everyEnd($ends, 'od_after', 'mean diameter after scraping', 'pi_tape'),
             ReadingSpec::yesNo('ink_gone', 'All ink gone on every end?'),
-            ReadingSpec::choice('ribbon', 'The ribbon came off', ['in one piece', 'in pieces']),
-        ], $rules[$ends->id], ['Scraper blades cut: gloves on, hands off the track. Never scrape more to make an oval pipe fit.'], static fn (): array => ['passes' => ScraperPasses::guide($s, $ends)]);
+            ReadingSpec::choice('ribbon', 'The ribbon came off', RibbonWhole::ALL),
+        ], [...$rules[$ends->id], ...Scribe::rules()], ['Scraper blades cut: gloves on, hands off the track. Never scrape more to make an oval pipe fit.'], static fn (): array => ['passes' => ScraperPasses::guide($s, $ends)]);
     }
 
     /** @return list<Rule> */
     private static function scrapeRules(Ends $ends): array
     {
         return [
-            ...$ends->each(static fn (string $end): Rule => new NumberAtLeast(
-                "ef.scrape.{$end}", ["od_after_{$end}_mm", "diameters_{$end}_mm"],
-                static function (Situation $s) use ($end): ?float {
-                    $before = OvalityAtJoint::roundness($s, $end, false);
-                    $after = $s->readings->number("od_after_{$end}_mm");
-
-                    return $before === null || $after === null ? null : ($before->meanMm - $after) / 2;
-                },
-                'ef.scrape.radial_mm', Ends::name($end).': scraped off, radially,', 'Scrape the whole surface once more, then measure again. Watch the gap.', Severity::Mend,
-                'Weathered skin does not fuse. Removal is half the difference of mean diameters before and after.',
-            )),
+            ...$ends->each(static fn (string $end): Rule => new ScrapedOff($end)),
+            new Confirmed('ef.scraper', 'scraper_checked', 'Scraper checked.', 'The scraper was not checked.', 'Check it now: blade, spring, stop. Then scrape the whole surface once more.', Severity::Mend, Source::commonPractice(), 'A blunt or tilted blade rubs the skin in instead of taking it off.'),
             ...$ends->each(static fn (string $end): Rule => new ExpectedGap($end)),
             new Confirmed('ef.ink', 'ink_gone', 'All ink gone.', 'Ink is left.', 'Scrape the whole surface again and change the blade.', Severity::Mend, Source::commonPractice(), 'Where ink is left, nothing was taken off.'),
             new RibbonWhole,
@@ -111,7 +105,7 @@ final class Surface
         $tooLate = false;
         /** @var array<string, list<Rule>> $rules by the ends */
         static $rules = [];
-        $rules[$ends->id] ??= $ends->each(static fn (string $end): Rule => new OvalityAtJoint($end, true));
+        $rules[$ends->id] ??= array_merge(...$ends->each(static fn (string $end): array => [new OvalityAtJoint($end, true), self::sameUnderClamp($end)]));
         $readings = [];
         foreach ($ends->letters as $end) {
             [$spec, $optional] = self::clampedSpecs($end, $s->facts->number('dn_mm'));
@@ -122,10 +116,16 @@ final class Surface
 
         return new Step('reround', 'Re-round', 'Clamp close to the stab mark and squeeze along the long axis. Let the pipe relax (a large hydraulic clamp: several minutes), then measure again under the clamp.', $readings,
             $rules[$ends->id], ['A clamp under load can jump: stand beside it, not over it.'], static fn (): array => self::clampGuide($s, $ends), match (true) {
-                ! $told => 'Not told: every end is round enough without a clamp.',
+                ! $told => 'Not needed: every end is round enough without a clamp.',
                 $tooLate => 'Too late: the joint was fused without it. Nothing under a clamp can be measured any more.',
                 default => '',
             });
+    }
+
+    public static function sameUnderClamp(string $end): Rule
+    {
+        return new SameMean("ef.clamped_mean.{$end}", ["clamped_diameters_{$end}_mm", "diameters_{$end}_mm"], static fn (Situation $s): ?float => OvalityAtJoint::roundness($s, $end, true)?->meanMm,
+            static fn (Situation $s): ?float => OvalityAtJoint::roundness($s, $end, false)?->meanMm, Ends::name($end).', free and under the clamp');
     }
 
     /** @return array{ReadingSpec, ReadingSpec} asked for and not */
@@ -154,27 +154,23 @@ final class Surface
         return $guide;
     }
 
-    public static function clean(Situation $s): Step
+    /** Each end is wiped and dried by itself: the last one wiped is not dry when the first is. */
+    public static function clean(Situation $s, Ends $ends): Step
     {
         $dry = $s->rulebook->limit('ef.drying_s');
-
-        return new Step('clean', 'Clean', 'Fresh, lint-free, undyed wipe; once round, never across the ink. Let it dry fully. Do not touch.', [
-            ReadingSpec::choice('solvent', 'Cleaning agent', [...($s->rulebook->choices['ef.solvents'] ?? []), 'something else']),
-            ReadingSpec::now('wiped_at', 'Wiped'),
-            ReadingSpec::now('dry_at', 'Dry'),
-            ReadingSpec::yesNo('untouched', 'Nothing and nobody has touched it since?'),
-        ], [
+        /** @var array<string, list<Rule>> $rules by the ends */
+        static $rules = [];
+        $rules[$ends->id] ??= [
             new SolventAllowed,
-            new NotBefore('ef.drying', 'dry_at', self::dryAt(...), 'Called dry', 'Wait out the drying time, look, and press “Dry” again.', Severity::Mend, $dry->source, 'Solvent shut in the joint boils and blows the melt.'),
+            ...$ends->each(static fn (string $end): Rule => Wipe::rule("ef.drying.{$end}", "wiped_{$end}_at", "dry_{$end}_at", $ends->prefix($end).'called dry')),
             new Confirmed('ef.untouched', 'untouched', 'Not touched.', 'It was touched.', 'Wipe it again and let it dry again.', Severity::Mend, Source::commonPractice()),
-        ], ['Solvent vapour burns: no flame, no sparks, air moving. Gloves and glasses on.'], ['drying_s' => $dry->value]);
-    }
+        ];
 
-    private static function dryAt(Situation $s): ?\DateTimeImmutable
-    {
-        $wiped = $s->readings->time('wiped_at');
-
-        return $wiped?->setTimestamp($wiped->getTimestamp() + (int) $s->limit('ef.drying_s'));
+        return new Step('clean', 'Clean', 'Fresh, lint-free, undyed wipe for each; once round, never across the ink. Let it dry fully. Do not touch.', [
+            ReadingSpec::choice('solvent', 'Cleaning agent', [...($s->rulebook->choices['ef.solvents'] ?? []), 'something else']),
+            ...array_merge(...$ends->each(static fn (string $end): array => Wipe::specs("wiped_{$end}_at", "dry_{$end}_at", $ends->prefix($end)))),
+            ReadingSpec::yesNo('untouched', 'Nothing and nobody has touched it since?'),
+        ], $rules[$ends->id], ['Solvent vapour burns: no flame, no sparks, air moving. Gloves and glasses on.'], ['drying_s' => $dry->value]);
     }
 
     /** @return list<ReadingSpec> */
@@ -196,7 +192,7 @@ final class Surface
 
                 return $marks?->stabMm === null || $at === null ? null : abs($at - $marks->stabMm);
             },
-            'ef.stab.tolerance_mm', Ends::name($end).': stab mark off its place by', 'Rub it out and mark again at half the coupler\'s length.', Severity::Mend,
+            'ef.stab.tolerance_mm', Ends::name($end).': stab mark off its place by', 'Rub it out and mark again at half the coupler\'s length, or at the depth of its centre stop.', Severity::Mend,
             'A mark too short hides a pipe that is not fully in: bare coil overheats.',
         );
     }

@@ -36,11 +36,12 @@ final readonly class AsPlanned implements Rule
         }
         $limit = $situation->rulebook->limit('gs.deflection.planned_deg');
         $off = hypot($measured->horizontalDeg - $h, $measured->verticalDeg - $v);
+        [$away, $kept] = Rounding::pair($off, $limit->value, 2, true);
         $over = ! Compare::atMost($off, $limit->value);
 
         return new Finding(
             $this->id(), $over ? Severity::Watch : Severity::Go,
-            'Off the planned deflection by '.Rounding::Up->print($off, 2).'°; '.Rounding::Down->print($limit->value, 2).'° is kept to.',
+            "Off the planned deflection by {$away}°; {$kept}° is kept to.",
             $over ? 'Correct it now while the pipe is free, or plan the rest again from here.' : '',
             $limit->source, Measured::keys($situation), $off, $limit->value, $limit->value - $off, Unit::Degree,
         );

@@ -46,11 +46,12 @@ final readonly class DeflectionWithin implements Rule
             ! Compare::atMost($angle, $share) => Severity::Watch,
             default => Severity::Go,
         };
-        $print = static fn (float $value, Rounding $rounding): string => $rounding->print($value, 2).'°';
+        [$turned, $may] = Rounding::pair($angle, $allowed->degrees, 2, true);
+        $toUse = Rounding::Down->print($share, 2);
 
         return new Finding(
             $this->id(), $severity,
-            "Turned {$print($angle, Rounding::Up)}{$this->direction($measured)}; {$print($allowed->degrees, Rounding::Down)} allowed, share to use {$print($share, Rounding::Down)}.",
+            "Turned {$turned}°{$this->direction($measured)}; {$may}° allowed, share to use {$toUse}°.",
             match ($severity) {
                 Severity::Mend => 'Too far: bring it back towards straight and measure again. Lay the rest of the turn on the next joints, or take a bend.',
                 Severity::Watch => 'Over the share that is planned with: what is left over is for settlement. Bring it back if the line allows it.',

@@ -7,7 +7,6 @@ namespace Diastoma\Core\Gasketed\Rules;
 use Diastoma\Core\Gasketed\FeelerSweep;
 use Diastoma\Core\Gasketed\Made;
 use Diastoma\Core\Procedure\Situation;
-use Diastoma\Core\Quantity\Rounding;
 use Diastoma\Core\Quantity\Unit;
 use Diastoma\Core\Rulebook\Finding;
 use Diastoma\Core\Rulebook\Rule;
@@ -48,11 +47,12 @@ final readonly class GasketFelt implements Rule
         }
         $limit = $situation->rulebook->limit('gs.feeler.tolerance_mm');
         $median = $situation->print($sweep->medianMm, Unit::Millimetre);
+        [$deeper, $allowed] = $situation->pair($sweep->worstMm(), $limit->value, Unit::Millimetre);
         $name = Made::name($this->side);
         $at = implode(', ', $sweep->clock($sweep->deep));
         [$severity, $said, $todo] = match (true) {
             $sweep->deep !== [] => [
-                Severity::Stop, "{$name}Gasket rolled or displaced at {$at} o'clock: up to {$situation->print($sweep->worstMm(), Unit::Millimetre, Rounding::Up)} deeper than the median of {$median}; {$situation->print($limit->value, Unit::Millimetre, Rounding::Down)} allowed.",
+                Severity::Stop, "{$name}Gasket rolled or displaced at {$at} o'clock: up to {$deeper} deeper than the median of {$median}; {$allowed} allowed.",
                 'Pull the joint apart, look at the gasket, replace or reseat it, and make the joint again. Never leave it.',
             ],
             $sweep->shallow !== [] => [Severity::Watch, "{$name}Shallower at ".implode(', ', $sweep->clock($sweep->shallow))." o'clock than the median of {$median}.", 'Dirt, or the gasket pushed up there: look, and sweep again.'],

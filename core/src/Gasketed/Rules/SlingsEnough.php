@@ -30,8 +30,10 @@ final readonly class SlingsEnough implements Rule
             return null;
         }
         $count = (int) $used;
+        $slings = static fn (int $n): string => $n === 1 ? 'one sling' : "{$n} slings";
+        $had = ucfirst($slings($count));
         if ($this->card === null) {
-            return new Finding($this->id(), Severity::Go, "{$count} slings; no card, for the pipe's length is not known.", '', Source::commonPractice(), ['slings']);
+            return new Finding($this->id(), Severity::Go, "{$had}; no card, for the pipe's length is not known.", '', Source::commonPractice(), ['slings']);
         }
         $wanted = $this->card->slings;
         $short = $count < $wanted;
@@ -39,8 +41,8 @@ final readonly class SlingsEnough implements Rule
 
         return new Finding(
             $this->id(), $short ? Severity::Stop : Severity::Go,
-            $wanted === 0 ? "{$count} slings; {$mass} kg may be carried by ".($this->card->people === 1 ? 'one.' : 'two.') : "{$count} slings; {$wanted} wanted for {$mass} kg.",
-            $short ? 'Do not lift. Put on '.($wanted === 1 ? 'a sling' : "{$wanted} slings".($this->card->spacingM === null ? '' : ', '.number_format($this->card->spacingM, 1, '.', '').' m apart')).'.' : '',
+            $wanted === 0 ? "{$had}; {$mass} kg may be carried by ".($this->card->people === 1 ? 'one.' : 'two.') : "{$had}; {$slings($wanted)} wanted for {$mass} kg.",
+            $short ? 'Do not lift. Put on '.($wanted === 1 ? 'a sling' : $slings($wanted).($this->card->spacingM === null ? '' : ', '.number_format($this->card->spacingM, 1, '.', '').' m apart')).'.' : '',
             $this->card->source, ['slings'], (float) $count, (float) $wanted, (float) ($count - $wanted),
         );
     }

@@ -33,7 +33,9 @@ final class Assemble
     /** @return list<Step> */
     public static function steps(Situation $s, Made $made): array
     {
-        return [self::clean(), self::seat($s, $made), self::lubricate($made), self::align($s, $made), self::push($s)];
+        $steps = [self::clean(), $made->system->sealant ? Sealant::laid($made->system->gasketSeat) : self::seat($s, $made), self::lubricate($made), self::align($s, $made), self::push($s, $made)];
+
+        return $made->system->locking ? [...$steps, Lock::step($s, $made)] : $steps;
     }
 
     private static function clean(): Step
@@ -52,7 +54,7 @@ final class Assemble
         if ($made->system->loops) {
             $loops = self::loops($s, $made);
             $specs[] = ReadingSpec::number('gasket_loops', 'Loops formed to seat it', Unit::None, 0, 12, 'Wanted: '.$loops.', evenly spaced');
-            $rules[] = new AgainstFigure('gs.loops', 'gasket_loops', AgainstFigure::AT_LEAST, static fn (): float => (float) $loops, Unit::None, CutEnd::loopsSource(), 'Loops', 'Take it out and form the loops again, evenly spaced.', Severity::Watch);
+            $rules[] = new AgainstFigure('gs.loops', 'gasket_loops', AgainstFigure::AT_LEAST, static fn (): float => (float) $loops, Unit::None, CutEnd::loopsSource(), 'Loops', 'Take it out and form the loops again, evenly spaced.', Severity::Mend);
         }
         $specs[] = ReadingSpec::yesNo('gasket_seated', ucfirst($made->system->gasketSeat === '' ? 'the gasket is seated all round' : $made->system->gasketSeat).'?');
         $rules[] = self::yes('gs.seated', 'gasket_seated', 'Gasket seated.', 'The gasket is not seated.', 'Take it out and seat it again; feel round with a clean hand.', Severity::Mend);
@@ -72,10 +74,10 @@ final class Assemble
         $choices = [self::NONE, self::APPROVED, self::SOILED, self::PETROLEUM];
         if (! $system->lubricated) {
             return new Step('lubricate', 'Keep dry', 'No lubricant at all: '.$system->lubricateWhere.'.'.$never, [
-                ReadingSpec::choice('lubricant', 'Lubricant used', $choices), ReadingSpec::yesNo('surfaces_dry', 'Spigot, ring and socket dry?'),
+                ReadingSpec::choice('lubricant', 'Lubricant used', $choices), ReadingSpec::yesNo('surfaces_dry', $system->sealant ? 'Tongue and groove dry?' : 'Spigot, ring and socket dry?'),
             ], [
-                new ChoiceIs('gs.lubricant', 'lubricant', 'Lubricant', array_fill_keys([self::APPROVED, self::SOILED, self::PETROLEUM], [Severity::Stop, 'Do not push it home. Wash all of it off, dry, and fit a new ring: it must roll, not slide.']), Source::commonPractice()),
-                self::yes('gs.dry', 'surfaces_dry', 'Dry.', 'Wet.', 'Dry spigot, ring and socket.', Severity::Mend),
+                new ChoiceIs('gs.lubricant', 'lubricant', 'Lubricant', array_fill_keys([self::APPROVED, self::SOILED, self::PETROLEUM], [Severity::Stop, $system->sealant ? 'Do not push it home. Wash all of it off and dry: the sealant must stick.' : 'Do not push it home. Wash all of it off, dry, and fit a new ring: it must roll, not slide.']), Source::commonPractice()),
+                self::yes('gs.dry', 'surfaces_dry', 'Dry.', 'Wet.', 'Dry it: water keeps it from sealing.', Severity::Mend),
             ]);
         }
 
@@ -97,7 +99,7 @@ final class Assemble
         $specs = $rules = [];
         if ($system->insertionDeg > 0.0) {
             $specs[] = ReadingSpec::number('insertion_deg', 'Angle while inserting', Unit::Degree, 0, 45, 'By the gap from side to side');
-            $rules[] = new AgainstFigure('gs.insertion', 'insertion_deg', AgainstFigure::LESS_THAN, static fn (): float => $system->insertionDeg, Unit::Degree, Source::maker($system->source), 'Angle while inserting', 'Bring it into line before it goes in.', Severity::Mend, 'A slanting pipe rolls the gasket.');
+            $rules[] = new AgainstFigure('gs.insertion', 'insertion_deg', AgainstFigure::LESS_THAN, static fn (): float => $system->insertionDeg, Unit::Degree, $system->source(), 'Angle while inserting', 'Bring it into line before it goes in.', Severity::Mend, 'A slanting pipe rolls the gasket.');
         } else {
             $specs[] = ReadingSpec::yesNo('straight', 'In line, level and side, before it is pushed?');
             $rules[] = self::yes('gs.straight', 'straight', 'Straight.', 'Not in line.', 'Line it up first and deflect only when it is home: a slanting spigot rolls the gasket.', Severity::Mend);
@@ -118,15 +120,18 @@ final class Assemble
         return new Step('align', 'Align', 'Bring the spigot to the bell in line; bell recess dug.', $specs, $rules, ['Hands off the ends: guide the pipe from the side.']);
     }
 
-    private static function push(Situation $s): Step
+    private static function push(Situation $s, Made $made): Step
     {
         $dn = $s->facts->number('dn_mm');
-        $method = PushMethod::usual($s);
+        $material = $made->system->material;
+        $method = PushMethod::usual($s, $material);
 
         return new Step('push', 'Push home', 'Push slowly and evenly, without a jerk. Usual for DN '.(int) $dn.': '.$method.'.', [
-            ReadingSpec::choice('push_method', 'Pushed with', PushMethod::ALL, 'Usual here: '.$method), ReadingSpec::yesNo('push_steady', 'It went in evenly, without a jump or unusual force?'),
+            ReadingSpec::choice('push_method', 'Pushed with', PushMethod::ALL, 'Usual here: '.$method),
+            ...($made->system->locking ? [ReadingSpec::yesNo('pull_kept', 'Pull kept on, until the joint is locked?')] : []), ReadingSpec::yesNo('push_steady', 'It went in evenly, without a jump or unusual force?'),
         ], [
-            new PushMethod,
+            new PushMethod($material),
+            ...($made->system->locking ? [self::yes('gs.pull_kept', 'pull_kept', 'Pull kept on.', 'The pull was let go.', 'Push home again and keep the pull on while segments and retainer go in.', Severity::Mend)] : []),
             self::yes('gs.steady', 'push_steady', 'Went in evenly.', 'It jumped, or wanted unusual force.', 'Pull it out and look at the gasket before anything else.', Severity::Mend),
         ], ['Nobody between the pipes. Chains and hoists under load: stand clear of their line.'], ['push' => $method]);
     }

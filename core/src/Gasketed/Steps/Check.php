@@ -8,6 +8,7 @@ use Diastoma\Core\Gasketed\Made;
 use Diastoma\Core\Gasketed\Remade;
 use Diastoma\Core\Gasketed\Rules\GapClosedEven;
 use Diastoma\Core\Gasketed\Rules\GasketFelt;
+use Diastoma\Core\Gasketed\Rules\MarkShows;
 use Diastoma\Core\Gasketed\Systems\Home;
 use Diastoma\Core\Procedure\ReadingSpec;
 use Diastoma\Core\Procedure\Situation;
@@ -15,7 +16,6 @@ use Diastoma\Core\Procedure\Step;
 use Diastoma\Core\Quantity\Compare;
 use Diastoma\Core\Quantity\Unit;
 use Diastoma\Core\Rulebook\Rule;
-use Diastoma\Core\Rulebook\Rules\AgainstFigure;
 use Diastoma\Core\Rulebook\Rules\ChoiceIs;
 use Diastoma\Core\Rulebook\Rules\Confirmed;
 use Diastoma\Core\Rulebook\Rules\NumberAtMost;
@@ -34,9 +34,7 @@ final class Check
     /** @return list<Step> */
     public static function steps(Situation $s, Made $made): array
     {
-        $steps = [self::home($s, $made), self::feeler($s, $made)];
-
-        return $made->system->locking ? [...$steps, self::locking($s, $made)] : $steps;
+        return [self::home($s, $made), self::feeler($s, $made)];
     }
 
     private static function home(Situation $s, Made $made): Step
@@ -49,7 +47,7 @@ final class Check
         }
         $specs[] = Remade::spec();
 
-        return new Step('home', 'Home?', 'Home when '.$made->system->home->said().'.', $specs, $rules, [], ['limit_mm' => $s->limit('gs.gap.even_mm'), 'even' => true, 'mark_mm' => $made->markMm($s), 'home' => $made->system->home->said()]);
+        return new Step('home', 'Home?', 'Home when '.$made->system->home->said().'.', $specs, $rules, [], ['limit_mm' => $s->limit('gs.gap.even_mm'), 'even' => true, 'mark_mm' => $made->markMm($s), 'home' => $made->system->home->said()], gate: $made->system->locking ? Lock::gate($s) : null);
     }
 
     /** @return array{list<ReadingSpec>, list<Rule>} */
@@ -59,12 +57,12 @@ final class Check
         $id = 'gs.home'.($side === '' ? '' : ".{$side}");
         $lines = Made::key('lines_show', $side);
         $off = Made::key('home_off_mm', $side);
-        $source = Source::maker($made->system->source);
+        $source = $made->system->source();
 
         return match ($made->system->home) {
             Home::MarkJustVisible => [
                 [ReadingSpec::number($off, $name.'Mark stands clear of the bell by', Unit::Millimetre, -100, 500, 'Minus when it has gone inside')],
-                [new NumberAtMost($id, [$off], static fn (Situation $s): ?float => ($at = $s->readings->number($off)) === null ? null : ($at < 0.0 ? $s->limit('gs.home.visible_mm') - $at : $at), 'gs.home.visible_mm', $name.'Mark off the bell face by', 'Clear of the bell: push on until it just shows. Gone inside: pull back until it just shows, or the bell has no room to turn.', Severity::Mend, '', null, null, 1.0)],
+                [new MarkShows($id, $off, $name)],
             ],
             Home::BetweenLines => [
                 [ReadingSpec::choice($lines, $name.'In front of the bell', [self::BOTH_SHOW, self::ONE_SHOWS, self::NONE_SHOWS])],
@@ -77,8 +75,9 @@ final class Check
                     new ChoiceIs($id, $lines, $name.'In front of the bell', array_fill_keys([self::BOTH_SHOW, self::ONE_SHOWS], [Severity::Mend, 'Not home: both lines must be inside the bell. Push on, pull the slack out, read again.']), $source),
                 ],
             ],
+            Home::SealantSqueezed => Sealant::home(),
             Home::EvenGap => [
-                [ReadingSpec::series('home_gaps_mm', 'Gap in the joint, from 12 o\'clock', Unit::Millimetre, 0, 200, [4, 8], 'gap_ring')],
+                [...($made->size($s)?->gapMm === null ? [ReadingSpec::number('maker_gap_mm', 'Gap of a closed joint by the maker', Unit::Millimetre, 0, 100, "From the maker's instructions")] : []), ReadingSpec::series('home_gaps_mm', 'Gap in the joint, from 12 o\'clock', Unit::Millimetre, 0, 200, [4, 8], 'gap_ring')],
                 [new GapClosedEven($made)],
             ],
             default => [
@@ -93,6 +92,7 @@ final class Check
         if (! $made->system->feeler) {
             $why = match (true) {
                 $made->system->locking => 'A feeler cannot verify this joint: count the locking segments and read the lines instead.',
+                $made->system->sealant => 'No feeler here: look for misalignment, dirt and a break in the sealant.',
                 $made->system->material === 'corrugated_hdpe' => 'No feeler here: look for misalignment, soil and a rolled gasket.',
                 default => 'No feeler here: the even gap tells that the ring rolled in evenly.',
             };
@@ -110,20 +110,5 @@ final class Check
         ), $made->each(static fn (string $side): Rule => new GasketFelt($side)), [], [
             'tolerance_mm' => $s->limit('gs.feeler.tolerance_mm'), 'sweeps' => (object) array_filter(array_combine($made->sides(), $made->each(static fn (string $side): ?array => GasketFelt::ring($s, $side)))), 'sides' => $made->sides(),
         ]);
-    }
-
-    private static function locking(Situation $s, Made $made): Step
-    {
-        $segments = $made->size($s)?->segments;
-        $wanted = $segments === null ? "The maker's number for this size" : 'Wanted: '.(int) $segments;
-
-        return new Step('locking', 'Lock', 'Count the locking segments and fit the retainer.', [
-            ...$segments === null ? [ReadingSpec::number('segments_wanted', "Segments by the maker's table", Unit::None, 1, 60)] : [],
-            ReadingSpec::number('segments', 'Locking segments in place', Unit::None, 0, 60, $wanted),
-            ReadingSpec::yesNo('retainer', 'Retainer fitted and closed?', 'Above ground trim it about 3 mm (1/8 in) longer than the gap it fills [common practice]'),
-        ], [
-            new AgainstFigure('gs.segments', 'segments', AgainstFigure::AT_LEAST, static fn (Situation $s): ?float => $made->size($s)->segments ?? $s->readings->number('segments_wanted'), Unit::None, Source::maker($made->system->source), 'Locking segments', 'Put the missing ones in: each carries its part of the thrust.', Severity::Stop, 'A joint with a segment missing lets go at test pressure.'),
-            new Confirmed('gs.retainer', 'retainer', 'Retainer fitted.', 'No retainer.', 'Fit it before anything pulls on the joint.', Severity::Mend, Source::commonPractice()),
-        ], ['A restrained joint that is not locked lets go under pressure.']);
     }
 }

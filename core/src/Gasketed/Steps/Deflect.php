@@ -31,7 +31,7 @@ final class Deflect
     private static function deflect(Situation $s, Made $made): Step
     {
         $by = $s->readings->text('deflection_by');
-        $specs = $made->system->allowed($s->facts->number('dn_mm'), $s->facts->maybe('pn_bar')) === null
+        $specs = $made->system->allowed($s->facts->number('dn_mm'), Made::pnBar($s)) === null
             ? [ReadingSpec::number('maker_allowed_deg', 'Greatest deflection by the maker', Unit::Degree, 0.05, 15, "No table gives it for this joint: read it in the maker's instructions")] : [];
         $specs[] = ReadingSpec::choice('deflection_by', 'Deflection measured by', Measured::WAYS, '');
         if ($by === Measured::GAPS) {

@@ -30,22 +30,25 @@ final class Receive
     /** @return list<Step> */
     public static function steps(Situation $s, Made $made): array
     {
-        return [self::inspect($made), self::gasket(), self::lift($s, $made)];
+        return [self::inspect($s, $made), $made->system->sealant ? Sealant::received() : self::gasket(), self::lift($s, $made)];
     }
 
-    private static function inspect(Made $made): Step
+    private static function inspect(Situation $s, Made $made): Step
     {
         $concrete = $made->system->material === 'concrete';
         $specs = [
             ReadingSpec::yesNo('pipe_right', 'Stamp, class and date as on the drawing?'),
             ReadingSpec::yesNo('spigot_sound', 'Spigot without crack, chip or flat?', 'A bad pipe: reject it in Yard, with a picture'),
-            ReadingSpec::yesNo('socket_sound', 'Socket and groove without damage?'),
+            ReadingSpec::yesNo('socket_sound', $made->system->sealant ? 'Groove without damage?' : 'Socket and groove without damage?'),
         ];
         $rules = [
             self::yes('gs.pipe_right', 'pipe_right', 'The right pipe.', 'Not the pipe of the drawing.', 'Do not lay it. Find the right one, or ask for the drawing to be put right.', Severity::Stop),
             self::yes('gs.spigot_sound', 'spigot_sound', 'Spigot sound.', 'The spigot is damaged.', 'Reject the pipe, or cut the end off where the maker allows it.', Severity::Stop),
             self::yes('gs.socket_sound', 'socket_sound', 'Socket sound.', 'Socket or groove is damaged.', 'Reject the pipe and write down why.', Severity::Stop),
         ];
+        if ($made->system->material === 'grp' && $s->facts->maybe('pn_bar') === null) {
+            $specs[] = ReadingSpec::number('pipe_pn_bar', 'Pressure class PN stamped on the pipe', Unit::None, 1, 64, 'What the joint may turn depends on it');
+        }
         if ($concrete) {
             $specs[] = ReadingSpec::yesNo('anchor_sound', 'Lifting anchor sound and the right one for its key?');
             $rules[] = self::yes('gs.anchor', 'anchor_sound', 'Lifting anchor sound.', 'The lifting anchor is damaged or the wrong one.', 'Do not lift by it. Use slings, and tell the maker.', Severity::Stop);
@@ -94,7 +97,7 @@ final class Receive
     {
         $length = $s->facts->maybe('pipe_length_m');
         try {
-            return $length === null ? null : LiftCard::of($made->system->material, Made::odMm($s), $s->facts->number('wall_mm'), $length);
+            return $length === null ? null : LiftCard::of($made->system->material, Made::odMm($s), $s->facts->number('wall_mm'), $length, $s->facts->number('dn_mm'));
         } catch (InvalidInput) {
             return null; // dimensions that make no pipe: the card stays empty, the readings stand
         }

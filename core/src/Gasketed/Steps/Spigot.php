@@ -4,8 +4,9 @@ declare(strict_types=1);
 
 namespace Diastoma\Core\Gasketed\Steps;
 
-use Diastoma\Core\Gasketed\CutEnd;
 use Diastoma\Core\Gasketed\Made;
+use Diastoma\Core\Gasketed\Rules\Chamfer;
+use Diastoma\Core\Gasketed\Rules\ChamferAngle;
 use Diastoma\Core\Gasketed\Systems\Home;
 use Diastoma\Core\Procedure\ReadingSpec;
 use Diastoma\Core\Procedure\Situation;
@@ -37,7 +38,7 @@ final class Spigot
         }
 
         return new Step('spigot', 'Spigot', self::instruction($made), $specs, $rules, ['Cutting: guard on, second hand clear of the blade, mask against dust.'], [
-            'mark_mm' => $mark, 'second_line_mm' => self::secondLineMm($s, $made), 'chamfer' => self::chamfer($s), 'od_mm' => Made::odMm($s), 'wall_mm' => $s->facts->number('wall_mm'),
+            'mark_mm' => $mark, 'second_line_mm' => self::secondLineMm($s, $made), 'chamfer' => Chamfer::of($s, $made->system), 'od_mm' => Made::odMm($s), 'wall_mm' => $s->facts->number('wall_mm'),
             'sides' => $made->sides(), 'cut' => array_map(static fn (string $side): bool => self::isCut($s, $side), $made->sides()), 'home' => $made->system->home->said(),
         ]);
     }
@@ -85,7 +86,11 @@ final class Spigot
             return [...$specs, ReadingSpec::yesNo(Made::key('cut_in_valley', $side), $name.'Cut in the middle of a valley?'), ReadingSpec::yesNo(Made::key('reduced_bell_off', $side), $name.'No reduced bell left on?')];
         }
 
-        return [...$specs, ReadingSpec::number(Made::key('chamfer_mm', $side), $name.'Length of the chamfer', Unit::Millimetre, 0, 300, 'Along the pipe')];
+        if ($made->system->chamferDeg === null) {
+            return $specs;
+        }
+
+        return [...$specs, ReadingSpec::number(Made::key('chamfer_mm', $side), $name.'Length of the chamfer', Unit::Millimetre, 0, 300, 'Along the pipe'), ReadingSpec::number(Made::key('chamfer_deg', $side), $name.'Angle of the chamfer', Unit::Degree, 0, 90, 'By bevel gauge: usual '.$made->system->chamferDeg.'°')];
     }
 
     /** @return list<Rule> */
@@ -93,9 +98,10 @@ final class Spigot
     {
         $name = Made::name($side);
         $rules = [];
+        $home = $made->system->home;
         $targets = [
-            'mark_mm' => ['mark', 'Mark', static fn (Situation $s): ?float => $made->markMm($s)],
-            'second_mark_mm' => ['second_mark', 'Second line', static fn (Situation $s): ?float => self::secondLineMm($s, $made)],
+            ...($home->hasMark() ? ['mark_mm' => ['mark', 'Mark', static fn (Situation $s): ?float => $made->markMm($s)]] : []),
+            ...($home->hasTwoLines() ? ['second_mark_mm' => ['second_mark', 'Second line', static fn (Situation $s): ?float => self::secondLineMm($s, $made)]] : []),
         ];
         foreach ($targets as $key => [$id, $what, $target]) {
             $of = Made::key($key, $side);
@@ -105,17 +111,25 @@ final class Spigot
                 'gs.mark.tolerance_mm', "{$name}{$what} off its place by", 'Rub it out and mark it again, all round.', Severity::Mend, 'The mark is the only thing that shows, outside, how far the spigot is in.',
             );
         }
+
+        return $made->system->cuttable ? [...$rules, ...self::cutRules($made, $side, $name)] : $rules;
+    }
+
+    /** @return list<Rule> of an end that was cut on site */
+    private static function cutRules(Made $made, string $side, string $name): array
+    {
         $square = Made::key('out_of_square_mm', $side);
-        $rules[] = new NumberAtMost(
-            'gs.square'.($side === '' ? '' : ".{$side}"), [$square], static fn (Situation $s): ?float => self::isCut($s, $side) ? $s->readings->number($square) : null,
+        $isCut = static fn (Situation $s): bool => self::isCut($s, $side);
+        $rules = [new NumberAtMost(
+            'gs.square'.($side === '' ? '' : ".{$side}"), [$square], static fn (Situation $s): ?float => $isCut($s) ? $s->readings->number($square) : null,
             'gs.square.share_percent', $name.'Out of square', 'Cut again, square.', Severity::Mend, '', static fn (Situation $s): float => $s->limit('gs.square.share_percent') / 100 * Made::odMm($s), Unit::Millimetre,
-        );
-        $chamfer = Made::key('chamfer_mm', $side);
-        $rules[] = new NumberAtMost(
-            'gs.chamfer'.($side === '' ? '' : ".{$side}"), [$chamfer],
-            static fn (Situation $s): ?float => self::isCut($s, $side) && ($cut = $s->readings->number($chamfer)) !== null ? abs($cut - self::chamfer($s)['length_mm']) : null,
-            'gs.chamfer.tolerance_mm', $name.'Chamfer off its length by', 'Too short: file on, to half the wall. Too long: cut the end off; a thin lip breaks.', Severity::Mend, 'A sharp edge cuts the gasket or pushes it out of its groove.',
-        );
+        )];
+        if ($made->system->chamferDeg !== null) {
+            array_push($rules, new Chamfer($made->system, $side, $isCut), new ChamferAngle($made->system, $side, $isCut));
+        }
+        if ($made->system->material !== 'corrugated_hdpe') {
+            return $rules;
+        }
         foreach (['cut_in_valley' => ['Cut in a valley.', 'Not cut in the middle of a valley.', 'Cut again in the middle of a valley.'], 'reduced_bell_off' => ['No reduced bell.', 'A reduced bell is left on.', 'Cut it off: the coupler does not fit it.']] as $key => [$yes, $no, $todo]) {
             $rules[] = new Confirmed("gs.{$key}".($side === '' ? '' : ".{$side}"), Made::key($key, $side), $name.$yes, $name.$no, $todo, Severity::Mend, Source::commonPractice());
         }
@@ -131,11 +145,5 @@ final class Spigot
     private static function secondLineMm(Situation $s, Made $made): ?float
     {
         return $made->system->home->hasTwoLines() ? $made->size($s)->secondLineMm ?? $s->readings->number('factory_second_mm') : null;
-    }
-
-    /** @return array{length_mm: float, depth_mm: float} */
-    private static function chamfer(Situation $s): array
-    {
-        return CutEnd::chamfer($s->facts->number('wall_mm'), $s->limit('gs.chamfer.angle_deg'));
     }
 }

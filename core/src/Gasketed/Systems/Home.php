@@ -20,6 +20,9 @@ enum Home: string
     /** The coupler's edge stands at the homing mark. */
     case HomingMark = 'homing_mark';
 
+    /** The sealant has squeezed out evenly all round. */
+    case SealantSqueezed = 'sealant_squeezed';
+
     public function said(): string
     {
         return match ($this) {
@@ -28,6 +31,7 @@ enum Home: string
             self::PastBothLines => 'the bell face is past both lines once the slack is pulled out',
             self::HomeLine => 'the spigot stands at the home line',
             self::EvenGap => "the joint is closed to the maker's gap, even all round",
+            self::SealantSqueezed => 'the sealant squeezes out evenly all round',
             self::HomingMark => "the coupler's edge stands at the homing mark",
         };
     }
@@ -39,6 +43,6 @@ enum Home: string
 
     public function hasMark(): bool
     {
-        return $this !== self::EvenGap;
+        return $this !== self::EvenGap && $this !== self::SealantSqueezed;
     }
 }

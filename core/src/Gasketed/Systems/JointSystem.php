@@ -6,6 +6,7 @@ namespace Diastoma\Core\Gasketed\Systems;
 
 use Diastoma\Core\Exception\InvalidInput;
 use Diastoma\Core\Gasketed\AllowedDeflection;
+use Diastoma\Core\Gasketed\CutEnd;
 use Diastoma\Core\Lifting\LiftCard;
 use Diastoma\Core\Quantity\Compare;
 use Diastoma\Core\Rulebook\Source;
@@ -41,6 +42,9 @@ final readonly class JointSystem
         public ?float $deflectionCapDeg,
         public string $source,
         public array $sizes,
+        public ?float $chamferDeg,
+        public ?float $chamferMm,
+        public bool $sealant,
     ) {
     }
 
@@ -66,6 +70,7 @@ final readonly class JointSystem
             $read->flag('lubricated', true), $read->text('lubricate_where', 0, 200), $read->text('forbidden', 0, 200), Home::tryFrom($home) ?? Home::HomeLine,
             $read->flag('feeler', false), $read->number('insertion_deg', 0.0, 0.0, 5.0), $read->flag('locking', false), $read->flag('loops', false), $read->flag('graded', false),
             $read->flag('top_mark', false), $read->flag('cuttable', true), $read->text('gasket_seat', 0, 300), $read->maybeChoice('table', self::TABLES), $read->maybe('deflection_cap_deg', 15.0), $read->text('source', 3, 200), $sizes,
+            $read->maybe('chamfer_deg', 60.0) ?? self::usualChamferDeg($data['material'] ?? null), $read->maybe('chamfer_mm', 60.0) ?? (($data['material'] ?? null) === 'ductile_iron' ? CutEnd::IRON_MM : null), $read->flag('sealant', false),
         ];
         $read->end();
 
@@ -75,7 +80,7 @@ final readonly class JointSystem
     /** The maker's row for a size: the same DN, its class at or above the pipe's, the lowest such class first. */
     public function size(float $dnMm, ?float $pnBar): ?JointSize
     {
-        $fits = array_values(array_filter($this->sizes, static fn (JointSize $s): bool => abs($s->dnMm - $dnMm) < 0.5 && ($s->pnBar === null || $pnBar === null || Compare::atMost($pnBar, $s->pnBar))));
+        $fits = array_values(array_filter($this->sizes, static fn (JointSize $s): bool => abs($s->dnMm - $dnMm) < 0.5 && ($s->pnBar === null || $pnBar !== null && Compare::atMost($pnBar, $s->pnBar)))); // a row of a class holds for no pipe of an unknown one
         usort($fits, static fn (JointSize $a, JointSize $b): int => ($a->pnBar ?? INF) <=> ($b->pnBar ?? INF));
 
         return $fits[0] ?? null;
@@ -86,14 +91,14 @@ final readonly class JointSystem
     {
         $own = $this->size($dnMm, $pnBar)?->allowedDeg;
         if ($own !== null) {
-            return new Allowed($own, Source::maker($this->source));
+            return new Allowed($own, $this->source());
         }
-        if ($this->table === null) {
+        if ($this->table === null || $this->table === 'grp' && $pnBar === null) {
             return null;
         }
         try {
             $degrees = match ($this->table) {
-                'grp' => AllowedDeflection::grpDeg($dnMm, $pnBar),
+                'grp' => AllowedDeflection::grpDeg($dnMm, (float) $pnBar),
                 'mechanical' => AllowedDeflection::mechanicalDeg(AllowedDeflection::inches($dnMm)),
                 default => AllowedDeflection::pushOnDeg(AllowedDeflection::inches($dnMm)),
             };
@@ -102,7 +107,19 @@ final readonly class JointSystem
         }
         $capped = $this->deflectionCapDeg !== null && $degrees > $this->deflectionCapDeg;
 
-        return new Allowed($capped ? (float) $this->deflectionCapDeg : $degrees, $capped ? Source::commonPractice("{$this->title}: at most {$this->deflectionCapDeg}°") : AllowedDeflection::source($this->table));
+        return new Allowed($capped ? (float) $this->deflectionCapDeg : $degrees, $capped ? Source::commonPractice("{$this->title}: at most {$this->deflectionCapDeg}°") : AllowedDeflection::source($this->table, $pnBar));
+    }
+
+    /** Where its figures come from: a maker's only where a maker gave them. */
+    public function source(): Source
+    {
+        return $this->source === JointSystems::PRACTICE ? Source::commonPractice('for this kind of joint; the maker governs') : Source::maker($this->source);
+    }
+
+    /** Angle of the chamfer on a cut end, by what the pipe is made of; null where it gets none. */
+    private static function usualChamferDeg(mixed $material): ?float
+    {
+        return is_string($material) ? (CutEnd::USUAL_DEG[$material] ?? null) : null;
     }
 
     public function inVersion(int $version): self
@@ -118,6 +135,7 @@ final readonly class JointSystem
             'lubricated' => $this->lubricated, 'lubricate_where' => $this->lubricateWhere, 'forbidden' => $this->forbidden, 'home' => $this->home->value,
             'feeler' => $this->feeler, 'insertion_deg' => $this->insertionDeg, 'locking' => $this->locking, 'loops' => $this->loops, 'graded' => $this->graded, 'top_mark' => $this->topMark,
             'cuttable' => $this->cuttable, 'gasket_seat' => $this->gasketSeat, 'table' => $this->table, 'deflection_cap_deg' => $this->deflectionCapDeg, 'source' => $this->source,
+            'chamfer_deg' => $this->chamferDeg, 'chamfer_mm' => $this->chamferMm, 'sealant' => $this->sealant,
             'sizes' => array_map(static fn (JointSize $size): array => $size->toArray(), $this->sizes),
         ];
     }

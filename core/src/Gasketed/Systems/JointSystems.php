@@ -12,7 +12,7 @@ final class JointSystems
 {
     private const NO_PETROLEUM = 'petroleum-based lubricant on any rubber';
 
-    private const PRACTICE = 'common practice for this kind of joint; the maker governs';
+    public const PRACTICE = 'common practice for this kind of joint; the maker governs';
 
     /** @return list<JointSystem> */
     public static function shipped(): array
@@ -49,7 +49,7 @@ final class JointSystems
             [
                 'key' => 'di_restrained', 'title' => 'Ductile iron, restrained push-on', 'material' => 'ductile_iron', 'lubricate_where' => 'whole inner face of the gasket; spigot to the weld bead',
                 'forbidden' => self::NO_PETROLEUM, 'home' => 'past_both_lines', 'feeler' => false, 'locking' => true, 'loops' => true, 'gasket_seat' => 'the loops are smoothed out and the gasket lies below the throat all round',
-                'table' => 'push_on', 'deflection_cap_deg' => 5.0, 'cuttable' => false, 'source' => self::PRACTICE, 'sizes' => [],
+                'deflection_cap_deg' => 5.0, 'cuttable' => false, 'source' => self::PRACTICE, 'sizes' => [],
             ],
             [
                 'key' => 'grp_coupling', 'title' => 'GRP coupling', 'material' => 'grp', 'lubricate_where' => 'spigot and gasket, all round', 'forbidden' => self::NO_PETROLEUM,
@@ -73,6 +73,10 @@ final class JointSystems
                 'home' => 'even_gap', 'graded' => true, 'top_mark' => true, 'cuttable' => false, 'gasket_seat' => $ring, 'source' => self::PRACTICE, 'sizes' => [],
             ],
             [
+                'key' => 'concrete_tongue_groove', 'title' => 'Concrete, tongue and groove with sealant', 'material' => 'concrete', 'lubricated' => false, 'sealant' => true, 'lubricate_where' => 'nothing: tongue and groove clean and dry', 'forbidden' => 'any lubricant: the sealant must stick',
+                'home' => 'sealant_squeezed', 'graded' => true, 'top_mark' => true, 'cuttable' => false, 'gasket_seat' => 'the sealant lies all round the tongue, its ends overlapping, its paper off', 'source' => self::PRACTICE, 'sizes' => [],
+            ],
+            [
                 'key' => 'corrugated_hdpe', 'title' => 'Corrugated HDPE', 'material' => 'corrugated_hdpe', 'lubricate_where' => 'bell and gasket', 'forbidden' => 'lubricant that touched soil', 'home' => 'homing_mark',
                 'insertion_deg' => 1.5, 'graded' => true, 'gasket_seat' => 'the gasket sits in its valley (over the crown on large sizes), its lettering to the pipe end', 'source' => self::PRACTICE, 'sizes' => [],
             ],
@@ -93,7 +97,7 @@ final class JointSystems
             ],
             [
                 'key' => 'di_grip_cut', 'title' => 'Ductile iron, gripping gasket on a cut spigot', 'material' => 'ductile_iron', 'lubricate_where' => 'inner face of the gasket between its grips; spigot to the mark', 'forbidden' => self::NO_PETROLEUM,
-                'home' => 'past_both_lines', 'feeler' => false, 'locking' => true, 'loops' => true, 'gasket_seat' => 'the gasket lies below the throat all round, no grip standing proud', 'table' => 'push_on', 'deflection_cap_deg' => 5.0, 'source' => self::PRACTICE, 'sizes' => [],
+                'home' => 'past_both_lines', 'feeler' => false, 'locking' => true, 'loops' => true, 'gasket_seat' => 'the gasket lies below the throat all round, no grip standing proud', 'deflection_cap_deg' => 5.0, 'source' => self::PRACTICE, 'sizes' => [],
             ],
             [
                 'key' => 'grp_cut_coupling', 'title' => 'GRP coupling for cut ends', 'material' => 'grp', 'sides' => 2, 'lubricate_where' => 'both spigots and both gaskets, all round; the cut ends sealed first', 'forbidden' => self::NO_PETROLEUM,
