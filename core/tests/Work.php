@@ -56,7 +56,7 @@ final class Work
         $ended = $this->now->modify('+'.(int) ceil($trace->durationS()).' seconds');
         $value = [
             ...$trace->summary(15.0), 'diagnosis' => Diagnosis::of($trace, Nominal::of($volts, $ohms, $seconds, 15.0))->toArray(),
-            'started_at' => $this->now->format(\DateTimeInterface::RFC3339), 'ended_at' => $ended->format(\DateTimeInterface::RFC3339),
+            'operator' => 'Crew', 'certificate_until' => '2027-03-01', 'started_at' => $this->now->format(\DateTimeInterface::RFC3339), 'ended_at' => $ended->format(\DateTimeInterface::RFC3339),
         ];
 
         return new self($this->procedure, $this->facts, [...$this->history, new Reading($weld->recordKey(), $value, $ended)], $ended);

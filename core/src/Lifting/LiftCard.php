@@ -33,8 +33,12 @@ final readonly class LiftCard
     {
     }
 
-    /** @throws InvalidInput if the material is unknown or the dimensions are not those of a pipe */
-    public static function of(string $material, float $odMm, float $wallMm, float $lengthM): self
+    /**
+     * @param  ?float  $nominalMm  nominal size (DN), by which corrugated pipe is lifted; its outside diameter where it is not known
+     *
+     * @throws InvalidInput if the material is unknown or the dimensions are not those of a pipe
+     */
+    public static function of(string $material, float $odMm, float $wallMm, float $lengthM, ?float $nominalMm = null): self
     {
         $density = self::DENSITIES[$material] ?? throw InvalidInput::field('material', "“{$material}” is not a material of this card. Known: ".implode(', ', array_keys(self::DENSITIES)).'.', $material);
         foreach (['od_mm' => $odMm, 'wall_mm' => $wallMm, 'length_m' => $lengthM] as $field => $value) {
@@ -47,16 +51,19 @@ final readonly class LiftCard
         }
         $mass = $density * M_PI * ($odMm - $wallMm) * $wallMm * 1e-6 * $lengthM;
 
-        return $material === 'corrugated_hdpe' ? self::corrugated($mass, $odMm, $lengthM) : self::solid($material, $mass, $lengthM);
+        return $material === 'corrugated_hdpe' ? self::corrugated($mass, $nominalMm ?? $odMm, $lengthM) : self::solid($material, $mass, $lengthM);
     }
 
-    private static function corrugated(float $mass, float $odMm, float $lengthM): self
+    /** By nominal size, as the trade does; and by mass where that alone forbids hands. */
+    private static function corrugated(float $mass, float $nominalMm, float $lengthM): self
     {
+        $inches = round($nominalMm / 25.0);
         $source = Source::commonPractice('to 18 in two people, 24 to 30 in one sling, from 36 in two slings 3 m (10 ft) apart');
 
         return match (true) {
-            Compare::atMost($odMm, 18 * 25.4) => new self($mass, 0, null, false, 'hands', 2, $source), // by outside diameter: the safe side of a size named by its bore
-            $odMm < 36 * 25.4 => new self($mass, 1, null, true, 'machine', 0, $source),
+            $inches <= 18 && Compare::atMost($mass, 2 * self::PERSON_KG) => new self($mass, 0, null, false, 'hands', 2, $source),
+            $inches <= 18 => new self($mass, 1, null, true, 'machine', 0, Source::commonPractice('to 18 in two people, but 25 kg a person at the most')),
+            $inches < 36 => new self($mass, 1, null, true, 'machine', 0, $source),
             default => new self($mass, 2, min(self::CORRUGATED_SPACING_M, self::SPACING_SHARE * $lengthM), true, 'machine', 0, $source),
         };
     }

@@ -73,7 +73,7 @@ abstract class Procedure
     private function overruleOf(Step $step, Finding $finding, Readings $readings): ?Overrule
     {
         foreach ($readings->overrules as $overrule) {
-            if ($this->covers($overrule, $step, $finding)) {
+            if (! $finding->final && ! self::readSince($overrule, $finding, $readings) && $this->covers($overrule, $step, $finding)) {
                 return $overrule;
             }
         }
@@ -81,9 +81,22 @@ abstract class Procedure
         return null;
     }
 
-    /** Whether an overrule, given for one stop, settles this finding. Other than the stop itself only what that stop sums up. */
+    /** Whether something the finding is made of was read after the overrule: that was given for what stood then. */
+    private static function readSince(Overrule $overrule, Finding $finding, Readings $readings): bool
+    {
+        foreach ($finding->readings as $key) {
+            $reading = $readings->reading($key);
+            if ($reading !== null && $reading->takenAt > $overrule->at) {
+                return true;
+            }
+        }
+
+        return false;
+    }
+
+    /** Whether an overrule, given for one finding, settles this one. Other than that finding itself only what it sums up. */
     protected function covers(Overrule $overrule, Step $step, Finding $finding): bool
     {
-        return $finding->severity === Severity::Stop && $overrule->rule === $finding->rule;
+        return $overrule->rule === $finding->rule && ! $finding->severity->isWorseThan($overrule->severity);
     }
 }

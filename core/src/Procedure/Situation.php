@@ -45,4 +45,10 @@ final readonly class Situation
     {
         return $this->rulebook->print($value, $unit, $rounding);
     }
+
+    /** @return array{string, string} a measured value and its limit, see UnitSystem::pair() */
+    public function pair(float $measured, float $limit, Unit $unit, bool $atMost = true): array
+    {
+        return $this->rulebook->pair($measured, $limit, $unit, $atMost);
+    }
 }

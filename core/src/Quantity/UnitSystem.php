@@ -68,4 +68,19 @@ enum UnitSystem: string
 
         return $display['symbol'] === '' ? (string) $number : $number.' '.$display['symbol'];
     }
+
+    /**
+     * A measured value and its limit beside each other: see Rounding::pair().
+     *
+     * @return array{string, string}
+     */
+    public function pair(float $measured, float $limit, Unit $unit, bool $atMost): array
+    {
+        $display = $this->display($unit);
+        $shown = static fn (float $value): float => $value * $display['factor'] + $display['offset'];
+        [$a, $b] = Rounding::pair($shown($measured), $shown($limit), $display['decimals'], $atMost, true);
+        $symbol = $display['symbol'] === '' ? '' : " {$display['symbol']}";
+
+        return [$a.$symbol, $b.$symbol];
+    }
 }

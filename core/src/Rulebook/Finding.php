@@ -13,7 +13,10 @@ use Diastoma\Core\Quantity\Unit;
  */
 final class Finding
 {
-    /** @param  list<string>  $readings keys of the readings it judged */
+    /**
+     * @param  list<string>  $readings keys of the readings it judged
+     * @param  bool  $final  nobody may overrule it: escaping gas, medium under a fusion, pressure on while tightening
+     */
     public function __construct(
         public readonly string $rule,
         public readonly Severity $severity,
@@ -26,6 +29,7 @@ final class Finding
         public readonly ?float $margin = null,
         public readonly Unit $unit = Unit::None,
         public readonly string $why = '',
+        public readonly bool $final = false,
         private string $step = '',
         private ?Overrule $overrule = null,
     ) {
@@ -57,13 +61,19 @@ final class Finding
         return $this->overrule === null;
     }
 
+    /** Whether somebody with the right to may go on in spite of it: an open stop, or a mend that does no harm. */
+    public function mayBeOverruled(): bool
+    {
+        return $this->isOpen() && ! $this->final && $this->severity->rank() >= Severity::Mend->rank();
+    }
+
     /** @return array<string, mixed> */
     public function toArray(): array
     {
         return [
             'rule' => $this->rule, 'step' => $this->step, 'severity' => $this->severity->value, 'said' => $this->said, 'todo' => $this->todo,
             'why' => $this->why, 'measured' => $this->measured, 'limit' => $this->limit, 'margin' => $this->margin, 'unit' => $this->unit->value,
-            'source' => $this->source->tag(), 'readings' => $this->readings, 'overrule' => $this->overrule?->toArray(),
+            'source' => $this->source->tag(), 'readings' => $this->readings, 'may_overrule' => $this->mayBeOverruled(), 'overrule' => $this->overrule?->toArray(),
         ];
     }
 }

@@ -18,8 +18,8 @@ final class GasketLimits
         return [
             new Limit('gs.gasket.min_c', 4.4, Unit::Celsius, $practice, 'Coldest a gasket may be when it is fitted (40 °F)'),
             new Limit('gs.square.share_percent', 1.0, Unit::Percent, $memory, 'Cut spigot out of square, of OD'),
-            new Limit('gs.chamfer.angle_deg', 15.0, Unit::Degree, $practice, 'Angle of the chamfer on a cut spigot'),
-            new Limit('gs.chamfer.tolerance_mm', 3.0, Unit::Millimetre, $memory, 'Chamfer shorter than worked out: at most'),
+            new Limit('gs.chamfer.angle_tolerance_deg', 5.0, Unit::Degree, $memory, 'Angle of a chamfer off the usual one of its material'),
+            new Limit('gs.chamfer.tolerance_mm', 3.0, Unit::Millimetre, $memory, 'Chamfer longer or shorter than wanted: at most'),
             new Limit('gs.mark.tolerance_mm', 3.0, Unit::Millimetre, $memory, 'Insertion mark from its place'),
             new Limit('gs.home.visible_mm', 10.0, Unit::Millimetre, $memory, 'Insertion mark in front of the bell face, when it should just show'),
             new Limit('gs.home.tolerance_mm', 5.0, Unit::Millimetre, $memory, 'Off the home line or homing mark'),

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Diastoma\Core\Rulebook;
 
+use Diastoma\Core\Exception\InvalidInput;
 use Diastoma\Core\Quantity\Rounding;
 use Diastoma\Core\Quantity\Unit;
 use Diastoma\Core\Quantity\UnitSystem;
@@ -11,6 +12,9 @@ use Diastoma\Core\Quantity\UnitSystem;
 /** The limits and choices a job works by. Never changed in place: a change is a new version, and verdicts name the version they were given under. */
 final readonly class Rulebook
 {
+    /** Below these a limit has no meaning, and what divides by it no answer. */
+    private const LEAST = ['ef.test_factor' => 1.0, 'ef.generator.efficiency_percent' => 1.0, 'gs.feeler.tolerance_mm' => 0.1];
+
     /**
      * @param  array<string, Limit>  $limits  by id
      * @param  array<string, list<string>>  $choices  allowed answers by id, for rules that name things rather than numbers
@@ -59,6 +63,12 @@ final readonly class Rulebook
     /** The same rulebook one version on, with one limit set for the job by a named person. */
     public function withLimit(string $id, float $value, string $changedBy, string $reason): self
     {
+        $least = self::LEAST[$id] ?? null;
+        if ($least !== null && $value < $least) {
+            $limit = $this->limit($id);
+            throw InvalidInput::field('value', "{$limit->title}: with ".$this->print($value, $limit->unit).' nothing could be judged any more. Give '.$this->print($least, $limit->unit).' or more.', $value, $least);
+        }
+
         $old = $this->limit($id);
         $limits = $this->limits;
         $limits[$id] = new Limit($id, $value, $old->unit, Source::specification($reason), $old->title, $changedBy, $reason);
@@ -77,6 +87,11 @@ final readonly class Rulebook
         return new self($this->id, $this->version + 1, $this->title, $this->units, $limits, [...$this->choices, ...$school->choices]);
     }
 
+    public function inVersion(int $version): self
+    {
+        return new self($this->id, $version, $this->title, $this->units, $this->limits, $this->choices);
+    }
+
     /** A copy that a job may change; the one it was copied from stays as it is. */
     public function copiedFor(string $job): self
     {
@@ -86,6 +101,12 @@ final readonly class Rulebook
     public function print(float $value, Unit $unit, Rounding $rounding = Rounding::Nearest): string
     {
         return $this->units->print($value, $unit, $rounding);
+    }
+
+    /** @return array{string, string} a measured value and its limit, see UnitSystem::pair() */
+    public function pair(float $measured, float $limit, Unit $unit, bool $atMost = true): array
+    {
+        return $this->units->pair($measured, $limit, $unit, $atMost);
     }
 
     /** @return array<string, mixed> */

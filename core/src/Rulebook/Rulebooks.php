@@ -17,7 +17,7 @@ final class Rulebooks
             self::limit('ef.ovality.mm', 3.0, Unit::Millimetre, 'Ovality that calls for re-rounding, whichever is less', Source::commonPractice()),
             self::limit('ef.scrape.radial_mm', 0.20, Unit::Millimetre, 'Least scrape depth, radial', Source::standard('DVS 2207-1')),
             self::limit('ef.scrape.beyond_stab_mm', 20.0, Unit::Millimetre, 'Scrape beyond the stab depth', Source::commonPractice()),
-        ]], ['ef.solvents' => ['ethanol 99 % + MEK 1 %', 'isopropanol ≥ 96 %'], Schools::TEST_WAIT => [Schools::BY_FACTOR]]);
+        ]], ['ef.solvents' => ['ethanol 99 % + MEK 1 %', 'isopropanol ≥ 96 %', Schools::PRESOAKED], Schools::SCRAPE_PROOF => [Schools::BY_DIAMETER], Schools::TEST_WAIT => [Schools::BY_FACTOR]]);
     }
 
     public static function us(): Rulebook
@@ -26,7 +26,13 @@ final class Rulebooks
             self::limit('ef.ovality.percent', 1.5, Unit::Percent, 'Ovality that calls for re-rounding, of OD', Source::commonPractice()),
             self::limit('ef.scrape.radial_mm', 0.1778, Unit::Millimetre, 'Least scrape depth, radial (0.007 in)', Source::commonPractice()),
             self::limit('ef.scrape.beyond_stab_mm', 12.7, Unit::Millimetre, 'Scrape to just past the stab depth (1/2 in)', Source::fromMemory()),
-        ]], ['ef.solvents' => ['isopropanol ≥ 90 %', 'isopropanol ≥ 96 %', 'acetone (where the state requires it)'], Schools::TEST_WAIT => [Schools::BY_MAKER]]);
+        ]], ['ef.solvents' => ['isopropanol ≥ 90 %', 'isopropanol ≥ 96 %', Schools::PRESOAKED, 'acetone (where the state requires it)'], Schools::SCRAPE_PROOF => [Schools::BY_SCRIBE], Schools::TEST_WAIT => [Schools::BY_MAKER]]);
+    }
+
+    /** @return list<Rulebook> */
+    public static function all(): array
+    {
+        return [self::iso(), self::us()];
     }
 
     public static function of(string $id): ?Rulebook
@@ -47,6 +53,8 @@ final class Rulebooks
             self::limit('ef.ambient.min_c', -10.0, Unit::Celsius, 'Lowest ambient temperature for fusion', Source::commonPractice('fitting instructions; joints are qualified over −5 … +40 °C, ISO 11413')),
             self::limit('ef.ambient.max_c', 45.0, Unit::Celsius, 'Highest ambient temperature for fusion', Source::commonPractice('fitting instructions; joints are qualified over −5 … +40 °C, ISO 11413')),
             self::limit('ef.temperature_difference_k', 10.0, Unit::Kelvin, 'Pipe against fitting', $practice),
+            self::limit('ef.mean_apart_percent', 1.0, Unit::Percent, 'Two measures of one pipe, means apart: at most', Source::fromMemory()),
+            self::limit('ef.temperature_apart_k', 20.0, Unit::Kelvin, 'Pipe against fitting: at most', Source::fromMemory()),
             self::limit('ef.wash.fitting_lengths', 3.0, Unit::Times, 'Wash, in fitting lengths', $practice),
             self::limit('ef.gouge.share_percent', 10.0, Unit::Percent, 'Deepest gouge, of the wall', $practice),
             self::limit('ef.square.share_percent', 2.0, Unit::Percent, 'Out of square, of dn', Source::fromMemory()),
@@ -66,6 +74,7 @@ final class Rulebooks
             self::limit('ef.cable.drop_percent', 5.0, Unit::Percent, 'Voltage lost on a longer fusion lead', Source::fromMemory()),
             self::limit('ef.gap.preheated_mm', 2.0, Unit::Millimetre, 'Gap after preheating a side: must be less', $practice),
             self::limit('ef.saddle.gap_mm', 0.05, Unit::Millimetre, 'Gap under a saddle: the thinnest feeler finds none', Source::fromMemory()),
+            self::limit('ef.branch.least_min', 5.0, Unit::Minute, 'Test of saddle and branch: at least', Source::fromMemory()),
             self::limit('ef.spool.gap_max_mm', 10.0, Unit::Millimetre, 'Gap between spool and main, each end: at most', Source::fromMemory()),
             self::limit('ef.spool.gap_min_mm', 2.0, Unit::Millimetre, 'Gap between spool and main, each end: at least', Source::fromMemory()),
             self::limit('ef.spool.centre_mm', 3.0, Unit::Millimetre, 'Slip coupler off its centring mark', Source::fromMemory()),

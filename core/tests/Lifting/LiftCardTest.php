@@ -25,8 +25,10 @@ it('says who or what lifts it, and where the slings go', function (array $pipe, 
     'ductile iron 222, 2.5 m: one sling, no tag line' => [['ductile_iron', 222, 6.3, 2.5], 'machine', 0, 1, null, false],
     'ductile iron 222, 4 m: still one sling, with a tag line' => [['ductile_iron', 222, 6.3, 4.0], 'machine', 0, 1, null, true],
     'a light GRP pipe still goes on two slings' => [['grp', 100, 3.0, 3.0], 'machine', 0, 2, 1.8, true],
-    'corrugated 18 in: hands' => [['corrugated_hdpe', 457.2, 8.0, 6.0], 'hands', 2, 0, null, false],
-    'corrugated just above 18 in: one sling' => [['corrugated_hdpe', 458.0, 8.0, 6.0], 'machine', 0, 1, null, true],
+    // by nominal size: DN 450 is 18 in whatever its outside diameter; 955·π·(0.535−0.004)·0.004·6 = 38 kg
+    'corrugated DN 450, 535 outside: hands' => [['corrugated_hdpe', 535.0, 4.0, 6.0, 450.0], 'hands', 2, 0, null, false],
+    'corrugated DN 450, too heavy for two: one sling' => [['corrugated_hdpe', 535.0, 8.0, 6.0, 450.0], 'machine', 0, 1, null, true], // 76 kg
+    'corrugated DN 600: one sling' => [['corrugated_hdpe', 690.0, 4.0, 3.0, 600.0], 'machine', 0, 1, null, true],
     'corrugated 36 in: two slings 3 m apart' => [['corrugated_hdpe', 914.4, 12.0, 6.0], 'machine', 0, 2, 3.0, true],
     'corrugated 36 in, short: closer, to stay on the pipe' => [['corrugated_hdpe', 914.4, 12.0, 4.0], 'machine', 0, 2, 2.4, true],
 ]);

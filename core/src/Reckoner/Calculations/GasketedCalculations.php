@@ -109,7 +109,9 @@ final class GasketedCalculations
             return ['angle_deg' => min($degrees, $system->deflectionCapDeg ?? INF), 'source' => AllowedDeflection::source($joint)->tag()];
         }
         if ($system?->table === 'grp') {
-            return ['angle_deg' => AllowedDeflection::grpDeg($dn, $g->maybe('pn_bar')), 'source' => AllowedDeflection::source('grp')->tag()];
+            $pn = $g->maybe('pn_bar') ?? throw InvalidInput::field('pn_bar', 'Give the pressure class PN of the pipe: what the joint may turn depends on it, and none is assumed.');
+
+            return ['angle_deg' => AllowedDeflection::grpDeg($dn, $pn), 'source' => AllowedDeflection::source('grp', $pn)->tag()];
         }
 
         throw InvalidInput::field('system', "No published table gives the deflection of {$key}: the maker declares it. Add the product as a joint system, with its own value.", $key);

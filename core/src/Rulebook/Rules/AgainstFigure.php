@@ -6,7 +6,6 @@ namespace Diastoma\Core\Rulebook\Rules;
 
 use Diastoma\Core\Procedure\Situation;
 use Diastoma\Core\Quantity\Compare;
-use Diastoma\Core\Quantity\Rounding;
 use Diastoma\Core\Quantity\Unit;
 use Diastoma\Core\Rulebook\Finding;
 use Diastoma\Core\Rulebook\Rule;
@@ -59,9 +58,10 @@ final readonly class AgainstFigure implements Rule
         };
         $up = $this->sense !== self::AT_LEAST;
 
+        [$measured, $wanted] = $situation->pair($value, $figure, $this->unit, $up);
+
         return new Finding(
-            $this->id, $holds ? Severity::Go : $this->outside,
-            "{$this->subject} {$situation->print($value, $this->unit, $up ? Rounding::Up : Rounding::Down)}; {$this->sense} {$situation->print($figure, $this->unit, $up ? Rounding::Down : Rounding::Up)} wanted.",
+            $this->id, $holds ? Severity::Go : $this->outside, "{$this->subject} {$measured}; {$this->sense} {$wanted} wanted.",
             $holds ? '' : $this->todo, $this->source, [$this->reading], $value, $figure, $up ? $figure - $value : $value - $figure, $this->unit, $this->why,
         );
     }

@@ -22,6 +22,7 @@ final readonly class Confirmed implements Rule
         private Severity $otherwise,
         private Source $source,
         private string $why = '',
+        private bool $final = false,
     ) {
     }
 
@@ -39,7 +40,7 @@ final readonly class Confirmed implements Rule
 
         return new Finding(
             $this->id, $answer ? Severity::Go : $this->otherwise, $answer ? $this->yes : $this->no, $answer ? '' : $this->todo,
-            $this->source, [$this->reading], why: $this->why,
+            $this->source, [$this->reading], why: $this->why, final: $this->final,
         );
     }
 }

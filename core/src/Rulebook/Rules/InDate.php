@@ -26,6 +26,7 @@ final readonly class InDate implements Rule
         private string $paper,
         private string $todo,
         private Source $source,
+        private Severity $out = Severity::Stop,
     ) {
     }
 
@@ -45,8 +46,8 @@ final readonly class InDate implements Rule
         $until = is_string($record[$this->dayKey] ?? null) ? $record[$this->dayKey] : '';
         $day = $reading->takenAt->format('Y-m-d');
         [$severity, $said, $todo] = match (true) {
-            $until === '' => [Severity::Stop, "{$this->paper} of {$name}: none on record.", $this->todo],
-            $until < $day => [Severity::Stop, "{$this->paper} of {$name} ran out on {$until}; today is {$day}.", $this->todo],
+            $until === '' => [$this->out, "{$this->paper} of {$name}: none on record.", $this->todo],
+            $until < $day => [$this->out, "{$this->paper} of {$name} ran out on {$until}; today is {$day}.", $this->todo],
             $until < $reading->takenAt->setTimestamp($reading->takenAt->getTimestamp() + 86400 * self::NOTICE_DAYS)->format('Y-m-d') => [Severity::Watch, "{$this->paper} of {$name} runs out on {$until}.", 'Book its renewal now.'],
             default => [Severity::Go, "{$this->paper} of {$name} runs until {$until}.", ''],
         };

@@ -6,7 +6,6 @@ namespace Diastoma\Core\Rulebook\Rules;
 
 use Diastoma\Core\Procedure\Situation;
 use Diastoma\Core\Quantity\Compare;
-use Diastoma\Core\Quantity\Rounding;
 use Diastoma\Core\Quantity\Unit;
 use Diastoma\Core\Rulebook\Finding;
 use Diastoma\Core\Rulebook\Rule;
@@ -49,8 +48,7 @@ final readonly class NumberAtLeast implements Rule
         $unit = $this->unit ?? $limit->unit;
         $bound = $this->bound === null ? $limit->value : ($this->bound)($situation);
         $severity = Compare::atLeast($value, $bound) ? Severity::Go : $this->short;
-        $measured = $situation->print($value, $unit, Rounding::Down);
-        $wanted = $situation->print($bound, $unit, Rounding::Up);
+        [$measured, $wanted] = $situation->pair($value, $bound, $unit, false);
 
         return new Finding(
             $this->id, $severity, "{$this->subject} {$measured}; at least {$wanted} wanted.",

@@ -6,7 +6,6 @@ namespace Diastoma\Core\Rulebook\Rules;
 
 use Diastoma\Core\Procedure\Situation;
 use Diastoma\Core\Quantity\Compare;
-use Diastoma\Core\Quantity\Rounding;
 use Diastoma\Core\Quantity\Unit;
 use Diastoma\Core\Rulebook\Finding;
 use Diastoma\Core\Rulebook\Rule;
@@ -54,8 +53,7 @@ final readonly class NumberAtMost implements Rule
             ! Compare::atMost($value, $this->watchShare * $bound) => $this->beyond === Severity::Watch ? Severity::Go : Severity::Watch,
             default => Severity::Go,
         };
-        $measured = $situation->print($value, $unit, Rounding::Up);
-        $allowed = $situation->print($bound, $unit, Rounding::Down);
+        [$measured, $allowed] = $situation->pair($value, $bound, $unit);
 
         return new Finding(
             $this->id, $severity, "{$this->subject} {$measured}; at most {$allowed} allowed.",

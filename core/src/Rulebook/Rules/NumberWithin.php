@@ -46,10 +46,11 @@ final readonly class NumberWithin implements Rule
             ! Compare::atMost($used, 0.8 * $half) => Severity::Watch,
             default => Severity::Go,
         };
-        $range = $situation->print($low->value, $low->unit).' to '.$situation->print($high->value, $high->unit);
+        [$measured, $near] = $situation->pair($value, $value < $middle ? $low->value : $high->value, $low->unit, $value >= $middle);
+        $range = $value < $middle ? "{$near} to {$situation->print($high->value, $high->unit)}" : "{$situation->print($low->value, $low->unit)} to {$near}";
 
         return new Finding(
-            $this->id, $severity, "{$this->subject} {$situation->print($value, $low->unit)}; {$range} allowed.",
+            $this->id, $severity, "{$this->subject} {$measured}; {$range} allowed.",
             match ($severity) {
                 Severity::Go => '',
                 Severity::Watch => 'Inside, but near the end of the range.',

@@ -1,0 +1,103 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Core\Tests\Net;
+
+use Diastoma\Core\Catalogue\Procedures;
+use Diastoma\Core\Exception\InvalidInput;
+use Diastoma\Core\Procedure\Readings;
+use Diastoma\Core\Rulebook\Rulebook;
+use Diastoma\Core\Rulebook\Verdict;
+
+/**
+ * Every limit of a rulebook from both sides: the same good work is judged while one limit is moved, and where a rule changes its mind the exact place is found. No list is kept by hand:
+ * which rule hangs on which limit is found by moving it.
+ */
+final class Bounds
+{
+    private const LADDER = [0.001, 0.5, 0.95, 1.05, 2.0, 50.0];
+
+    private const WAYS = ['as usual'];
+
+    /**
+     * @return array<string, string> “limit | rule” and what it comes to on each side of which value
+     */
+    public static function of(string $rulebook): array
+    {
+        $found = [];
+        foreach (Procedures::ids() as $id) {
+            $walk = new Walk($id, $rulebook);
+            foreach (array_intersect_key($walk->ways(), array_flip(self::WAYS)) as $readings) {
+                foreach ($walk->rulebook->limits as $limit) {
+                    $found += self::moved($walk, $readings, $limit->id);
+                }
+            }
+        }
+        ksort($found);
+
+        return $found;
+    }
+
+    /** @return array<string, string> */
+    private static function moved(Walk $walk, Readings $readings, string $limit): array
+    {
+        $value = $walk->rulebook->value($limit);
+        $unit = $walk->rulebook->limit($limit)->unit->value;
+        $severities = [];
+        foreach (self::LADDER as $times) {
+            $seen = self::severities($walk, $readings, $limit, $times * $value);
+            if (isset($seen['whole']) && $times === self::LADDER[0]) { // nothing could be judged by so little: the least that can be
+                $times = 0.02;
+                $seen = self::severities($walk, $readings, $limit, $times * $value);
+            }
+            foreach ($seen as $rule => $severity) {
+                $severities[$rule][(string) ($times * $value)] = $severity;
+            }
+        }
+        $found = [];
+        foreach ($severities as $rule => $at) {
+            $values = array_map(floatval(...), array_keys($at));
+            $said = array_values($at);
+            $parts = [];
+            for ($k = 1; $k < count($said); $k++) {
+                if ($said[$k] !== $said[$k - 1]) {
+                    [$low, $high] = [$values[$k - 1], $values[$k]];
+                    for ($i = 0; $i < 22; $i++) {
+                        $middle = ($low + $high) / 2;
+                        $now = self::severities($walk, $readings, $limit, $middle)[$rule] ?? '–';
+                        $now === $said[$k - 1] ? $low = $middle : $high = $middle;
+                    }
+                    $parts[] = sprintf('%s below %s%s, %s above', $said[$k - 1], (string) round(($low + $high) / 2, 4), $unit === '' ? '' : " {$unit}", $said[$k]);
+                }
+            }
+            if ($parts !== []) {
+                $found["{$limit} | {$rule}"] = implode('; ', $parts);
+            }
+        }
+
+        return $found;
+    }
+
+    /** @return array<string, string> worst severity of each rule */
+    private static function severities(Walk $walk, Readings $readings, string $limit, float $value): array
+    {
+        $worst = [];
+        try {
+            $verdict = self::judged($walk, $readings, $walk->rulebook->withLimit($limit, $value, 'Net', 'moved to find where the rule changes its mind'));
+        } catch (InvalidInput) {
+            return ['whole' => 'no such limit'];
+        }
+        foreach ($verdict->findings as $finding) {
+            $rule = preg_replace('/_[a-d](?=\.|$)|\.[a-d](?=\.|$)|(?<=restraint)_?\d/', '', $finding->rule) ?? $finding->rule; // the same rule at every end
+            $worst[$rule] = isset($worst[$rule]) && array_search($worst[$rule], ['go', 'watch', 'mend', 'stop'], true) >= $finding->severity->rank() ? $worst[$rule] : $finding->severity->value;
+        }
+
+        return $worst;
+    }
+
+    private static function judged(Walk $walk, Readings $readings, Rulebook $rulebook): Verdict
+    {
+        return $walk->procedure->judge($readings, $walk->facts(), $rulebook);
+    }
+}
