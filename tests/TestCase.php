@@ -8,6 +8,8 @@ use App\Models\Job;
 use App\Models\Joint;
 use App\Models\Person;
 use App\Models\Section;
+use App\Procedures\Subject;
+use Diastoma\Core\Simulation\GoodCrew;
 use Illuminate\Foundation\Testing\TestCase as Base;
 use Illuminate\Support\Str;
 use Illuminate\Testing\TestResponse;
@@ -62,5 +64,41 @@ abstract class TestCase extends Base
     public function enter(Joint|Section $subject, string $key, mixed $value, ?string $at = null): TestResponse
     {
         return $this->postJson('/api/v1/entries', $this->draft($subject, $key, $value, null, $at));
+    }
+
+    /**
+     * What a good crew enters up to a reading, and not that reading itself, ending now.
+     *
+     * @param  array<string, mixed>  $change  other answers; null leaves one out
+     * @return list<array{string, mixed, string}> key, value, time
+     */
+    public function crewUpTo(Joint $joint, string $until, array $change = []): array
+    {
+        $subject = Subject::joint($joint->refresh()->load('main.job.rulebook'));
+        $instead = array_filter($change, static fn (mixed $v): bool => $v !== null);
+        $history = (new GoodCrew($subject->procedure, $subject->facts, $subject->rulebook(), array_map(static fn (mixed $v): mixed => is_int($v) ? (float) $v : $v, $instead)))->readings(new \DateTimeImmutable('2026-01-01T08:00:00+00:00'))->history;
+        $entries = [];
+        foreach ($history as $reading) {
+            if ($reading->key === $until) {
+                $shift = now()->getTimestamp() - 10 - $reading->takenAt->getTimestamp() + (int) (is_array($reading->value) ? ceil((float) ($reading->value['duration_s'] ?? 0)) : 0);
+
+                return array_values(array_map(fn (array $e): array => [$e[0], is_array($e[1]) && isset($e[1]['calibration_until']) ? $this->unit() : ($e[1] instanceof \DateTimeImmutable ? $e[1]->modify("{$shift} seconds")->format('Y-m-d\TH:i:sP') : $e[1]), $e[2]->modify("{$shift} seconds")->format('Y-m-d\TH:i:sP')], $entries));
+            }
+            if (! (array_key_exists($reading->key, $change) && $change[$reading->key] === null)) {
+                $now = is_string($reading->value) && preg_match('/\A\d{4}-\d\d-\d\dT/', $reading->value) === 1;
+                $entries[] = [$reading->key, $now && ! array_key_exists($reading->key, $change) ? new \DateTimeImmutable($reading->value) : ($change[$reading->key] ?? $reading->value), $reading->takenAt];
+            }
+        }
+        throw new \LogicException("The crew never came to {$until}.");
+    }
+
+    /** @param  array<string, mixed>  $change */
+    public function enterUpTo(Joint $joint, string $until, array $change = []): static
+    {
+        foreach ($this->crewUpTo($joint, $until, $change) as [$key, $value, $at]) {
+            $this->enter($joint, $key, $value, $at)->assertCreated();
+        }
+
+        return $this;
     }
 }

@@ -20,7 +20,7 @@ use Diastoma\Core\Simulation\PressureLogger;
 function sectionFor(TestMethod $method): TestSection
 {
     $concrete = ['parts' => [['material' => 'concrete', 'length_m' => 60.0, 'dn_mm' => 300.0, 'inside_mm' => 300.0, 'wall_mm' => 60.0]]];
-    foreach ([Sections::pe(), Sections::iron(), Sections::sewer(), Sections::sewer($concrete), Sections::gas(), Sections::composite()] as $section) {
+    foreach ([Sections::pe(), Sections::iron(), Sections::steel(), Sections::sewer(), Sections::sewer($concrete), Sections::gas(), Sections::composite()] as $section) {
         if ($method->suits($section, UnitSystem::Metric) !== null && ($method->id() !== 'rtp-staged' || $section->main()->material->value === 'composite')) {
             return $section;
         }
@@ -106,5 +106,5 @@ it('says American units where the rulebook does', function (TestMethod $method) 
 
 it('marks as advice what its source calls uncertain', function () {
     expect(array_values(array_map(static fn (TestMethod $m): string => $m->id(), array_filter(TestMethods::all(), static fn (TestMethod $m): bool => $m->standing() === Standing::Advises))))->toBe(['pe-decay'])
-        ->and((new F2164)->standing())->toBe(Standing::Proves)->and(TestMethods::all())->toHaveCount(16);
+        ->and((new F2164)->standing())->toBe(Standing::Proves)->and(TestMethods::all())->toHaveCount(17);
 });

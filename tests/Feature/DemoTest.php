@@ -2,10 +2,10 @@
 
 declare(strict_types=1);
 
-use App\Demo\SampleLabel;
 use App\Models\Entry;
 use App\Models\Job;
 use Diastoma\Core\Label\FusionLabel;
+use Diastoma\Core\Simulation\MadeUpLabel;
 
 it('shows some joints made, one cooling, one next and one to be cut out', function () {
     $states = $this->job()->mains()->firstOrFail()->joints()->pluck('state', 'number');
@@ -19,9 +19,9 @@ it('is loaded once only', function () {
 });
 
 it('hands out a label that the core accepts', function () {
-    $label = FusionLabel::of(SampleLabel::of(180)['code']);
+    $label = FusionLabel::of(MadeUpLabel::kind('coupler', 180.0, 180.0)->code);
 
-    expect($label->diameterMm())->toBe(180.0)->and($label->voltageV())->toBe((float) SampleLabel::VOLTAGE_V)->and($label->fusionTimeS())->toBe((float) SampleLabel::FUSION_TIME_S);
+    expect($label->diameterMm())->toBe(180.0)->and($label->voltageV())->toBe((float) MadeUpLabel::VOLTAGE_V)->and($label->fusionTimeS())->toBe((float) MadeUpLabel::FUSION_TIME_S);
 });
 
 it('shows the sample label on a simulated job only', function () {

@@ -26,10 +26,10 @@ it('stores an entry once, however often it is sent', function () {
 });
 
 it('stores readings that the server spells otherwise once as well', function (string $key, mixed $value) {
-    $draft = $this->draft($this->joint(9), $key, $key === 'control_unit' ? $this->unit() : ($key === 'wiped_at' ? $this->job()->now()->format('Y-m-d\TH:i:s\Z') : $value));
+    $draft = $this->draft($this->joint(9), $key, $key === 'control_unit' ? $this->unit() : ($key === 'wiped_a_at' ? $this->job()->now()->format('Y-m-d\TH:i:s\Z') : $value));
     $this->signIn()->postJson('/api/v1/entries', $draft)->assertStatus(201);
     $this->postJson('/api/v1/entries', $draft)->assertStatus(200);
-})->with([['control_unit', null], ['wiped_at', null], ['label_code', ' 7312 0418 1801 4006 4526 0007 '], ['gouge_a_mm', 0]]);
+})->with([['control_unit', null], ['wiped_a_at', null], ['label_code', ' 7312 0418 1801 4006 4526 0007 '], ['gouge_a_mm', 0]]);
 
 it('refuses the same id for something else', function () {
     $draft = $this->draft($this->joint(9), 'ambient_c', 12.5);
@@ -62,22 +62,22 @@ it('refuses what cannot be, says what to do, and stores nothing', function (stri
 
 it('refuses a time in the future', function () {
     $this->signIn()->enter($this->joint(9), 'ambient_c', 12, now()->addHour()->format('Y-m-d\TH:i:sP'))->assertStatus(422)->assertJsonPath('title', fn (string $t): bool => str_contains($t, 'lies in the future'));
-    $this->enter($this->joint(9), 'wiped_at', now()->addHour()->format('Y-m-d\TH:i:sP'))->assertStatus(422);
+    $this->enter($this->joint(9), 'wiped_a_at', now()->addHour()->format('Y-m-d\TH:i:sP'))->assertStatus(422);
 });
 
 it('refuses an entry that is not whole', function (array $change) {
     $this->signIn()->postJson('/api/v1/entries', [...$this->draft($this->joint(9), 'ambient_c', 12), ...$change])->assertStatus(422);
 })->with([[['id' => 'x']], [['subject_type' => 'pipe']], [['device_at' => 'yesterday']], [['payload' => null]], [['kind' => 'clock']]]);
 
-it('stops for a certificate out of date, and the paper stays as it was that day', function () {
+it('warns while somebody without a certificate in date prepares, and keeps the paper as it was that day', function () {
     $joint = $this->joint(9);
     $reply = $this->signIn('olaf@demo')->enter($joint, 'control_unit', $this->unit())->assertCreated();
     $finding = collect($reply->json('bench.verdict.findings'))->firstWhere('rule', 'ef.operator.certificate');
     $this->person('olaf@demo')->update(['certificate_until' => now()->addYear()->toDateString()]);
     $later = $this->getJson("/api/v1/joints/{$joint->id}")->json('verdict.findings');
 
-    expect($finding['severity'])->toBe('stop')->and($finding['said'])->toContain('Olaf Reed ran out on')
-        ->and(collect($later)->firstWhere('rule', 'ef.operator.certificate')['severity'])->toBe('stop');
+    expect($finding['severity'])->toBe('watch')->and($finding['said'])->toContain('Olaf Reed ran out on')
+        ->and(collect($later)->firstWhere('rule', 'ef.operator.certificate')['severity'])->toBe('watch');
 });
 
 it('stops for a control unit out of calibration', function () {
@@ -113,5 +113,5 @@ it('refuses an overrule', function (string $who, string $rule, string $reason, i
 })->with([
     'by a jointer' => ['ada@demo', 'ef.fusion.time', 'I would like to go home', 403, 'Only a supervisor or an inspector'],
     'without a reason' => ['vera@demo', 'ef.fusion.time', 'ok', 422, 'Give the reason'],
-    'of what is no stop' => ['vera@demo', 'ef.ambient', 'It was warm enough', 409, 'no open stop'],
+    'of what is no stop' => ['vera@demo', 'ef.ambient', 'It was warm enough', 409, 'no open finding'],
 ]);

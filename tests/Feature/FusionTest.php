@@ -2,25 +2,16 @@
 
 declare(strict_types=1);
 
-use App\Demo\SampleReadings;
-use App\Models\Equipment;
 use App\Models\FusionRun;
 use App\Models\Joint;
 use App\Traces\TraceStore;
 use Carbon\CarbonImmutable;
 use Illuminate\Http\UploadedFile;
 
-/** Everything before the fusion, as at the demo's joints, ending now. @param  array<string, mixed>  $change null leaves a reading out */
+/** Everything before the fusion, ending now. @param  array<string, mixed>  $change null leaves a reading out */
 function prepare(Tests\TestCase $test, Joint $joint, array $change = []): void
 {
-    $unit = Equipment::where('serial', 'CU-31')->firstOrFail();
-    foreach (SampleReadings::beforeFusion($unit, 3) as [$key, $value, $before]) {
-        $at = now()->subSeconds($before)->format('Y-m-d\TH:i:sP');
-        $value = array_key_exists($key, $change) ? $change[$key] : ($value ?? $at);
-        if ($value !== null) {
-            (fn () => $this->enter($joint, $key, $value, $at)->assertCreated())->call($test);
-        }
-    }
+    $test->enterUpTo($joint, 'fusion', $change);
 }
 
 /** A control unit's CSV of 260 s at 40 V, 62.5 A. */
@@ -95,7 +86,7 @@ it('does not start', function (array $change, string $who, int $status, string $
 
 it('makes a stop of an oval pipe fused without a clamp', function () {
     $joint = $this->joint(9);
-    prepare($this->signIn(), $joint, ['diameters_a_mm' => [182.5, 180.4, 178.1, 180.2]]);
+    prepare($this->signIn(), $joint, ['diameters_a_mm' => [182.5, 180.4, 178.1, 180.2], 'clamped_diameters_a_mm' => null]);
     expect($joint->refresh()->state)->toBe('mend');
     bring($this, $joint, unitCsv())->assertCreated();
     $finding = collect($joint->refresh()->verdict['findings'])->firstWhere('rule', 'ef.fused_unprepared');

@@ -2,11 +2,12 @@
 
 declare(strict_types=1);
 
-use App\Demo\GasketedAnswers;
+use App\Demo\CrewAnswers;
 use App\Models\Entry;
 use App\Models\Joint;
 use App\Models\Main;
 use App\Procedures\Subject;
+use Diastoma\Core\Simulation\GoodAnswers;
 use Illuminate\Http\UploadedFile;
 use Tests\TestCase;
 
@@ -19,8 +20,9 @@ function makeGasketed(TestCase $test, Joint $joint, array $instead = []): Joint
         if ($standing === null) {
             break;
         }
-        $spec = collect($subject->steps())->map(fn ($step) => $step->reading($standing->missing[0]))->filter()->first();
-        $test->enter($joint, $spec->key, $instead[$spec->key] ?? GasketedAnswers::of($spec, $joint))->assertCreated();
+        $step = collect($subject->steps())->first(fn ($step): bool => $step->reading($standing->missing[0]) !== null);
+        $spec = $step->reading($standing->missing[0]);
+        $test->enter($joint, $spec->key, $instead[$spec->key] ?? CrewAnswers::of($spec, $subject))->assertCreated();
     }
 
     return $joint->refresh();
@@ -54,7 +56,7 @@ it('stops at a rolled gasket, and asks everything again from cleaning on once th
 
 it('watches a joint over its share and mends one over what is allowed', function (float $turn, string $severity, string $state) {
     $this->signIn();
-    $joint = makeGasketed($this, $this->joint(907), ['joint_gaps_mm' => GasketedAnswers::gaps(8, 25.0, 616.0, $turn, 0.0)]);
+    $joint = makeGasketed($this, $this->joint(907), ['joint_gaps_mm' => GoodAnswers::gaps(8, 25.0, 616.0, $turn, 0.0)]);
 
     expect(collect($joint->verdict['findings'])->firstWhere('rule', 'gs.deflection')['severity'])->toBe($severity)->and($joint->state)->toBe($state);
 })->with(['inside the share' => [1.5, 'go', 'accepted'], 'over the share' => [1.8, 'watch', 'accepted'], 'over the allowed' => [2.2, 'mend', 'mend']]);

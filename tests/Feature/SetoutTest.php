@@ -88,7 +88,7 @@ it('plans the rest from where the crew stands, keeps what is laid, and says so w
 });
 
 it('puts a bend between two pipes and two joints', function () {
-    $id = $this->signIn()->postJson("/api/v1/jobs/{$this->job()->id}/mains", ['name' => 'Corner main', 'service' => 'water', 'system' => 'grp_coupling', 'dn_mm' => 300, 'od_mm' => 324, 'wall_mm' => 8])->json('main.id');
+    $id = $this->signIn()->postJson("/api/v1/jobs/{$this->job()->id}/mains", ['name' => 'Corner main', 'service' => 'water', 'system' => 'grp_coupling', 'dn_mm' => 300, 'od_mm' => 324, 'wall_mm' => 8, 'pn_bar' => 10])->json('main.id');
     $this->postJson("/api/v1/mains/{$id}/plans", ['lengths' => [['length_m' => 12]]])->assertStatus(409); // no alignment yet
     $this->postJson("/api/v1/mains/{$id}/alignment", ['easting_m' => 0, 'northing_m' => 0, 'azimuth_deg' => 0, 'parts' => [['length_m' => 36, 'radius_m' => 0]], 'levels' => [['station_m' => 0, 'level_m' => 4], ['station_m' => 36, 'level_m' => 4.1]]])->assertCreated();
     $turn = deg2rad(45);

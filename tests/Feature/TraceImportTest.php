@@ -40,6 +40,7 @@ it('gives every sample back bit for bit, in the units and columns it came in', f
 it('gives clock times back to the microsecond', function () {
     $test = plannedOn($this, 'Q', 'gas-plastic', ['leak' => '20']);
     $start = $this->job()->now()->subHours(3);
+    $test->forceFill(['created_at' => $start])->save();
     $lines = ['date;time;pressure_bar;temperature_c'];
     for ($m = 0; $m <= 140; $m++) {
         $at = $start->addMinutes($m)->setTimezone('Europe/Berlin');
@@ -142,4 +143,15 @@ it('keeps to a quarter of a gigabyte with a long record', function () {
     memory_reset_peak_usage();
     $before = memory_get_usage();
     expect(PressureCsv::text($lines)->trace()->count())->toBe(200_000)->and(memory_get_peak_usage() - $before)->toBeLessThan(60_000_000); // 864 000 rows are 4.3 times that
+});
+
+it('refuses the file of a test that ended before this one was planned', function () {
+    $test = plannedOn($this, 'Q', 'gas-plastic', ['leak' => '20']);
+    $start = $this->job()->now()->subDay();
+    $lines = ['time,pressure_bar,temperature_c'];
+    for ($m = 0; $m <= 140; $m++) {
+        $lines[] = $start->addMinutes($m)->format('Y-m-d\TH:i:s\Z').','.round($m < 15 ? 6.18 * $m / 15 : 6.18, 4).',11.0';
+    }
+    bringCsv($this, $test, implode("\n", $lines))->assertStatus(422)->assertJsonPath('title', fn (string $t): bool => str_contains($t, 'before test'));
+    expect($test->refresh()->state)->toBe('planned');
 });

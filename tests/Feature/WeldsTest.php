@@ -2,9 +2,8 @@
 
 declare(strict_types=1);
 
-use App\Demo\SampleReadings;
 use App\Models\Joint;
-use Diastoma\Core\Electrofusion\LargeBore\LargeBore;
+use Diastoma\Core\Electrofusion\LargeBore\FittingKind;
 use Illuminate\Http\UploadedFile;
 
 function fuseNow(Tests\TestCase $test, Joint $joint, string $record, string $fault = 'good'): Illuminate\Testing\TestResponse
@@ -33,25 +32,19 @@ it('says which restraints are not fused yet', function () {
 it('preheats again only while the gap, felt after the wait, is too wide', function () {
     $joint = $this->joint(102);
     $this->signIn();
-    $unit = App\Models\Equipment::where('serial', 'CU-31')->firstOrFail();
-    $welds = (new LargeBore)->welds();
-    $pre = collect($welds)->first(fn ($w): bool => $w->name === 'pre_a');
-    foreach ([...SampleReadings::prepared($unit, 2, 800, 500), ['generator_kva', 12, 300], ...SampleReadings::label(800, '', $pre, 200)] as [$key, $value, $before]) {
-        $at = now()->subSeconds($before)->format('Y-m-d\TH:i:sP');
-        $this->enter($joint, $key, $value ?? $at, $at)->assertCreated();
-    }
+    $this->enterUpTo($joint, 'pre_a_fusion', ['fitting_pull' => FittingKind::PUSHED]);
     $this->enter($joint, 'gap_a_mm', array_fill(0, 8, 1.0))->assertStatus(409)->assertJsonPath('title', fn (string $t): bool => str_contains($t, 'has not been preheated yet'));
     fuseNow($this, $joint, 'pre_a_fusion')->assertCreated();
     fuseNow($this, $joint, 'pre_a_fusion')->assertStatus(409)->assertJsonPath('title', fn (string $t): bool => str_contains($t, 'Measure the gap'));
     $this->enter($joint, 'gap_a_mm', array_fill(0, 8, 1.0))->assertStatus(409)->assertJsonPath('title', fn (string $t): bool => str_contains($t, 'still soft'));
     $this->travel(11)->minutes();
-    $this->enter($joint, 'gap_a_mm', [1, 1, 1, 2.0, 1, 1, 1, 1])->assertCreated()->assertJsonFragment(['rule' => 'ef.preheated_gap.a', 'severity' => 'mend']);
+    $this->enter($joint, 'gap_a_mm', [1, 1, 1, 2.0, 1, 1, 1, 1])->assertCreated()->assertJsonFragment(['rule' => 'ef.preheated_gap_a', 'severity' => 'mend']);
     fuseNow($this, $joint, 'pre_a_fusion')->assertCreated();
     $bench = $this->getJson("/api/v1/joints/{$joint->id}")->json();
     $gap = collect($bench['procedure']['steps'])->firstWhere('id', 'gap_a');
 
     expect($bench['readings']['pre_a_fusion']['times'])->toBe(2)->and($gap['stale'])->toBe(['gap_a_mm'])
-        ->and(collect($bench['verdict']['findings'])->firstWhere('rule', 'ef.preheated_gap.a'))->toBeNull();
+        ->and(collect($bench['verdict']['findings'])->firstWhere('rule', 'ef.preheated_gap_a'))->toBeNull();
 });
 
 it('allows one repeat of an interrupted weld, by the maker\'s rule, after full cooling', function () {
