@@ -44,12 +44,16 @@ final class Bounds
     {
         $value = $walk->rulebook->value($limit);
         $unit = $walk->rulebook->limit($limit)->unit->value;
+        $known = []; // rules that hang on one limit change their minds at the same places
+        $judged = function (float $at) use (&$known, $walk, $readings, $limit): array {
+            return $known[(string) $at] ??= self::severities($walk, $readings, $limit, $at);
+        };
         $severities = [];
         foreach (self::LADDER as $times) {
-            $seen = self::severities($walk, $readings, $limit, $times * $value);
+            $seen = $judged($times * $value);
             if (isset($seen['whole']) && $times === self::LADDER[0]) { // nothing could be judged by so little: the least that can be
                 $times = 0.02;
-                $seen = self::severities($walk, $readings, $limit, $times * $value);
+                $seen = $judged($times * $value);
             }
             foreach ($seen as $rule => $severity) {
                 $severities[$rule][(string) ($times * $value)] = $severity;
@@ -65,10 +69,10 @@ final class Bounds
                     [$low, $high] = [$values[$k - 1], $values[$k]];
                     for ($i = 0; $i < 22; $i++) {
                         $middle = ($low + $high) / 2;
-                        $now = self::severities($walk, $readings, $limit, $middle)[$rule] ?? '–';
+                        $now = $judged($middle)[$rule] ?? '–';
                         $now === $said[$k - 1] ? $low = $middle : $high = $middle;
                     }
-                    $parts[] = sprintf('%s below %s%s, %s above', $said[$k - 1], (string) round(($low + $high) / 2, 4), $unit === '' ? '' : " {$unit}", $said[$k]);
+                    $parts[] = sprintf('%s below %s%s, %s above', $said[$k - 1], sprintf('%.5g', ($low + $high) / 2), $unit === '' ? '' : " {$unit}", $said[$k]);
                 }
             }
             if ($parts !== []) {
