@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Core\Tests\Net;
 
+use Diastoma\Core\PressureTest\Control;
 use Diastoma\Core\PressureTest\Phase;
 use Diastoma\Core\PressureTest\PressureTrace;
 use Diastoma\Core\PressureTest\Run\Run;
@@ -65,8 +66,22 @@ final class Record
     /** Falls in a straight line by so much in so many minutes, for as long as the phase is on record. */
     public function fall(string $phase, float $kpa, float $minutes): void
     {
-        [$from] = $this->at[$phase];
+        $from = $this->shutAt($phase);
         $this->shut($phase, fn (float $start, float $t): float => $start - $kpa * ($t - $from) / (60 * $minutes));
+    }
+
+    /** A leak does not wait for the phase to begin: it shows from when the valve was shut, which is before the end of what was let down. */
+    private function shutAt(string $phase): float
+    {
+        foreach ($this->plan->phases as $k => $p) {
+            if ($p->id === $phase && $k > 0 && $this->plan->phases[$k - 1]->control === Control::Lower) {
+                [$a, $b] = $this->at[$this->plan->phases[$k - 1]->id];
+
+                return $a + 0.6 * ($b - $a);
+            }
+        }
+
+        return $this->at[$phase][0];
     }
 
     /** Falls by a power of the corrected time, and from seven loading times on by a steeper one. */
@@ -86,6 +101,7 @@ final class Record
     private function shut(string $phase, \Closure $kpa): void
     {
         [$from, $to] = $this->at[$phase];
+        $from = $this->shutAt($phase);
         $start = null;
         $scatter = max($this->section->gaugeResolutionKpa / 2, $this->plan->gaugeKpa > 1000 ? 0.3 : 0.0);
         foreach ($this->t as $k => $t) {

@@ -76,11 +76,11 @@ it('tells gas that leaves from gas that cools', function (float $leakPerHour, fl
         $absolute = (618 + 101.325 - 101.325 * $leakPerHour * $hours / $volume) * ($celsius + 273.15) / 285.15;
         $samples[] = ['t' => 30.0 * $k, 'p' => $absolute - 101.325 + (($k * 37) % 11 - 5) * 0.01, 'c' => $celsius, 'added' => null];
     }
-    $read = AirReading::of($samples, $section->volumeM3(), 2.0);
+    $read = AirReading::of($samples, $section->volumeM3(), 2.0, 0.2);
     expect($read['looks_like'][0]['cause'])->toBe($first)->and(in_array('temperature_drift', array_column($read['looks_like'], 'cause'), true))->toBe($weather)->and($read['leak_l_per_h'])->toEqualWithDelta($leakPerHour, 0.4 + 0.15 * $cools * 5);
 })->with(['tight' => [0.0, 0.0, 'tight', false], 'a leak' => [12.0, 0.0, 'leak', false], 'a cold evening' => [0.0, 2.0, 'tight', true], 'both' => [30.0, 1.0, 'leak', true]]);
 
-it('says nothing of too few readings', fn () => expect(AirReading::of(array_fill(0, 5, ['t' => 0.0, 'p' => 1.0, 'c' => null, 'added' => null]), 1.0, null))->toBeNull());
+it('says nothing of too few readings', fn () => expect(AirReading::of(array_fill(0, 5, ['t' => 0.0, 'p' => 1.0, 'c' => null, 'added' => null]), 1.0, null, 0.2))->toBeNull());
 
 it('gives every simulated section the meaning it was made with', function (PressureFault $fault, string $cause) {
     $section = Sections::pe();

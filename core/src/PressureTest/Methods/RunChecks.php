@@ -6,6 +6,7 @@ namespace Diastoma\Core\PressureTest\Methods;
 
 use Diastoma\Core\PressureTest\Control;
 use Diastoma\Core\PressureTest\Phase;
+use Diastoma\Core\PressureTest\Reading\GaugeCheck;
 use Diastoma\Core\Quantity\Compare;
 use Diastoma\Core\Quantity\Rounding;
 use Diastoma\Core\Quantity\Unit;
@@ -28,6 +29,19 @@ final readonly class RunChecks
     /** A pause is one from so many times the usual distance of readings on: from memory. */
     private const PAUSE_TIMES = 5.0;
 
+    /** A gauge is fine enough to move by itself when its step is no more than this of the pressure, or of the fall that is allowed: from memory. */
+    private const FINE_SHARE = 2.0e-4;
+
+    private const FINE_FALL = 0.02;
+
+    /** So many readings, and so much of the judged phase, with one value: from memory. */
+    private const STILL_READINGS = 40;
+
+    private const STILL_SHARE = 0.5;
+
+    /** The first readings tell the steps of a gauge. */
+    private const LOOKED_AT = 2000;
+
     private function __construct(private Seen $seen, private string $method, private Source $source)
     {
     }
@@ -37,7 +51,7 @@ final readonly class RunChecks
     {
         $checks = new self($seen, $method, $source);
 
-        return [...$checks->broken(), ...$checks->leak(), $checks->ceiling(), ...$checks->reached(), ...$checks->gaps()];
+        return [...$checks->broken(), ...$checks->leak(), $checks->ceiling(), ...$checks->reached(), ...$checks->gaps(), ...$checks->still()];
     }
 
     /** @return list<Finding> */
@@ -77,13 +91,65 @@ final readonly class RunChecks
         $planned = $judged->control === Control::Shut && $before?->control === Control::Hold ? min($judged->targetKpa, $before->lowKpa) : ($judged->control === Control::Hold ? $judged->lowKpa : $judged->targetKpa);
         $least = $planned * (1 - self::GAUGE_ERROR);
         $start = $this->seen->startKpa($judged->id);
-        if ($before?->control === Control::Lower) {
-            return []; // the method judges where it was let down to
+        if ($before?->control === Control::Lower || $judged->control === Control::Lower) {
+            return $this->held($judged); // the method judges where it was let down to
         }
         $fine = Compare::atLeast($start, $least);
         [$shown, $wanted] = $this->seen->words->kpaPair($start, $least, false);
 
         return [$this->finding('reached', $fine ? Severity::Go : Severity::Mend, "“{$judged->title}” began at {$shown}; {$wanted} at least wanted (as planned, less 1 % for the gauge: value from memory).", $fine ? '' : 'A test at less than its pressure proves less. Raise it as planned, and test again.', $start, $least, $start - $least)];
+    }
+
+    /** @return list<Finding> what was let down from must have been held: a wall that was not stretched so far, or gas that was not pressed so far, answers otherwise */
+    private function held(Phase $judged): array
+    {
+        $hold = null;
+        foreach ($this->seen->plan->phases as $phase) {
+            if ($phase->id === $judged->id) {
+                break;
+            }
+            $hold = $phase->control === Control::Hold && $this->seen->located->of($phase->id) !== null ? $phase : $hold;
+        }
+        $pressures = $hold === null ? [] : $this->seen->trace()->pressures($this->seen->from($hold->id), $this->seen->to($hold->id));
+        if ($hold === null || $pressures === []) {
+            return [];
+        }
+        sort($pressures);
+        $middle = $pressures[intdiv(count($pressures), 2)];
+        $least = $hold->lowKpa * (1 - self::GAUGE_ERROR);
+        $fine = Compare::atLeast($middle, $least);
+        [$shown, $wanted] = $this->seen->words->kpaPair($middle, $least, false);
+
+        return [$this->finding('held', $fine ? Severity::Go : Severity::Mend, "“{$hold->title}” was held at {$shown}; {$wanted} at least wanted (as planned, less 1 % for the gauge: value from memory).", $fine ? '' : 'A test at less than its pressure proves less. Raise it as planned, and test again.', $middle, $least, $middle - $least)];
+    }
+
+    /**
+     * A gauge whose valve is shut, or whose needle is stuck, shows one value however much leaks.
+     *
+     * @return list<Finding>
+     */
+    private function still(): array
+    {
+        $judged = $this->seen->plan->judged();
+        if ($judged->control !== Control::Shut || $this->seen->located->of($judged->id) === null) {
+            return [];
+        }
+        $from = $this->seen->from($judged->id);
+        $p = $this->seen->trace()->pressures($from, min($this->seen->to($judged->id), $from + 60 * $judged->minutes));
+        [$length, $first] = GaugeCheck::longestStand($p);
+        $step = max($this->seen->section->gaugeResolutionKpa, GaugeCheck::smallestStep(array_slice($this->seen->trace()->p, 0, self::LOOKED_AT)));
+        $fine = $step <= self::FINE_SHARE * $this->seen->plan->gaugeKpa || $step <= self::FINE_FALL * ($judged->targetKpa - $judged->lowKpa);
+        if (! $fine || $length < self::STILL_READINGS || $length < self::STILL_SHARE * count($p)) {
+            return [];
+        }
+
+        return [new Finding("test.{$this->method}.still", Severity::Watch, 'The gauge showed '.$this->seen->words->kpa($p[$first])." and nothing else for {$this->share($length, count($p))} of the time: a gauge that is shut off or stuck does so too, whatever leaks.",
+            'Open the bleed a little and see it move before this is signed; write down that it did.', Source::fromMemory('', 'a gauge so fine that stands for more than half of the time'), ['trace'])];
+    }
+
+    private function share(int $part, int $whole): string
+    {
+        return round(100 * $part / max(1, $whole)).' %';
     }
 
     private function phaseBefore(Phase $judged): ?Phase

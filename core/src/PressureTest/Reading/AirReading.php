@@ -28,15 +28,16 @@ final readonly class AirReading
     /**
      * @param  list<array{t: float, p: float, c: ?float, added: ?float}>  $samples  of the judged phase
      * @param  ?float  $allowed  free gas in L/h that the method would let pass
+     * @param  float  $fallKpa  what the method lets it fall by: half of that, all at once, matters
      * @return ?array<string, mixed> as Diagnosis gives it; null with too few readings
      */
-    public static function of(array $samples, float $volumeM3, ?float $allowed): ?array
+    public static function of(array $samples, float $volumeM3, ?float $allowed, float $fallKpa): ?array
     {
         $n = count($samples);
         if ($n < 20) {
             return null;
         }
-        $gauge = GaugeCheck::of(array_column($samples, 'p'));
+        $gauge = GaugeCheck::of(array_column($samples, 'p'), $fallKpa / 2);
         $size = max(1, intdiv($n, self::BINS));
         $rows = $amounts = [];
         $c0 = self::celsius(array_slice($samples, 0, $size));

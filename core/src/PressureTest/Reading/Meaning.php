@@ -31,7 +31,7 @@ final class Meaning
         try {
             if ($plan->medium === Medium::Air) {
                 $allowed = self::allowedAir($plan, $section);
-                $read = AirReading::of($trace->rows($judged['from_s'], $judged['to_s'], Diagnosis::MOST), $section->volumeM3(), $allowed);
+                $read = AirReading::of($trace->rows($judged['from_s'], $judged['to_s'], Diagnosis::MOST), $section->volumeM3(), $allowed, self::fallAir($plan, $section));
 
                 return $read === null ? null : [...$read, 'allowed_l_per_h' => $allowed];
             }
@@ -86,9 +86,12 @@ final class Meaning
     /** The drop that the method allows in its time, as free air in L/h. */
     private static function allowedAir(TestPlan $plan, TestSection $section): float
     {
-        $judged = $plan->judged();
-        $drop = $plan->gaugeKpa > 100.0 ? 2 * $section->gaugeResolutionKpa : $judged->targetKpa - $judged->lowKpa;
+        return 1000 * $section->volumeM3() * self::fallAir($plan, $section) / FilledPipe::ATMOSPHERE_KPA / max(1e-6, $plan->judged()->minutes / 60);
+    }
 
-        return 1000 * $section->volumeM3() * $drop / FilledPipe::ATMOSPHERE_KPA / max(1e-6, $judged->minutes / 60);
+    /** That drop, kPa. */
+    private static function fallAir(TestPlan $plan, TestSection $section): float
+    {
+        return $plan->gaugeKpa > 100.0 ? 2 * $section->gaugeResolutionKpa : $plan->judged()->targetKpa - $plan->judged()->lowKpa;
     }
 }
