@@ -19,10 +19,7 @@ final class SectionTrace
      */
     public static function section(string $json, string $method): array
     {
-        $data = json_decode($json, true);
-        if (! is_array($data) || $data === [] || array_is_list($data)) {
-            throw InvalidInput::field('section', 'The section file is no JSON object. It wants material, length_m, inside_mm and wall_mm; or parts and a profile.');
-        }
+        $data = self::object($json);
         $pipe = TestSection::fromArray(SimpleSection::facts($data, $method))->asOnePipe();
         $maybe = static fn (string $field): ?float => match (true) {
             ! isset($data[$field]) => null, is_int($data[$field]), is_float($data[$field]) => (float) $data[$field],
@@ -30,5 +27,26 @@ final class SectionTrace
         };
 
         return [Section::of($pipe->material, $pipe->lengthM, $pipe->insideMm, $pipe->wallMm, $maybe('modulus_gpa') ?? $pipe->modulusGpa, $maybe('poisson'), $maybe('expansion_per_c')), $data];
+    }
+
+    /**
+     * @return array<string, mixed> for TestSection::fromArray()
+     *
+     * @throws InvalidInput if it is no object
+     */
+    public static function facts(string $json, string $method): array
+    {
+        return SimpleSection::facts(self::object($json), $method);
+    }
+
+    /** @return array<string, mixed> */
+    private static function object(string $json): array
+    {
+        $data = json_decode($json, true);
+        if (! is_array($data) || $data === [] || array_is_list($data)) {
+            throw InvalidInput::field('section', 'The section file is no JSON object. It wants material, length_m, inside_mm and wall_mm; or parts and a profile.');
+        }
+
+        return $data;
     }
 }

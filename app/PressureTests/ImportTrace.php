@@ -9,15 +9,13 @@ use App\Imports\PressureCsv;
 use App\Models\Person;
 use App\Models\PressureTest;
 use Carbon\CarbonImmutable;
+use Diastoma\Core\PressureTest\Run\RecordTime;
 use Diastoma\Core\PressureTest\Run\Run;
 use Diastoma\Core\PressureTest\Run\Whole;
 
 /** Takes a logger's file as the record of a planned test: all of it, or nothing. Its progress can be seen and it can be cancelled meanwhile. */
 final class ImportTrace
 {
-    /** How far the clock of a logger may be off, common practice: one hour is a clock not put forward in summer. */
-    private const CLOCK_OFF_MIN = 65;
-
     public function __construct(private readonly JudgeTest $judge)
     {
     }
@@ -51,11 +49,9 @@ final class ImportTrace
             $progress->stage('storing');
             $length = (int) ceil($run->trace->endS());
             $started = $logged->startedAt === null ? $job->now()->subSeconds($length) : CarbonImmutable::instance($logged->startedAt);
-            if ($logged->startedAt !== null && $started->addMinutes(self::CLOCK_OFF_MIN) < $test->created_at) {
-                throw Refused::input("This record began at {$started->setTimezone($job->time_zone)->format('Y-m-d H:i')}, before test {$test->number} was planned: it is of another test. Bring the file of this one, or check the clock of the logger.", [['field' => 'file', 'detail' => 'older than the test', 'value' => $started->format('Y-m-d\TH:i:sP')]]);
-            }
-            if ($started->addSeconds($length) > $job->now()->addMinutes(2)) {
-                throw Refused::input('The times in this file lie in the future. Check the clock of the logger, or the time zone of the job.', [['field' => 'file', 'detail' => 'in the future', 'value' => $started->format('Y-m-d\TH:i:sP')]]);
+            $refused = RecordTime::refusal($started, (float) $length, $logged->startedAt === null ? $started : $test->created_at, $job->now(), (string) $test->number, new \DateTimeZone($job->time_zone));
+            if ($refused !== null) {
+                throw Refused::input($refused['said'], [['field' => 'file', 'detail' => $refused['detail'], 'value' => $started->format('Y-m-d\TH:i:sP')]]);
             }
 
             return $this->judge->end($test, $person, $run, $verdict, $started, $logged->columns, $progress->stored(...));

@@ -2,6 +2,9 @@
 
 declare(strict_types=1);
 
+use Core\Tests\Net\Plans;
+use Diastoma\Core\PressureTest\TestMethods;
+use Diastoma\Core\PressureTest\TestPlan;
 use Illuminate\Support\Facades\Artisan;
 
 /** @return array<string, mixed> */
@@ -55,3 +58,20 @@ it('refuses what it cannot judge, and says why', function (string $method, strin
     'no section' => ['en805-loss', 'docs/samples/section-tight.csv', 'docs/samples/none.json'], 'a section that is none' => ['en805-loss', 'docs/samples/section-tight.csv', 'docs/samples/section-tight.csv'],
     'a trace that is none' => ['en805-loss', 'docs/samples/section.json', 'docs/samples/section.json'], 'too short for the method' => ['pe-decay', 'docs/samples/section-tight.csv', 'docs/samples/section.json'],
 ]);
+
+it('plans on the command line what the core plans, for every method and choice', function () {
+    foreach (TestMethods::all() as $method) {
+        $file = tempnam(sys_get_temp_dir(), 'section');
+        file_put_contents($file, json_encode(Plans::section($method->id())->toArray(), JSON_THROW_ON_ERROR));
+        foreach (Plans::choices($method) as $choice) {
+            expect(Artisan::call('test:plan', ['method' => $method->id(), 'section' => $file, '--choose' => array_map(static fn (string $k, string $v): string => "{$k}={$v}", array_keys($choice), $choice)]))->toBe(0);
+            $plan = json_decode(Artisan::output(), true, flags: JSON_THROW_ON_ERROR);
+            expect(implode(' | ', Plans::figures(TestPlan::fromArray($plan), Plans::section($method->id()))))->toBe(implode(' | ', array_slice(explode(' | ', Plans::line($method, $choice)), 4, 8)))->and($plan['may_run'])->toBeTrue()->and($plan['source']['tag'])->not->toBe('')->and($plan['cautions'])->not->toBe([]);
+        }
+        unlink($file);
+    }
+});
+
+it('does not plan what is not a choice', function (array $choose, string $section) {
+    expect(Artisan::call('test:plan', ['method' => 'c600', 'section' => base_path($section), '--choose' => $choose]))->toBe(2);
+})->with(['no such hours' => [['hours=3'], 'docs/samples/section.json'], 'no value' => [['hours'], 'docs/samples/section.json'], 'no section' => [[], 'docs/samples/none.json']]);

@@ -29,8 +29,8 @@ final class TestJudge extends Command
         try {
             $method = (string) $this->argument('method');
             TestMethods::of($method);
-            [$section, $facts] = SectionTrace::section($this->text((string) $this->option('section'), 'section'), $method);
-            $trace = PressureCsv::text($this->text((string) $this->argument('trace'), 'trace'))->trace();
+            [$section, $facts] = SectionTrace::section(CommandFile::text((string) $this->option('section'), 'section'), $method);
+            $trace = PressureCsv::text(CommandFile::text((string) $this->argument('trace'), 'trace'))->trace();
             $acceptance = (new TraceJudge($trace, $facts))->judge($method);
             $allowance = $acceptance['figures']['allowance_l_h'] ?? null;
             $allowed = is_numeric($this->option('allowed')) ? (float) $this->option('allowed') : (is_float($allowance) ? $allowance : null);
@@ -58,12 +58,5 @@ final class TestJudge extends Command
         } catch (InvalidInput $fault) {
             return [null, $fault->getMessage()]; // topped up to the end, say: the acceptance stands all the same
         }
-    }
-
-    private function text(string $name, string $field): string
-    {
-        $text = $name === '-' ? stream_get_contents(STDIN) : ($name !== '' && is_file($name) ? file_get_contents($name) : false);
-
-        return $text === false ? throw InvalidInput::field($field, "The file “{$name}” cannot be read. Check its name.", $name) : $text;
     }
 }
