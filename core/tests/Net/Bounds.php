@@ -6,8 +6,11 @@ namespace Core\Tests\Net;
 
 use Diastoma\Core\Catalogue\Procedures;
 use Diastoma\Core\Exception\InvalidInput;
+use Diastoma\Core\Procedure\ReadingKind;
 use Diastoma\Core\Procedure\Readings;
+use Diastoma\Core\Procedure\ReadingSpec;
 use Diastoma\Core\Rulebook\Rulebook;
+use Diastoma\Core\Rulebook\Rulebooks;
 use Diastoma\Core\Rulebook\Verdict;
 
 /**
@@ -17,6 +20,9 @@ use Diastoma\Core\Rulebook\Verdict;
 final class Bounds
 {
     private const LADDER = [0.001, 0.5, 0.95, 1.05, 2.0, 50.0];
+
+    /** In the reading's own unit. */
+    private const OFF = [0.6, -0.6, 4.0, -4.0];
 
     private const WAYS = ['as usual'];
 
@@ -34,9 +40,72 @@ final class Bounds
                 }
             }
         }
+        $found += self::offALittle($rulebook, self::missing($rulebook, $found));
         ksort($found);
 
         return $found;
+    }
+
+    /**
+     * @param  array<string, string>  $found
+     * @return list<string> limits that good work does not touch: it leaves no gap, and both its ends have the same mean
+     */
+    private static function missing(string $rulebook, array $found): array
+    {
+        $touched = array_map(static fn (string $key): string => explode(' | ', $key)[0], array_keys($found));
+        $all = Rulebooks::of($rulebook)->limits ?? [];
+
+        return array_values(array_diff(array_keys($all), $touched));
+    }
+
+    /**
+     * The same for work with one reading off by a little: the first place where each of those limits is seen to decide.
+     *
+     * @param  list<string>  $limits
+     * @return array<string, string>
+     */
+    private static function offALittle(string $rulebook, array $limits): array
+    {
+        $found = [];
+        foreach (Procedures::ids() as $id) {
+            $mine = array_filter($limits, static fn (string $limit): bool => str_starts_with($id, 'gasketed') === str_starts_with($limit, 'gs.'));
+            $walk = new Walk($id, $rulebook);
+            $good = $walk->ways()['all that need not be'];
+            foreach ($mine === [] ? [] : $walk->specs($good) as $key => $spec) {
+                foreach (self::off($spec, $good->reading($key)?->value) as $how => $off) {
+                    $readings = $walk->changed($good, $key, $off);
+                    foreach ($mine as $k => $limit) {
+                        $value = $walk->rulebook->value($limit);
+                        if (self::severities($walk, $readings, $limit, 0.05 * $value) !== self::severities($walk, $readings, $limit, 20 * $value)) {
+                            foreach (self::moved($walk, $readings, $limit) as $what => $said) {
+                                $found["{$what} | {$key} {$how}"] = $said;
+                            }
+                            unset($mine[$k], $limits[$k]);
+                        }
+                    }
+                }
+            }
+        }
+
+        return $found;
+    }
+
+    /** @return array<string, mixed> values of a reading that are off by a little, by words */
+    private static function off(ReadingSpec $spec, mixed $value): array
+    {
+        $off = [];
+        foreach ($spec->kind === ReadingKind::Choice ? $spec->choices : [] as $choice) {
+            $off["is {$choice}"] = $choice;
+        }
+        foreach (self::OFF as $by) {
+            if (is_array($value) && is_float($value[0] ?? null)) {
+                $off["off by {$by}"] = [$value[0] + $by, ...array_slice($value, 1)];
+            } elseif (is_float($value)) {
+                $off["off by {$by}"] = $value + $by;
+            }
+        }
+
+        return $off;
     }
 
     /** @return array<string, string> */

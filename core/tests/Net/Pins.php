@@ -53,4 +53,37 @@ final class Pins
     {
         return is_file(self::FILE) ? array_values(array_filter(explode("\n", (string) file_get_contents(self::FILE)))) : [];
     }
+
+    /** @return array<string, string> by limit: the test that fails when it moves */
+    public static function limitTests(): array
+    {
+        $tests = array_fill_keys(array_keys(self::limitSides()), '`Net/LimitsTest`');
+        foreach (self::held() as $line) {
+            [$id, $test] = explode(' | ', $line);
+            $tests[$id] = "`{$test}`";
+        }
+
+        return $tests;
+    }
+
+    /** @return array<string, string> by limit: what its first rule says on either side, in the units of the first rulebook */
+    public static function limitSides(): array
+    {
+        $sides = [];
+        foreach (['us', 'iso'] as $rulebook) {
+            foreach (file(__DIR__."/limits-{$rulebook}.txt", FILE_IGNORE_NEW_LINES | FILE_SKIP_EMPTY_LINES) ?: [] as $line) {
+                $parts = explode(' | ', $line);
+                $words = preg_replace(['/ below [^;,]+,/', '/; .*/'], [' below,', ''], $parts[count($parts) - 1]);
+                $sides[$parts[0]] ??= "{$words}: `{$parts[1]}`";
+            }
+        }
+
+        return $sides;
+    }
+
+    /** @return list<string> */
+    public static function held(): array
+    {
+        return file(__DIR__.'/limits-held-elsewhere.txt', FILE_IGNORE_NEW_LINES | FILE_SKIP_EMPTY_LINES) ?: [];
+    }
 }

@@ -184,7 +184,7 @@ final class Record
     public function shorten(string $phase, float $share): void
     {
         [$from, $to] = $this->at[$phase];
-        $raise = $this->p[$this->index($to)] - $this->p[$this->index($from)] > 0.1 * $this->plan->gaugeKpa;
+        $raise = 0.1 * $this->plan->gaugeKpa < $this->p[$this->index($to)] - $this->p[$this->index($from)];
         if ($raise) {
             foreach ($this->t as $k => $t) {
                 $this->t[$k] = $t <= $from ? $t : ($t >= $to ? $t - (1 - $share) * ($to - $from) : $from + $share * ($t - $from));

@@ -8,7 +8,6 @@ use Core\Tests\PressureTest\Sections;
 use Diastoma\Core\Exception\InvalidInput;
 use Diastoma\Core\PressureTest\Control;
 use Diastoma\Core\PressureTest\Phase;
-use Diastoma\Core\PressureTest\PressureTrace;
 use Diastoma\Core\PressureTest\Run\RecordTime;
 use Diastoma\Core\PressureTest\Run\Run;
 use Diastoma\Core\PressureTest\Site\TestSection;
@@ -17,7 +16,6 @@ use Diastoma\Core\PressureTest\TestMethod;
 use Diastoma\Core\PressureTest\TestMethods;
 use Diastoma\Core\PressureTest\TestPlan;
 use Diastoma\Core\PressureTest\TestVerdict;
-use Diastoma\Core\Quantity\Unit;
 use Diastoma\Core\Rulebook\Severity;
 use Diastoma\Core\Simulation\Noise;
 use Diastoma\Core\Simulation\PressureFault;
@@ -65,14 +63,17 @@ final class Spoilt
     /** How it was run before anything was spoilt; of an even seed it is on record when each phase began. */
     public function good(int $seed): Run
     {
-        return $this->run(PressureFault::None, $seed);
+        return self::marked((new PressureLogger($this->section))->run($this->plan, 1 + $seed), $seed);
+    }
+
+    private static function marked(Run $run, int $seed): Run
+    {
+        return $seed % 2 === 0 ? $run : new Run($run->trace, [], $run->measured);
     }
 
     private function run(PressureFault $fault, int $seed): Run
     {
-        $run = $this->runs[$fault->value.$seed % self::BASES] ??= (new PressureLogger($this->section, $fault))->run($this->plan, 1 + $seed % self::BASES);
-
-        return $seed % 2 === 0 ? $run : new Run($run->trace, [], $run->measured);
+        return self::marked($this->runs[$fault->value.$seed % self::BASES] ??= (new PressureLogger($this->section, $fault))->run($this->plan, 1 + $seed % self::BASES), $seed);
     }
 
     public function judged(Run $run): TestVerdict

@@ -2,15 +2,16 @@
 
 declare(strict_types=1);
 
+use Core\Tests\Net\Pins;
 use Diastoma\Core\Rulebook\LimitTable;
 use Diastoma\Core\Rulebook\Rulebooks;
 
 it('is what docs/limits.md says', function () {
     $file = dirname(__DIR__, 3).'/docs/limits.md';
     if (getenv('DIASTOMA_PIN') === '1') {
-        file_put_contents($file, LimitTable::markdown());
+        file_put_contents($file, LimitTable::markdown(Pins::limitSides(), Pins::limitTests()));
     }
-    expect(file_get_contents($file))->toBe(LimitTable::markdown());
+    expect(file_get_contents($file))->toBe(LimitTable::markdown(Pins::limitSides(), Pins::limitTests()));
 });
 
 it('refuses a limit with which nothing could be judged', function (string $id, float $value) {
@@ -20,7 +21,16 @@ it('refuses a limit with which nothing could be judged', function (string $id, f
 it('names a source for every limit', function () {
     foreach (Rulebooks::all() as $rulebook) {
         foreach ($rulebook->limits as $limit) {
-            expect($limit->source->tag())->not->toBe('')->and(LimitTable::markdown())->toContain("(`{$limit->id}`)");
+            expect($limit->source->tag())->not->toBe('')->and(LimitTable::markdown([], []))->toContain("(`{$limit->id}`)");
+        }
+    }
+});
+
+it('names a test for every limit', function () {
+    foreach (Rulebooks::all() as $rulebook) {
+        foreach (array_keys($rulebook->limits) as $id) {
+            $test = trim(Pins::limitTests()[$id] ?? '', '`');
+            expect($test)->not->toBe('', $id)->and(is_file(dirname(__DIR__)."/{$test}.php"))->toBeTrue("{$id}: {$test}");
         }
     }
 });
