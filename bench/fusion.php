@@ -8,8 +8,10 @@ require __DIR__.'/../vendor/autoload.php';
 
 use App\Imports\FusionFile;
 use Core\Tests\Electrofusion\BlindTraces;
+use Core\Tests\Electrofusion\StrangeTraces;
 use Diastoma\Core\Electrofusion\Diagnosis\Diagnosis;
 use Diastoma\Core\Electrofusion\Diagnosis\Nominal;
+use Diastoma\Core\Electrofusion\Diagnosis\TraceClass;
 use Diastoma\Core\Simulation\FusionControlUnit;
 use Diastoma\Core\Simulation\Heat\CouplerHeat;
 use Diastoma\Core\Simulation\Heat\HeatedJoint;
@@ -41,6 +43,20 @@ $traces = iterator_to_array(BlindTraces::all(20, 3), false);
 });
 $samples = array_sum(array_map(static fn (array $t): int => count($t[1]->samples), $traces));
 printf("diagnoses per second of %d traces with %.0f samples each: median %.0f, least %.0f, most %.0f over 9 rounds\n", count($traces), $samples / count($traces), 1000 * count($traces) / $median, 1000 * count($traces) / $most, 1000 * count($traces) / $least);
+
+foreach (['simulated unit' => static fn (int $seed) => BlindTraces::all(60, $seed), 'second physics' => static fn (int $seed) => StrangeTraces::all(60, $seed)] as $name => $traces) {
+    foreach ([1, 9, 42] as $seed) {
+        $right = $alarms = $missed = $all = 0;
+        foreach ($traces($seed) as [$class, $trace, $nominal]) {
+            $found = Diagnosis::of($trace, $nominal)->class;
+            $all++;
+            $right += $found === $class ? 1 : 0;
+            $alarms += $class === TraceClass::Good && $found !== $class ? 1 : 0;
+            $missed += $class !== TraceClass::Good && $found === TraceClass::Good ? 1 : 0;
+        }
+        printf("diagnosis of fusions, %s, seed %d: %d of %d right (%.1f %%); %d of 60 good ones called faulty, %d faulty ones called good\n", $name, $seed, $right, $all, 100 * $right / $all, $alarms, $missed);
+    }
+}
 
 $long = (new FusionControlUnit(40.0, 0.64, 19_999.0, 16.0))->run(1);
 $csv = "time_s;voltage_v;current_a;end_code\n".implode("\n", array_map(static fn (array $s): string => str_replace('.', ',', "{$s['t']};{$s['v']};{$s['i']}").';complete', $long->samples));

@@ -28,6 +28,9 @@ final readonly class Diagnosis
     /** % a lone fall must have to be shorted turns */
     private const SHORT_PERCENT = 2.5;
 
+    /** Turns that touch draw more, and warm: a rise of this share of the fall comes of itself. */
+    private const WARMS_AFTER = 0.4;
+
     /** jumps from which on it is no single short any more */
     private const ERRATIC_JUMPS = 3;
 
@@ -56,6 +59,8 @@ final readonly class Diagnosis
     private static function classify(TraceFeatures $f, float $timeOff): array
     {
         $falls = array_filter($f->jumps, static fn (array $jump): bool => $jump[1] <= -self::SHORT_PERCENT);
+        $deepest = $f->jumps === [] ? 0.0 : max(0.0, ...array_map(static fn (array $j): float => -$j[1], $f->jumps));
+        $rises = array_filter($f->jumps, static fn (array $jump): bool => $jump[1] >= max(self::SHORT_PERCENT, self::WARMS_AFTER * $deepest));
         $voltage = max($f->lowVoltagePercent, $f->highVoltagePercent) / self::VOLTAGE_PERCENT;
         $start = abs($f->startOffPercent ?? 0.0) / self::RESISTANCE_PERCENT;
         $time = abs($timeOff) / self::TIME_PERCENT;
@@ -66,7 +71,7 @@ final readonly class Diagnosis
         return match (true) {
             $f->currentGone => [TraceClass::OpenCircuit, 4.0],
             $f->voltageGoneAtEnd => [TraceClass::SupplyCut, 4.0],
-            count($f->jumps) >= self::ERRATIC_JUMPS => [TraceClass::UnderInsertion, count($f->jumps) / 2],
+            count($f->jumps) >= self::ERRATIC_JUMPS, $rises !== [] => [TraceClass::UnderInsertion, max($jump, count($f->jumps) / 2)], // turns that touch make a fall; a rise comes from a coil that lies bare or a contact that opens
             $stoppedByHand => [TraceClass::EarlyStop, 4.0],
             $falls !== [], $jump > 1.0 => [TraceClass::ShortedTurns, $jump],
             $start > 1.0 => [TraceClass::WrongResistance, $start],

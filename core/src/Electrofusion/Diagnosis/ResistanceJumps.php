@@ -16,15 +16,23 @@ final readonly class ResistanceJumps
     /** % that always counts as a jump, however noisy the record */
     private const LARGEST_LIMIT_PERCENT = 2.5;
 
+    /** A meter that counts in coarse steps makes jumps of its own: so many steps are none, up to this %. From memory. */
+    private const STEPS = 1.4;
+
+    private const COARSE_LIMIT_PERCENT = 3.2;
+
+    /** Fewer changes do not tell how a meter counts. */
+    private const FEWEST_STEPS = 5;
+
     /**
-     * @param  array<int, array{float, float}>  $places  [s, % of the resistance] by number of the point
+     * @param  array<int, array{float, float, float}>  $places  [s, % of the resistance, % that a step of the meters makes there] by number of the point
      * @param  float  $noise  usual size of a place without a jump, %: the lower quarter, which real jumps leave as it is
      */
     private function __construct(private array $places, private float $noise)
     {
     }
 
-    /** @param  list<array{t: float, v: float, i: float}>  $samples  while current flowed */
+    /** @param  list<array{t: float, v: float, i: float}>  $samples  while current flowed, without a soft start */
     public static function of(array $samples, float $timeS): self
     {
         $r = [];
@@ -32,6 +40,7 @@ final readonly class ResistanceJumps
             $r[] = $s['i'] > 0.0 ? $s['v'] / $s['i'] : 0.0;
         }
         $places = $sizes = [];
+        $steps = ['v' => self::smallestStep(array_column($samples, 'v')), 'i' => self::smallestStep(array_column($samples, 'i'))];
         for ($k = self::ARM; $k <= count($r) - self::ARM; $k++) {
             if (! isset($samples[$k]) || $samples[$k]['t'] - $samples[0]['t'] < self::SETTLED * $timeS) {
                 continue;
@@ -40,17 +49,52 @@ final readonly class ResistanceJumps
             $after = self::lineAtEnd(array_reverse(array_slice($r, $k, self::ARM)));
             $size = $before > 0.0 ? 100 * ($after / $before - 1) : 0.0;
             $sizes[] = abs($size);
-            $places[$k] = [$samples[$k]['t'], $size];
+            $places[$k] = [$samples[$k]['t'], $size, self::stepPercent($samples[$k], $steps)];
         }
         sort($sizes);
 
         return new self($places, $sizes[intdiv(count($sizes), 4)] ?? 0.0);
     }
 
-    /** The largest of all, %. */
+    /**
+     * What the smallest step of volts and amperes is of what is read, %.
+     *
+     * @param  array{t: float, v: float, i: float}  $sample
+     * @param  array{v: float, i: float}  $steps
+     */
+    private static function stepPercent(array $sample, array $steps): float
+    {
+        return 100 * (($sample['v'] > 0.0 ? $steps['v'] / $sample['v'] : 0.0) + ($sample['i'] > 0.0 ? $steps['i'] / $sample['i'] : 0.0));
+    }
+
+    /**
+     * A jump that the meters may have made.
+     *
+     * @param  array{float, float, float}  $place
+     */
+    private static function ownPercent(array $place): float
+    {
+        return min(self::COARSE_LIMIT_PERCENT, self::STEPS * $place[2]);
+    }
+
+    /** @param  list<float>  $values */
+    private static function smallestStep(array $values): float
+    {
+        $steps = [];
+        for ($k = 1, $n = count($values); $k < $n; $k++) {
+            $by = abs($values[$k] - $values[$k - 1]);
+            if ($by > 1e-6) {
+                $steps[] = $by;
+            }
+        }
+
+        return count($steps) < self::FEWEST_STEPS ? 0.0 : min($steps);
+    }
+
+    /** The largest that is more than the meters count by, %. */
     public function largestPercent(): float
     {
-        return $this->places === [] ? 0.0 : max(array_map(static fn (array $place): float => abs($place[1]), $this->places));
+        return max([0.0, ...array_map(static fn (array $place): float => abs($place[1]) < self::ownPercent($place) ? 0.0 : abs($place[1]), $this->places)]);
     }
 
     /**
@@ -64,15 +108,15 @@ final readonly class ResistanceJumps
         $jumps = [];
         $lastAt = -self::ARM;
         foreach ($this->places as $k => $place) {
-            if (abs($place[1]) < $limit) {
+            if (abs($place[1]) < max($limit, self::ownPercent($place))) {
                 continue;
             }
             $last = count($jumps) - 1;
             if ($k - $lastAt >= self::ARM || $last < 0) {
-                $jumps[] = $place;
+                $jumps[] = [$place[0], $place[1]];
                 $lastAt = $k;
             } elseif (abs($place[1]) > abs($jumps[$last][1])) {
-                $jumps[$last] = $place;
+                $jumps[$last] = [$place[0], $place[1]];
                 $lastAt = $k;
             }
         }

@@ -32,6 +32,7 @@ final readonly class TraceFeatures
     public static function of(FusionTrace $trace, Nominal $nominal, float $jumpPercent): self
     {
         [$samples, $voltageGone, $currentGone] = self::withoutTail(self::thinned($trace->samples), $nominal);
+        $samples = SoftStart::without($samples, $nominal->voltageV);
         $volts = array_column($samples, 'v');
         [$low, $high] = self::sustained($volts, $nominal->voltageV);
         $jumps = ResistanceJumps::of($samples, $nominal->timeS);
