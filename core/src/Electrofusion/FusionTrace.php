@@ -92,13 +92,13 @@ final readonly class FusionTrace
         return $rise >= self::COPPER_RISES ? self::COPPER_PER_KELVIN : max(0.0, $rise) / self::USUAL_RISE_K;
     }
 
-    /** @param  non-empty-list<array{t: float, v: float, i: float}>  $samples  with a current */
+    /** @param  list<array{t: float, v: float, i: float}>  $samples  with a current */
     private static function middleOhms(array $samples): float
     {
         $ohms = array_map(static fn (array $s): float => $s['v'] / $s['i'], $samples);
         sort($ohms);
 
-        return $ohms[intdiv(count($ohms), 2)];
+        return $ohms[intdiv(count($ohms), 2)] ?? 1.0;
     }
 
     /** The middle one of all voltages: what the unit held. */

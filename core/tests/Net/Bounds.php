@@ -9,6 +9,7 @@ use Diastoma\Core\Exception\InvalidInput;
 use Diastoma\Core\Procedure\ReadingKind;
 use Diastoma\Core\Procedure\Readings;
 use Diastoma\Core\Procedure\ReadingSpec;
+use Diastoma\Core\Rulebook\Limit;
 use Diastoma\Core\Rulebook\Rulebook;
 use Diastoma\Core\Rulebook\Rulebooks;
 use Diastoma\Core\Rulebook\Verdict;
@@ -20,6 +21,9 @@ use Diastoma\Core\Rulebook\Verdict;
 final class Bounds
 {
     private const LADDER = [0.001, 0.5, 0.95, 1.05, 2.0, 50.0];
+
+    /** The one limit that a rulebook may lack. */
+    private const NEED_NOT_BE = 'ef.ovality.mm';
 
     /** In the reading's own unit. */
     private const OFF = [0.6, -0.6, 4.0, -4.0];
@@ -76,7 +80,7 @@ final class Bounds
                     $readings = $walk->changed($good, $key, $off);
                     foreach ($mine as $k => $limit) {
                         $value = $walk->rulebook->value($limit);
-                        if (self::severities($walk, $readings, $limit, 0.05 * $value) !== self::severities($walk, $readings, $limit, 20 * $value)) {
+                        if (self::isRead($walk, $readings, $limit) && self::severities($walk, $readings, $limit, 0.05 * $value) !== self::severities($walk, $readings, $limit, 20 * $value)) {
                             foreach (self::moved($walk, $readings, $limit) as $what => $said) {
                                 $found["{$what} | {$key} {$how}"] = $said;
                             }
@@ -113,6 +117,9 @@ final class Bounds
     {
         $value = $walk->rulebook->value($limit);
         $unit = $walk->rulebook->limit($limit)->unit->value;
+        if (! self::isRead($walk, $readings, $limit)) {
+            return [];
+        }
         $known = []; // rules that hang on one limit change their minds at the same places
         $judged = function (float $at) use (&$known, $walk, $readings, $limit): array {
             return $known[(string) $at] ??= self::severities($walk, $readings, $limit, $at);
@@ -150,6 +157,20 @@ final class Bounds
         }
 
         return $found;
+    }
+
+    /** Whether anything at all is looked up in it: without it the judging ends in the air, or in something else. */
+    private static function isRead(Walk $walk, Readings $readings, string $limit): bool
+    {
+        $with = $walk->rulebook;
+        $without = Rulebook::of($with->id, $with->version, $with->title, $with->units, array_values(array_filter($with->limits, static fn (Limit $l): bool => $l->id !== $limit)), $with->choices);
+        try {
+            self::judged($walk, $readings, $without);
+
+            return $limit === self::NEED_NOT_BE;
+        } catch (\OutOfBoundsException) {
+            return true;
+        }
     }
 
     /** @return array<string, string> worst severity of each rule */

@@ -136,6 +136,15 @@ final class Walk
      */
     public function ways(): array
     {
+        /** @var array<string, array<string, Readings>> $known made once a process: a large bore takes its time */
+        static $known = [];
+
+        return $known[$this->id.$this->rulebook->id.json_encode($this->facts)] ??= $this->allWays();
+    }
+
+    /** @return array<string, Readings> */
+    private function allWays(): array
+    {
         $ways = ['as usual' => $this->made()];
         foreach ($this->specs($ways['as usual']) as $spec) {
             foreach ($spec->kind === ReadingKind::Choice ? $spec->choices : [] as $choice) {
