@@ -19,15 +19,16 @@ enum Room: string
     public function tests(): array
     {
         $own = ["core/tests/{$this->value}"];
-        $net = ['core/tests/Net/EveryQuestionTest.php', '--filter=comes to what'];
+        $said = static fn (string $what): array => ['core/tests/Net/SaidTest.php', "--filter={$what}"];
 
         return match ($this) {
-            self::Rulebook => [$own, ['core/tests/Net/EveryQuestionTest.php', '--filter=comes to what.*(coupler|di_push_on)']],
-            self::Electrofusion => [$own, [$net[0], '--filter=comes to what.*electrofusion']],
-            self::Gasketed => [$own, [$net[0], '--filter=comes to what.*gasketed']],
-            self::PressureTest => [['core/tests/Net/PlansTest.php'], $own, ['core/tests/Net/HazardsTest.php']],
-            self::Pipe => [$own, ['core/tests/Reckoner'], ['core/tests/Layout']],
-            self::Reckoner, self::Layout => [$own],
+            self::Rulebook => [$own, $said('coupler|di_push_on')],
+            self::Electrofusion => [$said('coupler|saddle|tapping'), $own, $said('large_bore|spool')],
+            self::Gasketed => [$said('gasketed'), $own],
+            self::PressureTest => [['core/tests/Net/PlansTest.php'], $said('method'), $own, ['core/tests/Net/HazardsTest.php']],
+            self::Pipe => [$own, ['core/tests/Published'], $said('reckoner|coupler')],
+            self::Reckoner => [$own, ['core/tests/Published'], $said('reckoner')],
+            self::Layout => [$own],
         };
     }
 }
