@@ -11,7 +11,6 @@ use Diastoma\Core\PressureTest\TestMethods;
 use Diastoma\Core\PressureTest\TestVerdict;
 use Diastoma\Core\PressureTest\Words;
 use Diastoma\Core\Procedure\Situation;
-use Diastoma\Core\Procedure\Step;
 use Diastoma\Core\Quantity\UnitSystem;
 use Diastoma\Core\Reckoner\Calculation;
 use Diastoma\Core\Reckoner\Reckoner;
@@ -25,7 +24,10 @@ final class Said
     /** @return list<string> names of the files */
     public static function files(): array
     {
-        return [...array_map(static fn (string $id): string => "procedure {$id} iso", Procedures::ids()), 'procedure electrofusion.coupler us', 'procedure gasketed.di_push_on us', ...array_map(static fn ($m): string => "method {$m->id()}", TestMethods::all()), 'reckoner'];
+        $all = [...array_map(static fn (string $id): string => "procedure {$id} iso", Procedures::ids()), 'procedure electrofusion.coupler us', 'procedure gasketed.di_push_on us', ...array_map(static fn ($m): string => "method {$m->id()}", TestMethods::all()), 'reckoner'];
+        $only = (string) getenv('DIASTOMA_SAID');
+
+        return $only === '' ? $all : array_values(array_filter($all, static fn (string $file): bool => preg_match("/{$only}/", $file) === 1));
     }
 
     public static function path(string $file): string
@@ -50,8 +52,12 @@ final class Said
         $good = $walk->ways()['all that need not be'];
         $s = new Situation($good, $walk->facts(), $walk->rulebook);
         $verdict = $walk->verdict($good);
-        foreach ($walk->procedure->steps($s->knowing($verdict->findings)) as $step) {
-            $lines = [...$lines, ...self::flat("step {$step->id}", self::step($step, $walk->rulebook->units))];
+        $ways = $walk->procedure instanceof LargeBore ? [] : array_values($walk->ways());
+        foreach ([$good, ...$ways] as $readings) {
+            $then = new Situation($readings, $walk->facts(), $walk->rulebook);
+            foreach ($walk->procedure->steps($then->knowing($walk->verdict($readings)->findings)) as $step) {
+                $lines = [...$lines, ...self::flat("step {$step->id}", $step->toArray($walk->rulebook->units))];
+            }
         }
         foreach ($verdict->findings as $k => $finding) {
             $lines[] = self::finding($finding);
@@ -70,17 +76,11 @@ final class Said
         return array_values(array_unique($lines));
     }
 
-    /** @return array<string, mixed> */
-    private static function step(Step $step, UnitSystem $units): array
-    {
-        return $step->toArray($units);
-    }
-
     private static function finding(Finding $f): string
     {
         $n = static fn (?float $x): string => $x === null ? '–' : sprintf('%.6g', $x);
 
-        return "{$f->severity->value} {$f->rule}: {$f->said} {$f->todo} [{$n($f->measured)} of {$n($f->limit)}, {$n($f->margin)} {$f->unit->value}; {$f->source->tag()}]";
+        return "{$f->severity->value} {$f->rule}: {$f->said} {$f->todo} [{$n($f->measured)} of {$n($f->limit)}, {$n($f->margin)} {$f->unit->value}; {$f->source->tag()}; ".implode(', ', $f->readings).']';
     }
 
     /** @return list<string> */

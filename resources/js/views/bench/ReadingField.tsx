@@ -128,7 +128,7 @@ function SeriesField({ spec, reading, error, busy, disabled, onEnter, draftKey }
           </ToggleButtonGroup>
         )}
       </Stack>
-      <Box sx={{ display: 'grid', gridTemplateColumns: `repeat(${count > 4 ? 3 : 2}, minmax(0, 1fr))`, gap: 1 }} onBlur={(e) => !e.currentTarget.contains(e.relatedTarget) && enter()}>
+      <Box sx={{ display: 'grid', gridTemplateColumns: { xs: 'repeat(2, minmax(0, 1fr))', sm: `repeat(${count > 4 ? 3 : 2}, minmax(0, 1fr))` }, gap: 1 }} onBlur={(e) => !e.currentTarget.contains(e.relatedTarget) && enter()}>
         {positions(count, whole).map((name, k) => (
           <TextField
             key={name}
@@ -138,7 +138,7 @@ function SeriesField({ spec, reading, error, busy, disabled, onEnter, draftKey }
             error={error !== null}
             onChange={(e) => set(k, e.target.value)}
             onKeyDown={(e) => e.key === 'Enter' && enter()}
-            slotProps={{ htmlInput: { inputMode: 'decimal', 'aria-busy': busy }, input: { endAdornment: <InputAdornment position="end">{spec.display.symbol}</InputAdornment> } }}
+            slotProps={{ inputLabel: { shrink: true }, htmlInput: { inputMode: 'decimal', 'aria-busy': busy }, input: { endAdornment: <InputAdornment position="end">{spec.display.symbol}</InputAdornment> } }}
           />
         ))}
       </Box>
