@@ -13,6 +13,7 @@ use App\Models\Person;
 use App\Procedures\Systems;
 use Diastoma\Core\Exception\InvalidInput;
 use Diastoma\Core\Gasketed\Systems\JointSystem;
+use Diastoma\Core\Sitting\Action;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Str;
 
@@ -31,9 +32,7 @@ final class AddJointSystem
      */
     public function execute(Job $job, Person $person, array $data): JointSystem
     {
-        if (! $person->isAnyOf('supervisor', 'jointer', 'admin')) {
-            throw Refused::forbidden('A jointer or a supervisor adds a joint system. Ask one.');
-        }
+        $person->must(Action::AddSystem);
         $given = JointSystem::fromArray([...$data, 'version' => 1]);
 
         return DB::transaction(function () use ($job, $person, $given): JointSystem {

@@ -14,6 +14,7 @@ use App\Models\Pipe;
 use App\Models\Plan;
 use App\Models\Section;
 use Diastoma\Core\Layout\BellHole;
+use Diastoma\Core\Sitting\Action;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Str;
 
@@ -27,9 +28,7 @@ final class AdoptPlan
     /** @throws Refused if this person may not, the main has no joint system, or the plan no longer fits what is laid */
     public function execute(Plan $plan, Person $person): Main
     {
-        if (! $person->isAnyOf('supervisor', 'jointer', 'admin')) {
-            throw Refused::forbidden('A jointer or a supervisor takes a plan onto the line. Ask one.');
-        }
+        $person->must(Action::AdoptPlan);
         $main = $plan->main;
         $method = $main->joint_method ?? throw Refused::conflict('This main has no joint system. Choose one in Set-out first.');
 

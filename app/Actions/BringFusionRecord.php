@@ -12,6 +12,7 @@ use App\Procedures\Subject;
 use App\Procedures\WeldOf;
 use App\Traces\TraceStore;
 use Carbon\CarbonImmutable;
+use Diastoma\Core\Sitting\Action;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Str;
 
@@ -32,9 +33,7 @@ final class BringFusionRecord
      */
     public function execute(Joint $joint, Person $person, string $text, ?CarbonImmutable $started, string $record = 'fusion'): void
     {
-        if (! $person->isAnyOf('jointer', 'supervisor', 'admin')) {
-            throw Refused::forbidden("A {$person->role} may not bring fusion records. Ask a jointer.");
-        }
+        $person->must(Action::BringFusion);
         $subject = Subject::joint($joint);
         $of = WeldOf::record($subject, $record);
         if ($subject->readings()->has($record)) {

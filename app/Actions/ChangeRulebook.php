@@ -13,6 +13,7 @@ use App\Models\Rulebook;
 use Diastoma\Core\Rulebook\Rulebook as CoreRulebook;
 use Diastoma\Core\Rulebook\Rulebooks;
 use Diastoma\Core\Rulebook\Schools;
+use Diastoma\Core\Sitting\Action;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Str;
 
@@ -73,9 +74,7 @@ final class ChangeRulebook
 
     private function may(Person $person, string $reason): string
     {
-        if (! $person->isAnyOf('supervisor', 'admin')) {
-            throw Refused::forbidden('Only a supervisor may change a limit. Call one over.');
-        }
+        $person->must(Action::ChangeRulebook);
         $reason = trim($reason);
 
         return mb_strlen($reason) >= self::SHORTEST_REASON ? $reason : throw Refused::input('Give the reason in a sentence: who asked for it, and why. It stays visible for ever.', [['field' => 'reason', 'detail' => 'too short', 'value' => $reason]]);

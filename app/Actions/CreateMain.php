@@ -15,6 +15,7 @@ use App\Procedures\Systems;
 use Diastoma\Core\Electrofusion\Coupler;
 use Diastoma\Core\Electrofusion\PipeSize;
 use Diastoma\Core\Pipe\PePipe;
+use Diastoma\Core\Sitting\Action;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Str;
 
@@ -39,9 +40,7 @@ final class CreateMain
      */
     public function execute(Job $job, Person $person, array $given): Main
     {
-        if (! $person->isAnyOf('jointer', 'supervisor', 'admin')) {
-            throw Refused::forbidden('A jointer or a supervisor sets up a main. Ask one.');
-        }
+        $person->must(Action::MakeMain);
         $pe = $given['system'] === self::PE_FUSED;
         $system = $pe ? null : Systems::latestOf($given['system']) ?? throw Refused::input('There is no such joint system. Choose one of the list.', [['field' => 'system', 'detail' => 'unknown', 'value' => $given['system']]]);
         if ($job->mains()->where('name', $given['name'])->exists()) {

@@ -12,6 +12,7 @@ use App\Models\Main;
 use App\Models\Person;
 use App\Setout\AlignmentData;
 use Diastoma\Core\Exception\InvalidInput;
+use Diastoma\Core\Sitting\Action;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Str;
 
@@ -28,9 +29,7 @@ final class ImportAlignment
      */
     public function execute(Main $main, Person $person, AlignmentData $data, string $file): Alignment
     {
-        if (! $person->isAnyOf('jointer', 'supervisor', 'admin')) {
-            throw Refused::forbidden('A jointer or a supervisor brings an alignment. Ask one.');
-        }
+        $person->must(Action::BringAlignment);
         $core = $data->alignment();
 
         return DB::transaction(function () use ($main, $person, $data, $file, $core): Alignment {

@@ -4,12 +4,12 @@ declare(strict_types=1);
 
 namespace App\Actions;
 
-use App\Exceptions\Refused;
 use App\Journal\Draft;
 use App\Journal\Journal;
 use App\Models\Joint;
 use App\Models\Person;
 use App\Procedures\Subject;
+use Diastoma\Core\Sitting\Action;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Str;
 
@@ -22,9 +22,7 @@ final class JudgeAgain
 
     public function execute(Joint $joint, Person $person): Subject
     {
-        if (! $person->isAnyOf('supervisor', 'inspector', 'admin')) {
-            throw Refused::forbidden('Only a supervisor or an inspector may judge a finished joint again. Call one over.');
-        }
+        $person->must(Action::JudgeAgain);
 
         return DB::transaction(function () use ($joint, $person): Subject {
             $job = $joint->main->job;

@@ -12,6 +12,7 @@ use App\Setout\LaidJoints;
 use App\Setout\PlanRequest;
 use Diastoma\Core\Exception\InvalidInput;
 use Diastoma\Core\Layout\Planner;
+use Diastoma\Core\Sitting\Action;
 
 /** Plans a main, or the rest of it from where the crew stands. A plan is only a proposal until it is adopted. */
 final class PlanLine
@@ -24,9 +25,7 @@ final class PlanLine
      */
     public function execute(Main $main, Person $person, array $given): Plan
     {
-        if (! $person->isAnyOf('jointer', 'supervisor', 'admin')) {
-            throw Refused::forbidden('A jointer or a supervisor plans a line. Ask one.');
-        }
+        $person->must(Action::PlanLine);
         $alignment = $main->alignment ?? throw Refused::conflict('Bring the alignment first: without it there is nothing to plan along.');
         $core = $alignment->core();
         $front = LaidJoints::front($main, $core);

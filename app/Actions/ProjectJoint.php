@@ -6,10 +6,9 @@ namespace App\Actions;
 
 use App\Models\Joint;
 use App\Procedures\Subject;
-use App\Procedures\WeldOf;
 use Diastoma\Core\Procedure\Clock;
-use Diastoma\Core\Rulebook\Severity;
 use Diastoma\Core\Rulebook\Verdict;
+use Diastoma\Core\Sitting\State;
 
 /** Works out a joint's state from its entries and writes it into the joints table. */
 final class ProjectJoint
@@ -21,9 +20,8 @@ final class ProjectJoint
         if (! $joint instanceof Joint) {
             return $verdict;
         }
-        $readings = $subject->readings();
         $joint->fill([
-            'state' => self::state($verdict, $readings->history !== [], WeldOf::allFused($subject) && ! $readings->has('released_at')),
+            'state' => State::of($verdict, $subject->readings(), $subject->procedure->isWaiting($subject->situation()))->value,
             'severity' => $verdict->severity()->value,
             'current_step' => $verdict->current()?->step,
             'release_at' => self::last($verdict, Clock::RELEASE),
@@ -41,17 +39,5 @@ final class ProjectJoint
         $due = array_map(static fn (Clock $c): \DateTimeImmutable => $c->dueAt, array_filter($verdict->clocks, static fn (Clock $c): bool => $c->kind === $kind));
 
         return $due === [] ? null : max($due);
-    }
-
-    private static function state(Verdict $verdict, bool $begun, bool $cooling): string
-    {
-        return match (true) {
-            ! $begun => 'planned',
-            $verdict->severity() === Severity::Stop => 'stop',
-            $verdict->isAccepted() => $verdict->isOverruled() ? 'overruled' : 'accepted',
-            $cooling => 'cooling',
-            $verdict->severity() === Severity::Mend => 'mend',
-            default => 'in_work',
-        };
     }
 }

@@ -10,6 +10,7 @@ use App\Journal\Journal;
 use App\Models\Main;
 use App\Models\Person;
 use App\Models\Reject;
+use Diastoma\Core\Sitting\Action;
 use Illuminate\Http\UploadedFile;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\Storage;
@@ -27,9 +28,7 @@ final class RejectPipe
     /** @throws Refused if this person may not */
     public function execute(Main $main, Person $person, string $pipe, string $reason, string $note, ?UploadedFile $picture): Reject
     {
-        if (! $person->isAnyOf('jointer', 'supervisor', 'admin', 'inspector')) {
-            throw Refused::forbidden('A jointer, a supervisor or an inspector rejects a pipe. Call one over.');
-        }
+        $person->must(Action::RejectPipe);
         $id = (string) Str::uuid();
         $bytes = $picture?->get();
         $stored = null;

@@ -20,6 +20,7 @@ use Diastoma\Core\Electrofusion\Diagnosis\TraceClass;
 use Diastoma\Core\Electrofusion\FusionProcedure;
 use Diastoma\Core\Electrofusion\FusionTrace;
 use Diastoma\Core\Simulation\FusionControlUnit;
+use Diastoma\Core\Sitting\Action;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Str;
 
@@ -37,9 +38,7 @@ final class RunFusion
     /** @throws Refused if the label is not read, the step is shut, a stop is open, or it may not be fused again */
     public function start(Joint $joint, Person $person, TraceClass $fault, float $speed, int $seed, string $record = 'fusion'): FusionRun
     {
-        if (! $person->isAnyOf('jointer', 'supervisor', 'admin')) {
-            throw Refused::forbidden("A {$person->role} may not fuse. Ask a jointer.");
-        }
+        $person->must(Action::Fuse);
         $refused = FusionProcedure::operatorRefused($person->name, (string) $person->certificate_until, $joint->main->job->now()->toDateTimeImmutable());
         if ($refused !== '') {
             throw Refused::forbidden($refused);

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace App\Exceptions;
 
+use Diastoma\Core\Sitting\Refused as NotTaken;
+
 /** Something the application will not do, in words a crew understands: what is wrong and what to do. */
 final class Refused extends \RuntimeException
 {
@@ -27,5 +29,13 @@ final class Refused extends \RuntimeException
     public static function input(string $title, array $faults = []): self
     {
         return new self($title, 422, $faults);
+    }
+
+    /** What the core would not take. */
+    public static function of(NotTaken $refused): self
+    {
+        return match ($refused->why) {
+            NotTaken::FORBIDDEN => self::forbidden($refused->said), NotTaken::CONFLICT => self::conflict($refused->said), default => self::input($refused->said, $refused->errors),
+        };
     }
 }

@@ -23,7 +23,7 @@ final class Bench
     {
         $rulebook = $subject->rulebook();
         $readings = [];
-        foreach ($subject->entries() as $entry) {
+        foreach ($subject->inOrder() as $entry) {
             if ($entry->kind === Journal::READING) {
                 $data = $entry->data();
                 $readings[$data['key']] = ['value' => $data['value'], 'at' => $entry->device_at, 'by' => $entry->person->name, 'times' => ($readings[$data['key']]['times'] ?? 0) + 1];

@@ -7,14 +7,23 @@ namespace App\Journal;
 /** An entry before it has its place in the chain. */
 final readonly class Draft
 {
-    /** @param  array<string, mixed>  $payload */
+    public string $id;
+
+    public string $subjectId;
+
+    /**
+     * @param  string  $id  made by the client, in whatever case: the database does not tell the cases apart, the hash does
+     * @param  array<string, mixed>  $payload
+     */
     public function __construct(
-        public string $id,
+        string $id,
         public string $kind,
         public string $subjectType,
-        public string $subjectId,
+        string $subjectId,
         public array $payload,
         public string $deviceAt,
     ) {
+        $this->id = strtolower($id);
+        $this->subjectId = strtolower($subjectId);
     }
 }

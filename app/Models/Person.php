@@ -4,6 +4,9 @@ declare(strict_types=1);
 
 namespace App\Models;
 
+use App\Exceptions\Refused;
+use Diastoma\Core\Sitting\Action;
+use Diastoma\Core\Sitting\Rights;
 use Illuminate\Database\Eloquent\Concerns\HasUuids;
 use Illuminate\Foundation\Auth\User;
 
@@ -26,8 +29,17 @@ final class Person extends User
 
     protected $casts = ['password' => 'hashed'];
 
-    public function isAnyOf(string ...$roles): bool
+    public function may(Action $action): bool
     {
-        return in_array($this->role, $roles, true);
+        return Rights::may($this->role, $action);
+    }
+
+    /** @throws Refused if this person may not */
+    public function must(Action $action): void
+    {
+        $refusal = Rights::refusal($this->role, $action);
+        if ($refusal !== null) {
+            throw Refused::forbidden($refusal);
+        }
     }
 }

@@ -11,6 +11,7 @@ use App\Models\Entry;
 use App\Models\Joint;
 use App\Models\Person;
 use App\Models\PressureTest;
+use Diastoma\Core\Sitting\Action;
 
 /** What is written down once a test is over: what was mended, and who signs. */
 final class AfterTest
@@ -22,9 +23,7 @@ final class AfterTest
     /** @throws Refused if the pressure was not lowered first, or the joint is not of this section */
     public function mend(PressureTest $test, Person $person, string $id, ?int $joint, string $what, bool $lowered): Entry
     {
-        if (! $person->isAnyOf('jointer', 'tester', 'supervisor', 'admin')) {
-            throw Refused::forbidden("A {$person->role} may read this. Ask the crew to write down what was done.");
-        }
+        $person->must(Action::WriteMended);
         if (! $test->hasEnded() || $test->state === 'passed') {
             throw Refused::conflict($test->hasEnded() ? 'This test has passed: there is nothing to mend.' : 'This test is not over. Finish it first; say that it was broken off, and why.');
         }
@@ -40,9 +39,7 @@ final class AfterTest
 
     public function sign(PressureTest $test, Person $person, string $id, string $remark): Entry
     {
-        if (! $person->isAnyOf('tester', 'supervisor', 'inspector', 'admin')) {
-            throw Refused::forbidden("A {$person->role} does not sign a test. Testers, supervisors and inspectors do.");
-        }
+        $person->must(Action::SignTest);
         if (! $test->hasEnded()) {
             throw Refused::conflict('There is nothing to sign before the test is judged.');
         }

@@ -13,6 +13,7 @@ use App\Models\Section;
 use Diastoma\Core\PressureTest\Site\TestSection;
 use Diastoma\Core\PressureTest\TestMethods;
 use Diastoma\Core\PressureTest\TestPlan;
+use Diastoma\Core\Sitting\Action;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Str;
 
@@ -85,8 +86,6 @@ final class PlanTest
 
     public static function mayTest(Person $person): void
     {
-        if (! $person->isAnyOf('tester', 'supervisor', 'admin')) {
-            throw Refused::forbidden("A {$person->role} may not test. Ask a tester or a supervisor.");
-        }
+        $person->must(Action::Test);
     }
 }

@@ -11,14 +11,17 @@ use App\Models\Joint;
 use App\Models\Section;
 use Diastoma\Core\Procedure\Facts;
 use Diastoma\Core\Procedure\Procedure;
-use Diastoma\Core\Procedure\Reading;
 use Diastoma\Core\Procedure\Readings;
 use Diastoma\Core\Procedure\Situation;
 use Diastoma\Core\Procedure\Step;
 use Diastoma\Core\Rulebook\Overrule;
 use Diastoma\Core\Rulebook\Rulebook as CoreRulebook;
-use Diastoma\Core\Rulebook\Severity;
 use Diastoma\Core\Rulebook\Verdict;
+use Diastoma\Core\Sitting\Entry as Item;
+use Diastoma\Core\Sitting\Instrument;
+use Diastoma\Core\Sitting\Sitting;
+use Diastoma\Core\Sitting\Story;
+use Diastoma\Core\Sitting\Work;
 use Illuminate\Database\Eloquent\Collection;
 
 /** What entries are written about and a procedure judges: a joint, or a section being made ready for its test. */
@@ -63,8 +66,7 @@ final class Subject
         $found = [];
         foreach ($this->entries() as $entry) {
             if ($entry->kind === Journal::OVERRULE && $entry->seq > $afterSeq) {
-                $data = $entry->data();
-                $found[] = new Overrule($data['rule'], $entry->person->name, $data['role'], $data['reason'], new \DateTimeImmutable($entry->device_at), Severity::from($data['severity'] ?? 'stop'));
+                $found[] = Story::overrule(self::told($entry));
             }
         }
 
@@ -80,6 +82,14 @@ final class Subject
     public function entries(): Collection
     {
         return $this->entries ??= Entry::with('person')->where('subject_type', $this->type)->where('subject_id', $this->model->id)->orderBy('seq')->get();
+    }
+
+    /** @return list<Entry> as the core orders them: by when each was done */
+    public function inOrder(): array
+    {
+        $byId = $this->entries()->keyBy('id');
+
+        return array_map(static fn (Item $item): Entry => $byId[$item->id], Story::inOrder(array_values($this->entries()->map(self::told(...))->all())));
     }
 
     /** Takes in what has been written since the entries were read, by whomever. Under the job's lock nothing is missed. */
@@ -115,22 +125,23 @@ final class Subject
 
     private function read(): Readings
     {
-        $history = $overrules = [];
-        foreach ($this->entries() as $entry) {
-            $data = $entry->data();
-            $at = new \DateTimeImmutable($entry->device_at);
-            if ($entry->kind === Journal::READING) {
-                $value = is_int($data['value']) ? (float) $data['value'] : $data['value'];
-                if (is_array($value) && array_is_list($value)) {
-                    $value = array_map(floatval(...), $value);
-                }
-                $history[] = new Reading($data['key'], $value, $at, $entry->person->name);
-            } elseif ($entry->kind === Journal::OVERRULE) {
-                $overrules[] = new Overrule($data['rule'], $entry->person->name, $data['role'], $data['reason'], $at, Severity::from($data['severity'] ?? 'stop'));
-            }
-        }
+        return Story::of(array_values($this->entries()->map(self::told(...))->all()));
+    }
 
-        return new Readings($history, $overrules);
+    private static function told(Entry $entry): Item
+    {
+        return new Item($entry->id, $entry->kind, $entry->data(), new \DateTimeImmutable($entry->device_at), $entry->person->name, new \DateTimeImmutable($entry->server_at));
+    }
+
+    public function work(): Work
+    {
+        return new Work($this->type, $this->procedure, $this->facts, ...($this->model instanceof Joint ? [$this->model->station_m, $this->model->station_m] : []));
+    }
+
+    /** @param  list<Instrument>  $instruments  on the list of the job */
+    public function sitting(array $instruments = []): Sitting
+    {
+        return Sitting::open($this->work(), array_values($this->entries()->map(self::told(...))->all()), $this->rulebook(), $instruments);
     }
 
     public function situation(): Situation

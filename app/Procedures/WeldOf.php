@@ -30,21 +30,6 @@ final readonly class WeldOf
         throw Refused::input("This joint has no fusion “{$record}”. Load the page again.", [['field' => 'record', 'detail' => 'unknown', 'value' => $record]]);
     }
 
-    /** Whether every fusion that makes the joint is on record; preheats do not. */
-    public static function allFused(Subject $subject): bool
-    {
-        if (! $subject->procedure instanceof Fused) {
-            return false;
-        }
-        foreach ($subject->procedure->weldsOf($subject->situation()) as $weld) {
-            if (! $weld->isPreheat && ! $subject->readings()->has($weld->recordKey())) {
-                return false;
-            }
-        }
-
-        return true;
-    }
-
     /** @throws Refused if the step is shut, a stop is open, or it has been fused and may not be again */
     public function mustBeStartable(): void
     {

@@ -18,6 +18,7 @@ use Diastoma\Core\PressureTest\TestMethod;
 use Diastoma\Core\PressureTest\TestMethods;
 use Diastoma\Core\PressureTest\TestPlan;
 use Diastoma\Core\PressureTest\Words;
+use Diastoma\Core\Sitting\Rights;
 
 /** The papers of one test: section map, plan, readiness with names, instruments, trace with phases, arithmetic, verdict, mends and repeats, signatures. */
 final class TestPackage
@@ -167,6 +168,6 @@ final class TestPackage
         $paper->section('Signatures');
         $signed = AfterTest::written($test, Journal::TEST_SIGNED);
         $rows = array_map(static fn (array $s): array => [$s['by'], $s['role'], (new \DateTimeImmutable($s['at']))->setTimezone(new \DateTimeZone($job->time_zone))->format('Y-m-d H:i'), $s['remark'], "entry {$s['seq']}"], $signed);
-        $paper->table([40, 26, 30, 60, 24], ['Name', 'Role', 'Signed', 'Remark', 'Journal'], [...$rows, ...array_map(static fn (string $role): array => ['', $role, '', '', ''], array_values(array_diff(['tester', 'supervisor', 'inspector'], array_column($signed, 'role'))))]);
+        $paper->table([40, 26, 30, 60, 24], ['Name', 'Role', 'Signed', 'Remark', 'Journal'], [...$rows, ...array_map(static fn (string $role): array => ['', $role, '', '', ''], array_values(array_diff(Rights::signers(), array_column($signed, 'role'))))]);
     }
 }

@@ -23,6 +23,14 @@ it('has no clock, chance, file or network in the core', function () {
     expect($seen)->toBeGreaterThan(50);
 });
 
+it('needs no extension beyond those that PHP always has', function () {
+    foreach (new RegexIterator(new RecursiveIteratorIterator(new RecursiveDirectoryIterator(dirname(__DIR__).'/src')), '/\.php$/') as $file) {
+        expect(preg_match('/\b(mb|iconv|bc|ctype|gmp|intl|curl|simplexml|dom)_\w+\s*\(/', (string) file_get_contents((string) $file)))->toBe(0, (string) $file);
+    }
+});
+
+arch('the one door knows no craft but by the catalogue')->expect('Diastoma\Core\Sitting')->not->toUse(['Diastoma\Core\Electrofusion', 'Diastoma\Core\Gasketed', 'Diastoma\Core\PressureTest', 'Diastoma\Core\Simulation', 'Diastoma\Core\Reckoner']);
+
 it('writes strict types everywhere and keeps files readable in one sitting', function () {
     foreach (['core/src', 'app'] as $folder) {
         foreach (new RegexIterator(new RecursiveIteratorIterator(new RecursiveDirectoryIterator(dirname(__DIR__, 2).'/'.$folder)), '/\.php$/') as $file) {

@@ -5,10 +5,12 @@ declare(strict_types=1);
 namespace App\Http\Controllers;
 
 use App\Actions\WriteEntry;
+use App\Exceptions\Refused;
 use App\Http\Bench;
 use App\Journal\Draft;
 use App\Models\Entry;
 use App\Models\Person;
+use Diastoma\Core\Quantity\Moment;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 
@@ -19,11 +21,11 @@ final class EntryController
     {
         $given = $request->validate([
             'id' => 'required|uuid', 'kind' => 'required|string|max:40', 'subject_type' => 'required|in:joint,section', 'subject_id' => 'required|uuid',
-            'payload' => 'required|array', 'device_at' => ['required', 'string', 'max:40', 'regex:/\A\d{4}-\d\d-\d\dT\d\d:\d\d:\d\d(\.\d+)?(Z|[+-]\d\d:\d\d)\z/'],
+            'payload' => 'required|array', 'device_at' => 'required|string|max:40',
         ], ['*' => 'The entry is not whole. Load the page again; what you entered is kept.']);
         /** @var Person $person */
         $person = $request->user();
-        $deviceAt = str_ends_with($given['device_at'], 'Z') ? substr($given['device_at'], 0, -1).'+00:00' : $given['device_at'];
+        $deviceAt = Moment::spelled($given['device_at']) ?? throw Refused::input('The time of this entry is none. Set the clock of this device; what you entered is kept.', [['field' => 'device_at', 'detail' => 'no moment with its zone', 'value' => $given['device_at']]]);
         [$entry, $verdict, $new, $subject] = $write->execute($person, new Draft($given['id'], $given['kind'], $given['subject_type'], $given['subject_id'], $given['payload'], $deviceAt));
 
         return new JsonResponse(['entry' => self::entry($entry), 'bench' => Bench::of($subject, $verdict)], $new ? 201 : 200);

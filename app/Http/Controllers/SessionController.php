@@ -6,6 +6,7 @@ namespace App\Http\Controllers;
 
 use App\Exceptions\Refused;
 use App\Models\Person;
+use Diastoma\Core\Sitting\Rights;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use Illuminate\Support\Facades\Auth;
@@ -28,7 +29,7 @@ final class SessionController
         /** @var Person $person */
         $person = $request->user();
 
-        return new JsonResponse(['id' => $person->id, 'name' => $person->name, 'email' => $person->email, 'role' => $person->role, 'certificate_until' => $person->certificate_until]);
+        return new JsonResponse(['id' => $person->id, 'name' => $person->name, 'email' => $person->email, 'role' => $person->role, 'may' => Rights::all($person->role), 'certificate_until' => $person->certificate_until]);
     }
 
     public function destroy(Request $request): JsonResponse

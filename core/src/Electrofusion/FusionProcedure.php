@@ -14,6 +14,9 @@ use Diastoma\Core\Rulebook\Severity;
 /** What all procedures with a control unit share. */
 abstract class FusionProcedure extends Procedure implements Fused
 {
+    /** The reading with which the clamps come off. */
+    private const RELEASED = 'released_at';
+
     public function weldsOf(Situation $s): array
     {
         return $this->welds();
@@ -36,6 +39,28 @@ abstract class FusionProcedure extends Procedure implements Fused
     public function startRefused(Situation $s, Weld $weld, \DateTimeImmutable $now): string
     {
         return $weld->repeatRefused($s, $now);
+    }
+
+    /** Whether every fusion that makes the joint is on record; preheats do not. */
+    final public function isFused(Situation $s): bool
+    {
+        foreach ($this->weldsOf($s) as $weld) {
+            if (! $weld->isPreheat && ! $s->readings->has($weld->recordKey())) {
+                return false;
+            }
+        }
+
+        return true;
+    }
+
+    public function notYet(Situation $situation, string $key): string
+    {
+        return $key === self::RELEASED && ! $this->isFused($situation) ? 'There is no fusion on record yet, so there is nothing to release. Fuse first.' : '';
+    }
+
+    public function isWaiting(Situation $situation): bool
+    {
+        return $this->isFused($situation) && ! $situation->readings->has(self::RELEASED);
     }
 
     /** Once fused, what was left to mend is summed up in one stop; who overrules that has settled the parts too. */

@@ -23,6 +23,11 @@ final class Preparation extends Procedure
 {
     public const ID = 'test.preparation';
 
+    public function isGate(string $rule): bool
+    {
+        return str_starts_with($rule, Readiness::OVERRULE);
+    }
+
     public function id(): string
     {
         return self::ID;

@@ -33,6 +33,24 @@ abstract class Procedure
      */
     abstract public function clocks(Situation $situation): array;
 
+    /** Why a reading cannot be taken yet, besides the gate of its step; empty where it can. */
+    public function notYet(Situation $situation, string $key): string
+    {
+        return '';
+    }
+
+    /** Whether all is done but for a wait that only a clock ends. */
+    public function isWaiting(Situation $situation): bool
+    {
+        return false;
+    }
+
+    /** Whether a rule of this name is a gate before the work goes on, and no finding of its own. */
+    public function isGate(string $rule): bool
+    {
+        return false;
+    }
+
     final public function judge(Readings $readings, Facts $facts, Rulebook $rulebook): Verdict
     {
         $situation = new Situation($readings, $facts, $rulebook);

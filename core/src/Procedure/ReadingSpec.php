@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Diastoma\Core\Procedure;
 
 use Diastoma\Core\Exception\InvalidInput;
+use Diastoma\Core\Quantity\Moment;
 use Diastoma\Core\Quantity\Unit;
 use Diastoma\Core\Quantity\UnitSystem;
 
@@ -155,11 +156,7 @@ final readonly class ReadingSpec
 
     private function acceptTime(mixed $raw): string
     {
-        if (! is_string($raw) || preg_match('/\A\d{4}-\d\d-\d\dT\d\d:\d\d:\d\d(\.\d+)?(Z|[+-]\d\d:\d\d)\z/', $raw) !== 1) {
-            throw $this->refuse('press the button, or give a time with its zone such as 2026-11-23T14:05:00Z', $raw);
-        }
-
-        return str_ends_with($raw, 'Z') ? substr($raw, 0, -1).'+00:00' : $raw; // one spelling; PHP also reads the offset far faster
+        return (is_string($raw) ? Moment::spelled($raw) : null) ?? throw $this->refuse('press the button, or give a time with its zone such as 2026-11-23T14:05:00Z', $raw);
     }
 
     private function refuse(string $do, mixed $raw): InvalidInput

@@ -67,7 +67,7 @@ abstract readonly class Quantity
     private static function unit(string $name): array
     {
         foreach (static::units() as $symbol => $unit) {
-            if ($symbol === $name || in_array(mb_strtolower($name), $unit[2], true)) {
+            if ($symbol === $name || in_array(Text::lower($name), $unit[2], true)) {
                 return $unit;
             }
         }

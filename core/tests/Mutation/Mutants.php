@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Core\Tests\Mutation;
 
 use Pest\Mutate\Mutation;
+use Pest\Mutate\Mutators\Assignment\CoalesceEqualToEqual;
 use Pest\Mutate\Mutators\Sets\DefaultSet;
 use Pest\Mutate\Mutators\Sets\StringSet;
 use Pest\Mutate\Mutators\Sets\VisibilitySet;
@@ -14,10 +15,13 @@ use Symfony\Component\Finder\Finder;
 /** Mistakes made in sampled lines of a room: the same lines each time. Words, who may call what, and rows of tables that a published table checks are left alone. */
 final class Mutants
 {
+    /** A thing that is kept for the next call and then made anew is the same thing. */
+    private const EQUIVALENT = [CoalesceEqualToEqual::class];
+
     /** @return list<Mutant> */
     public static function of(Room $room, float $share): array
     {
-        $mutators = array_values(array_diff(DefaultSet::mutators(), StringSet::mutators(), VisibilitySet::mutators()));
+        $mutators = array_values(array_diff(DefaultSet::mutators(), StringSet::mutators(), VisibilitySet::mutators(), self::EQUIVALENT));
         $found = [];
         foreach (Finder::create()->in(dirname(__DIR__, 2)."/src/{$room->value}")->files()->name('*.php')->notPath('Tables')->sortByName() as $file) {
             $lines = self::sampled($file->getRelativePathname(), explode("\n", $file->getContents()), $share);

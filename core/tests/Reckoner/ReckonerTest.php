@@ -19,6 +19,8 @@ it('answers', function (string $id, array $input, array $part) {
     ['ef.marks', ['footprint_mm' => 160, 'kind' => 'saddle', 'rulebook' => 'iso'], ['scrape_length_mm' => 160.0, 'wash_length_mm' => 480.0]],
     ['ef.scrape', ['od_before_mm' => 180.4, 'od_after_mm' => 180.0, 'bore_mm' => 180.8, 'limit_mm' => 0.5, 'minimum_mm' => 0.2], ['removal_mm' => 0.2, 'gap_mm' => 0.4]],
     ['ef.passes', ['od_mm' => 180.4, 'bore_mm' => 180.8, 'depth_per_pass_mm' => 0.1, 'gap_limit_mm' => 0.5, 'minimum_mm' => 0.2], ['max_passes' => 3, 'gap_after_mm' => [0.3, 0.4, 0.5]]],
+    ['gasketed.angle', ['offset_mm' => 300, 'length_m' => 6], ['angle_deg' => 2.8659839825988]], // asin(0.3/6)
+    ['gasketed.angle', ['gap_max_mm' => 22, 'gap_min_mm' => 9, 'od_mm' => 300], ['angle_deg' => 2.4812648012]], // atan(13/300)
     ['ef.fusion-time', ['nominal_s' => 260, 'reference_c' => 23, 'ambient_c' => 13, 'coefficient_per_c' => 0.004], ['time_s' => 270.4]], // 260·(1 + 0.004·10)
     ['ef.supply', ['voltage_v' => 40, 'resistance_ohm' => 0.64, 'cable_m' => 29, 'cable_mm2' => 10, 'efficiency' => 1, 'power_factor' => 1], ['current_a' => 62.5, 'power_kw' => 2.5, 'generator_kva' => 2.5, 'cable_drop_v' => 6.25]], // 2·29/(58·10)·62.5
     ['pe.us-rating', ['hds_psi' => 1000, 'dr' => 11, 'design_factor' => 1], ['pr_psi' => 200.0]],

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Diastoma\Core\Gasketed\Systems;
 
 use Diastoma\Core\Exception\InvalidInput;
+use Diastoma\Core\Quantity\Text;
 
 /** Reads the settings of a joint system out of plain data and gathers every fault, so that a form can show them together. */
 final class SystemReader
@@ -41,7 +42,7 @@ final class SystemReader
     {
         $text = $this->data[$field] ?? '';
         $text = is_string($text) ? trim($text) : '';
-        $length = mb_strlen($text);
+        $length = Text::length($text);
         if ($length < $shortest || $length > $longest) {
             $this->fault($field, str_replace('_', ' ', ucfirst($field)).": between {$shortest} and {$longest} letters; this has {$length}.", $text);
         }

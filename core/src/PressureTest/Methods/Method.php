@@ -20,6 +20,7 @@ use Diastoma\Core\PressureTest\TestVerdict;
 use Diastoma\Core\PressureTest\Words;
 use Diastoma\Core\Procedure\ReadingSpec;
 use Diastoma\Core\Quantity\Compare;
+use Diastoma\Core\Quantity\Text;
 use Diastoma\Core\Quantity\Unit;
 use Diastoma\Core\Rulebook\Finding;
 use Diastoma\Core\Rulebook\Severity;
@@ -106,7 +107,7 @@ abstract class Method implements TestMethod
         $common = RunChecks::of($seen, $this->id(), $this->source());
         $judged = $seen->located->of($seen->plan->judged()->id);
         if ($judged === null) {
-            return new TestVerdict([...$common, $this->finding('phases', Severity::Mend, "The phases of the plan are not in this trace. {$seen->located->missing}", 'Run the test as planned: '.implode(', ', array_map(static fn (Phase $p): string => mb_strtolower($p->title), $seen->plan->phases)).'.')], [], $seen->located->phases, standing: $this->standing());
+            return new TestVerdict([...$common, $this->finding('phases', Severity::Mend, "The phases of the plan are not in this trace. {$seen->located->missing}", 'Run the test as planned: '.implode(', ', array_map(static fn (Phase $p): string => Text::lower($p->title), $seen->plan->phases)).'.')], [], $seen->located->phases, standing: $this->standing());
         }
         $accepted = $this->accept($seen);
 

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Diastoma\Core\PressureTest\Reading;
 
+use Diastoma\Core\Quantity\Text;
+
 /** What a pipe wall does under pressure and warmth. Short-term moduli, expansions and creep: from memory, the middle of the usual range. */
 enum Material: string
 {
@@ -19,7 +21,7 @@ enum Material: string
     /** From the words of a drawing, such as “PE 100” or “Ductile iron”; null for what is not known here. */
     public static function named(string $words): ?self
     {
-        $plain = mb_strtolower($words);
+        $plain = Text::lower($words);
 
         return match (true) {
             str_starts_with($plain, 'pe'), str_contains($plain, 'hdpe') => self::Pe, str_starts_with($plain, 'pvc') => self::Pvc, str_contains($plain, 'iron') => self::Iron,

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Diastoma\Core\PressureTest\Site;
 
+use Diastoma\Core\Quantity\Text;
+
 /** What one part of a section takes: pipe, joint, restraint or valve. Pressures are gauge, kPa, derated for temperature. */
 final readonly class Rating
 {
@@ -29,7 +31,7 @@ final readonly class Rating
     public static function kindOf(string $name): string
     {
         foreach (self::WORDS as $word => $kind) {
-            if (str_contains(mb_strtolower($name), $word)) {
+            if (str_contains(Text::lower($name), $word)) {
                 return $kind;
             }
         }

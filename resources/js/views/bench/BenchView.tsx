@@ -41,7 +41,7 @@ function Bench({ bench }: { bench: Schemas['Bench'] }) {
   const step = steps[at];
   if (!step) return null;
   const standing = bench.verdict.steps[at];
-  const mayEnter = ['jointer', 'supervisor', 'admin'].includes(person.role);
+  const mayEnter = person.may.includes('joint.read');
   const stepDone = standing?.missing.length === 0;
   const state = bench.joint?.state ?? 'planned';
   const badElsewhere = bench.verdict.findings.filter((f) => f.step !== step.id && !f.overrule && (f.severity === 'stop' || f.severity === 'mend'));

@@ -58,8 +58,7 @@ function OverruleForm({ finding, bench, queryKey }: { finding: Finding; bench: S
   const { person } = useWork();
   const entry = useEntry(bench, queryKey);
   const [reason, setReason] = useState('');
-  const may = finding.severity === 'mend' ? ['supervisor', 'admin'] : ['supervisor', 'inspector', 'admin'];
-  if (!may.includes(person.role)) {
+  if (!person.may.includes(finding.severity === 'mend' ? 'mend.accept' : 'stop.overrule')) {
     return (
       <Typography variant="body2" sx={{ mt: 0.5 }}>
         {finding.severity === 'mend' ? 'Put it right; or a supervisor accepts it, with a reason.' : 'Only a supervisor or an inspector can overrule this, with a reason.'}

@@ -18,7 +18,7 @@ export function JudgedUnder({ bench }: { bench: Schemas['Bench'] }) {
   });
   const { version, current_version } = bench.rulebook;
   if (version === current_version) return null;
-  const may = ['supervisor', 'inspector', 'admin'].includes(person.role);
+  const may = person.may.includes('joint.judge_again');
   return (
     <Alert
       severity={again.error ? 'error' : 'info'}

@@ -21,7 +21,7 @@ export function RulesView() {
   if (page.error) return <Alert severity="error">{page.error.message}</Alert>;
   if (!page.data) return <CircularProgress aria-label="Loading the rulebook" />;
   const rulebook = page.data;
-  const may = ['supervisor', 'admin'].includes(person.role);
+  const may = person.may.includes('rulebook.change');
   const words = find.trim().toLowerCase();
   const shown = rulebook.limits.filter((limit) => words === '' || `${limit.title} ${limit.source} ${limit.id}`.toLowerCase().includes(words));
   const changed = rulebook.limits.filter((limit) => limit.changed_by !== '').length;
@@ -54,7 +54,7 @@ export function RulesView() {
       )}
       {tab === 1 && may && <BaseForm key={rulebook.base} rulebook={rulebook} />}
       {tab === 1 && <Schools key={rulebook.version} rulebook={rulebook} may={may} />}
-      {tab === 2 && <JointSystems may={['jointer', 'supervisor', 'admin'].includes(person.role)} />}
+      {tab === 2 && <JointSystems may={person.may.includes('system.add')} />}
       {tab === 3 && <Changes versions={rulebook.versions} zone={job.time_zone} />}
       {!may && tab < 2 && <Typography color="text.secondary">A supervisor can tighten or loosen a limit here, with a reason.</Typography>}
     </Stack>

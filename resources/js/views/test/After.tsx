@@ -32,7 +32,7 @@ function Mends({ test }: { test: Test }) {
   const [joint, setJoint] = useState('');
   const [what, setWhat] = useState('');
   const [lowered, setLowered] = useState(false);
-  const may = ['jointer', 'tester', 'supervisor', 'admin'].includes(person.role);
+  const may = person.may.includes('test.mended');
   return (
     <Stack component="section" aria-label="Mended" spacing={1}>
       <Typography variant="h2">What was done about it</Typography>
@@ -62,7 +62,7 @@ function Signatures({ test }: { test: Test }) {
   const { job, person } = useWork();
   const sign = useTestAction<{ remark: string }>(test.id, 'signatures');
   const [remark, setRemark] = useState('');
-  const may = ['tester', 'supervisor', 'inspector', 'admin'].includes(person.role) && !test.signatures.some((s) => s.by === person.name);
+  const may = person.may.includes('test.sign') && !test.signatures.some((s) => s.by === person.name);
   return (
     <Stack component="section" aria-label="Signatures" spacing={1}>
       <Typography variant="h2">Signatures</Typography>

@@ -60,7 +60,7 @@ function GateWords({ gate, data }: { gate: Gate; data: Schemas['SectionTests'] }
         </Typography>
       )}
       {gate.until && !gate.holds && <ForwardButton to={gate.until} />}
-      {gate.may_overrule && ['supervisor', 'admin'].includes(person.role) && <Overrule gate={gate} data={data} />}
+      {gate.may_overrule && person.may.includes('readiness.overrule') && <Overrule gate={gate} data={data} />}
     </>
   );
 }

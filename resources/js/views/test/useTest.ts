@@ -7,7 +7,7 @@ export type Test = Schemas['PressureTest'];
 
 /** Whether this person may plan, run and end tests. */
 export function useMayTest(): boolean {
-  return ['tester', 'supervisor', 'admin'].includes(useWork().person.role);
+  return useWork().person.may.includes('test.run');
 }
 
 /** Something done to a test; the section and the clocks are read anew. A new id each time, the same when it is sent again. */

@@ -1,0 +1,53 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Diastoma\Core\Sitting;
+
+/** What somebody may do, or not, by the role they have on a job. The words are for whoever may not. */
+enum Action: string
+{
+    case ReadJoint = 'joint.read';
+    case ReadSection = 'section.read';
+    case OverruleStop = 'stop.overrule';
+    case AcceptMend = 'mend.accept';
+    case OverruleReadiness = 'readiness.overrule';
+    case Fuse = 'fusion.start';
+    case BringFusion = 'fusion.bring';
+    case Test = 'test.run';
+    case WriteMended = 'test.mended';
+    case SignTest = 'test.sign';
+    case AddSystem = 'system.add';
+    case MakeMain = 'main.make';
+    case PlanLine = 'line.plan';
+    case BringAlignment = 'alignment.bring';
+    case AdoptPlan = 'plan.adopt';
+    case ChangeRulebook = 'rulebook.change';
+    case JudgeAgain = 'joint.judge_again';
+    case RejectPipe = 'pipe.reject';
+
+    /** @param  string  $role  of the person who may not */
+    public function refusal(string $role): string
+    {
+        return match ($this) {
+            self::ReadJoint => "A {$role} may read this, not enter readings. Ask a jointer or a supervisor.",
+            self::ReadSection => "A {$role} may read this, not enter readings. Ask a tester or a supervisor.",
+            self::OverruleStop => 'Only a supervisor or an inspector may overrule a finding. Call one over.',
+            self::AcceptMend => 'Only a supervisor may accept what could be mended. Call one over.',
+            self::OverruleReadiness => 'Only a supervisor may overrule what keeps a section from its test. Call one over.',
+            self::Fuse => "A {$role} may not fuse. Ask a jointer.",
+            self::BringFusion => "A {$role} may not bring fusion records. Ask a jointer.",
+            self::Test => "A {$role} may not test. Ask a tester or a supervisor.",
+            self::WriteMended => "A {$role} may read this. Ask the crew to write down what was done.",
+            self::SignTest => "A {$role} does not sign a test. Testers, supervisors and inspectors do.",
+            self::AddSystem => 'A jointer or a supervisor adds a joint system. Ask one.',
+            self::MakeMain => 'A jointer or a supervisor sets up a main. Ask one.',
+            self::PlanLine => 'A jointer or a supervisor plans a line. Ask one.',
+            self::BringAlignment => 'A jointer or a supervisor brings an alignment. Ask one.',
+            self::AdoptPlan => 'A jointer or a supervisor takes a plan onto the line. Ask one.',
+            self::ChangeRulebook => 'Only a supervisor may change a limit. Call one over.',
+            self::JudgeAgain => 'Only a supervisor or an inspector may judge a finished joint again. Call one over.',
+            self::RejectPipe => 'A jointer, a supervisor or an inspector rejects a pipe. Call one over.',
+        };
+    }
+}

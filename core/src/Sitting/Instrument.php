@@ -1,0 +1,14 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Diastoma\Core\Sitting;
+
+/** An instrument on the list of the job, with its paper as it stands now. */
+final readonly class Instrument
+{
+    /** @param  string  $calibrationUntil  last day; empty where there is no paper */
+    public function __construct(public string $id, public string $kind, public string $name, public string $serial, public string $calibrationUntil)
+    {
+    }
+}

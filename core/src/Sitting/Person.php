@@ -1,0 +1,17 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Diastoma\Core\Sitting;
+
+/** Whoever sits down to enter something. */
+final readonly class Person
+{
+    /**
+     * @param  string  $role  on this job
+     * @param  string  $certificateUntil  last day of the certificate; empty where there is none
+     */
+    public function __construct(public string $name, public string $role, public string $certificateUntil = '')
+    {
+    }
+}

@@ -1,0 +1,124 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Diastoma\Core\Sitting;
+
+use Diastoma\Core\Catalogue\Procedures;
+use Diastoma\Core\Exception\InvalidInput;
+use Diastoma\Core\Procedure\Facts;
+use Diastoma\Core\Quantity\Moment;
+use Diastoma\Core\Rulebook\Rulebook;
+use Diastoma\Core\Rulebook\Rulebooks;
+
+/** A sitting as plain values: what `core/bin/sit` reads and writes, and what a tablet sends and gets. */
+final class Protocol
+{
+    /**
+     * Entries are taken one after another, each by the person it names; one that is refused leaves the others as they are.
+     *
+     * @param  array<mixed>  $given  work {kind, procedure, facts, from_m, to_m}, rulebook (id, or a whole one), people, instruments, now, entries
+     * @return array{taken: list<array<string, mixed>>, refused: list<array<string, mixed>>, view: array<string, mixed>}
+     *
+     * @throws InvalidInput naming what is missing or wrong
+     */
+    public static function answer(array $given): array
+    {
+        $people = [];
+        foreach (self::rows($given, 'people') as $k => $row) {
+            $people[self::text($row, 'name', "people.{$k}")] = new Person(self::text($row, 'name', "people.{$k}"), self::text($row, 'role', "people.{$k}"), self::maybe($row, 'certificate_until'));
+        }
+        $instruments = [];
+        foreach (self::rows($given, 'instruments') as $k => $row) {
+            $instruments[] = new Instrument(self::text($row, 'id', "instruments.{$k}"), self::text($row, 'kind', "instruments.{$k}"), self::maybe($row, 'name'), self::maybe($row, 'serial'), self::maybe($row, 'calibration_until'));
+        }
+        $now = self::moment($given, 'now', '');
+        $sitting = Sitting::open(self::work($given), [], self::rulebook($given['rulebook'] ?? null), $instruments);
+        $taken = $refused = [];
+        foreach (self::rows($given, 'entries') as $k => $row) {
+            $entry = self::entry($row, "entries.{$k}");
+            $person = $people[$entry->by] ?? throw InvalidInput::field("entries.{$k}.by", "“{$entry->by}” is not among the people given.", $entry->by);
+            $answer = $sitting->take($entry, $person, $now);
+            if ($answer instanceof Taken) {
+                $taken[] = ['id' => $answer->entry->id, 'kind' => $answer->entry->kind, 'payload' => $answer->entry->payload, 'taken_at' => $answer->entry->takenAt->format(\DateTimeInterface::RFC3339), 'by' => $answer->entry->by];
+            } else {
+                $refused[] = ['id' => $entry->id, 'why' => $answer->why, 'said' => $answer->said, 'errors' => $answer->errors];
+            }
+        }
+
+        return ['taken' => $taken, 'refused' => $refused, 'view' => $sitting->view()];
+    }
+
+    /** @param  array<mixed>  $given */
+    private static function work(array $given): Work
+    {
+        $work = is_array($given['work'] ?? null) ? $given['work'] : throw InvalidInput::field('work', 'Say what the entries are about: work with kind, procedure and facts.');
+        $id = self::text($work, 'procedure', 'work');
+        $procedure = Procedures::find($id) ?? throw InvalidInput::field('work.procedure', "There is no procedure “{$id}”. Known: ".implode(', ', Procedures::ids()).'.', $id);
+        $facts = [];
+        foreach (is_array($work['facts'] ?? null) ? $work['facts'] : [] as $key => $value) {
+            $facts[(string) $key] = is_scalar($value) || $value === null ? $value : throw InvalidInput::field("work.facts.{$key}", 'A fact is a number, a text, or yes or no.');
+        }
+        $station = static fn (string $key): ?float => is_int($work[$key] ?? null) || is_float($work[$key] ?? null) ? (float) $work[$key] : null;
+
+        return new Work(self::text($work, 'kind', 'work'), $procedure, new Facts($facts), $station('from_m'), $station('to_m'));
+    }
+
+    private static function rulebook(mixed $given): Rulebook
+    {
+        if (is_string($given)) {
+            return Rulebooks::of($given) ?? throw InvalidInput::field('rulebook', "There is no rulebook “{$given}”.", $given);
+        }
+        if (! is_array($given)) {
+            throw InvalidInput::field('rulebook', 'Name the rulebook, such as iso, or give a whole one.');
+        }
+        try {
+            return Rulebook::fromArray($given); // @phpstan-ignore argument.type (a whole one, as toArray() gives it; anything else ends below)
+        } catch (\TypeError|\ValueError|\ErrorException) {
+            throw InvalidInput::field('rulebook', 'This rulebook is not whole. Give it as the server does.');
+        }
+    }
+
+    /** @param  array<mixed>  $row */
+    private static function entry(array $row, string $at): Entry
+    {
+        $payload = [];
+        foreach (is_array($row['payload'] ?? null) ? $row['payload'] : [] as $key => $value) {
+            $payload[(string) $key] = $value;
+        }
+
+        return new Entry(self::text($row, 'id', $at), self::text($row, 'kind', $at), $payload, self::moment($row, 'taken_at', "{$at}."), self::text($row, 'by', $at));
+    }
+
+    /** @param  array<mixed>  $row */
+    private static function moment(array $row, string $key, string $at): \DateTimeImmutable
+    {
+        $given = $row[$key] ?? null;
+        $spelled = is_string($given) ? Moment::spelled($given) : null;
+
+        return $spelled === null ? throw InvalidInput::field($at.$key, "{$at}{$key} is no moment with its zone, such as 2026-11-23T14:05:00Z.", is_scalar($given) ? $given : null) : new \DateTimeImmutable($spelled);
+    }
+
+    /** @param  array<mixed>  $row */
+    private static function text(array $row, string $key, string $at): string
+    {
+        $text = $row[$key] ?? null;
+
+        return is_string($text) && $text !== '' ? $text : throw InvalidInput::field("{$at}.{$key}", "{$at}.{$key} is missing.", is_scalar($text) ? $text : null);
+    }
+
+    /** @param  array<mixed>  $row */
+    private static function maybe(array $row, string $key): string
+    {
+        return is_string($row[$key] ?? null) ? $row[$key] : '';
+    }
+
+    /**
+     * @param  array<mixed>  $given
+     * @return list<array<mixed>>
+     */
+    private static function rows(array $given, string $key): array
+    {
+        return array_values(array_filter(is_array($given[$key] ?? null) ? $given[$key] : [], is_array(...)));
+    }
+}

@@ -1,0 +1,51 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Diastoma\Core\Sitting;
+
+/** Who may do what: one table, for the server, the command line and the screens alike. */
+final class Rights
+{
+    /** Whoever has it may do everything that any crew may. */
+    private const EVERYTHING = Role::Admin;
+
+    /** @return list<Role> who may, besides an administrator */
+    private static function of(Action $action): array
+    {
+        return match ($action) {
+            Action::ReadJoint, Action::Fuse, Action::BringFusion, Action::AddSystem, Action::MakeMain, Action::PlanLine, Action::BringAlignment, Action::AdoptPlan => [Role::Jointer, Role::Supervisor],
+            Action::ReadSection, Action::Test => [Role::Tester, Role::Supervisor],
+            Action::OverruleStop, Action::JudgeAgain => [Role::Supervisor, Role::Inspector],
+            Action::AcceptMend, Action::OverruleReadiness, Action::ChangeRulebook => [Role::Supervisor],
+            Action::WriteMended => [Role::Jointer, Role::Tester, Role::Supervisor],
+            Action::SignTest => [Role::Tester, Role::Supervisor, Role::Inspector],
+            Action::RejectPipe => [Role::Jointer, Role::Supervisor, Role::Inspector],
+        };
+    }
+
+    public static function may(string $role, Action $action): bool
+    {
+        $is = Role::tryFrom($role);
+
+        return $is !== null && ($is === self::EVERYTHING || in_array($is, self::of($action), true));
+    }
+
+    /** @return ?string why not; null where somebody may */
+    public static function refusal(string $role, Action $action): ?string
+    {
+        return self::may($role, $action) ? null : $action->refusal($role);
+    }
+
+    /** @return list<string> everything that somebody may do, for the screens */
+    public static function all(string $role): array
+    {
+        return array_values(array_map(static fn (Action $a): string => $a->value, array_filter(Action::cases(), static fn (Action $a): bool => self::may($role, $a))));
+    }
+
+    /** @return list<string> roles whose signature a finished test wants */
+    public static function signers(): array
+    {
+        return array_map(static fn (Role $r): string => $r->value, self::of(Action::SignTest));
+    }
+}

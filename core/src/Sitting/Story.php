@@ -1,0 +1,61 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Diastoma\Core\Sitting;
+
+use Diastoma\Core\Procedure\Reading;
+use Diastoma\Core\Procedure\Readings;
+use Diastoma\Core\Rulebook\Overrule;
+use Diastoma\Core\Rulebook\Severity;
+
+/** What entries come to: readings and overrules in the order in which things were done, whenever they arrived. What was done at one moment stands in the order of arrival. */
+final class Story
+{
+    /** @param  list<Entry>  $entries  in order of arrival */
+    public static function of(array $entries): Readings
+    {
+        $history = $overrules = [];
+        foreach (self::inOrder($entries) as $entry) {
+            if ($entry->kind === Entry::READING && is_string($entry->payload['key'] ?? null)) {
+                $history[] = new Reading($entry->payload['key'], self::value($entry->payload['value'] ?? null), $entry->takenAt, $entry->by);
+            } elseif ($entry->kind === Entry::OVERRULE) {
+                $overrules[] = self::overrule($entry);
+            }
+        }
+
+        return new Readings($history, $overrules);
+    }
+
+    /**
+     * @param  list<Entry>  $entries
+     * @return list<Entry> by the moment at which each was done
+     */
+    public static function inOrder(array $entries): array
+    {
+        usort($entries, static fn (Entry $a, Entry $b): int => $a->takenAt <=> $b->takenAt); // PHP keeps the order of equals
+
+        return $entries;
+    }
+
+    public static function overrule(Entry $entry): Overrule
+    {
+        $text = static fn (string $key, string $otherwise = ''): string => is_string($entry->payload[$key] ?? null) ? $entry->payload[$key] : $otherwise;
+
+        return new Overrule($text('rule'), $entry->by, $text('role'), $text('reason'), $entry->takenAt, Severity::from($text('severity', 'stop')));
+    }
+
+    /** @return bool|float|string|list<float>|array<string, mixed> whole numbers come back from JSON as such */
+    private static function value(mixed $value): bool|float|string|array
+    {
+        if (is_array($value) && array_is_list($value)) {
+            return array_map(static fn (mixed $v): float => is_int($v) || is_float($v) ? (float) $v : 0.0, $value);
+        }
+        if (is_array($value)) {
+            /** @var array<string, mixed> $value */
+            return $value;
+        }
+
+        return is_int($value) ? (float) $value : (is_bool($value) || is_float($value) || is_string($value) ? $value : '');
+    }
+}

@@ -1,0 +1,13 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Diastoma\Core\Sitting;
+
+/** An entry that was taken, as it is to be kept: its value in the reading's own unit, papers and role as they stood. */
+final readonly class Taken
+{
+    public function __construct(public Entry $entry)
+    {
+    }
+}
