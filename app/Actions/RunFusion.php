@@ -43,22 +43,41 @@ final class RunFusion
         if ($refused !== '') {
             throw Refused::forbidden($refused);
         }
-        $run = $this->prepare($joint, $person, $record);
-        if ($run->resistance_ohm === null) {
-            throw Refused::conflict('The simulated unit needs to know the resistance: read the bar code, or enter the resistance printed on the label.');
-        }
-        $run->fill(['fault' => $fault->value, 'seed' => $seed, 'speed' => $speed])->save();
 
-        return $run;
+        return $this->alone($joint, function () use ($joint, $person, $record, $fault, $seed, $speed): FusionRun {
+            $run = $this->prepare($joint, $person, $record);
+            if ($run->resistance_ohm === null) {
+                throw Refused::conflict('The simulated unit needs to know the resistance: read the bar code, or enter the resistance printed on the label.');
+            }
+            $run->fill(['fault' => $fault->value, 'seed' => $seed, 'speed' => $speed])->save();
+
+            return $run;
+        });
     }
 
     /** A run of a real unit, whose samples are still to come. */
     public function follow(Joint $joint, Person $person, Equipment $unit, string $record, CarbonImmutable $started): FusionRun
     {
-        $run = $this->prepare($joint, $person, $record);
-        $run->fill(['equipment_id' => $unit->id, 'samples' => [], 'started_at' => $started, 'fault' => TraceClass::Good->value, 'seed' => 0, 'speed' => 1])->save();
+        return $this->alone($joint, function () use ($joint, $person, $unit, $record, $started): FusionRun {
+            $run = $this->prepare($joint, $person, $record);
+            $run->fill(['equipment_id' => $unit->id, 'samples' => [], 'started_at' => $started, 'fault' => TraceClass::Good->value, 'seed' => 0, 'speed' => 1])->save();
 
-        return $run;
+            return $run;
+        });
+    }
+
+    /**
+     * Two who start at once: the second finds what the first has begun.
+     *
+     * @param  \Closure(): FusionRun  $begin
+     */
+    private function alone(Joint $joint, \Closure $begin): FusionRun
+    {
+        return DB::transaction(function () use ($joint, $begin): FusionRun {
+            Joint::query()->lockForUpdate()->findOrFail($joint->id, ['id']);
+
+            return $begin();
+        });
     }
 
     private function prepare(Joint $joint, Person $person, string $record): FusionRun

@@ -9,6 +9,7 @@ use App\Journal\Draft;
 use App\Journal\Journal;
 use App\Models\Entry;
 use App\Models\Equipment;
+use App\Models\Job;
 use App\Models\Person;
 use App\Procedures\Subject;
 use Diastoma\Core\Rulebook\Verdict;
@@ -37,19 +38,32 @@ final class WriteEntry
         if (Entry::query()->whereKey($draft->id)->exists()) {
             return [$this->journal->append($subject->job, $person, new Draft($draft->id, $draft->kind, $draft->subjectType, $draft->subjectId, [...$draft->payload, ...$sent], $draft->deviceAt))[0], $subject->verdict(), false, $subject];
         }
-        $sitting = $subject->sitting($this->instruments($subject));
-        $checked = $sitting->checked(new Item($draft->id, $draft->kind, $draft->payload, new \DateTimeImmutable($draft->deviceAt), $person->name), new Sitter($person->name, $person->role, (string) $person->certificate_until), $subject->job->now()->toDateTimeImmutable());
-        if ($checked instanceof NotTaken) {
-            throw Refused::of($checked);
-        }
-        $payload = $checked->entry->payload;
 
-        return DB::transaction(function () use ($subject, $person, $draft, $payload, $sent): array {
-            [$entry, $new] = $this->journal->append($subject->job, $person, new Draft($draft->id, $draft->kind, $draft->subjectType, $draft->subjectId, [...$payload, ...$sent], $draft->deviceAt));
+        return DB::transaction(function () use ($subject, $person, $draft, $sent): array {
+            Job::query()->lockForUpdate()->findOrFail($subject->job->id, ['id']); // of two at once the second is asked about what the first has left
+            $subject->catchUp();
+            $payload = [...$this->taken($subject, $person, $draft), ...$sent];
+            [$entry, $new] = $this->journal->append($subject->job, $person, new Draft($draft->id, $draft->kind, $draft->subjectType, $draft->subjectId, $payload, $draft->deviceAt));
             $subject->catchUp();
 
             return [$entry, $this->project->execute($subject), $new, $subject];
         });
+    }
+
+    /**
+     * @return array<string, mixed> the entry as it is to be kept
+     *
+     * @throws Refused if the core does not take it
+     */
+    private function taken(Subject $subject, Person $person, Draft $draft): array
+    {
+        $item = new Item($draft->id, $draft->kind, $draft->payload, new \DateTimeImmutable($draft->deviceAt), $person->name);
+        $checked = $subject->sitting($this->instruments($subject))->checked($item, new Sitter($person->name, $person->role, (string) $person->certificate_until), $subject->job->now()->toDateTimeImmutable());
+        if ($checked instanceof NotTaken) {
+            throw Refused::of($checked);
+        }
+
+        return $checked->entry->payload;
     }
 
     /** @return list<Instrument> on the list of the job, with their papers as they stand */

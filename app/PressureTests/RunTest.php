@@ -60,7 +60,7 @@ final class RunTest
         if ($seconds < 0 || $at > $test->section->main->job->now()->addSeconds((int) self::SLACK_S)) {
             throw Refused::input('The time of this reading lies before the test was begun, or in the future. Set the clock of this device; what you entered is kept.', [['field' => 'at', 'detail' => 'outside the test', 'value' => $at->format('Y-m-d\TH:i:sP')]]);
         }
-        $this->journal->append($test->section->main->job, $person, new Draft($id, Journal::TEST_READING, 'test', $test->id, ['t' => round($seconds, 3), ...array_filter($values, static fn (?float $v): bool => $v !== null)], $at->format('Y-m-d\TH:i:sP')));
+        $this->journal->append($test->section->main->job, $person, new Draft($id, Journal::TEST_READING, 'test', $test->id, ['t' => round($seconds, 3), ...array_filter($values, static fn (?float $v): bool => $v !== null), 'sent' => Journal::fingerprint(['at' => $at->format('Y-m-d\TH:i:sP'), ...$values])], $at->format('Y-m-d\TH:i:sP')));
 
         return $test;
     }
@@ -80,7 +80,7 @@ final class RunTest
             throw Refused::input("This plan has no phase “{$phase}”. Load the page again.", [['field' => 'phase', 'detail' => 'unknown', 'value' => $phase]]);
         }
         $note = ['t' => round($this->recorded->elapsed($test), 1), 'text' => $text !== '' ? $text : 'Begun: '.($found->title ?? ''), 'phase' => $phase];
-        $this->journal->append($test->section->main->job, $person, new Draft($id, Journal::TEST_NOTE, 'test', $test->id, $note, $test->section->main->job->now()->format('Y-m-d\TH:i:sP')));
+        $this->journal->append($test->section->main->job, $person, new Draft($id, Journal::TEST_NOTE, 'test', $test->id, [...$note, 'sent' => Journal::fingerprint(['text' => $text, 'phase' => $phase])], $test->section->main->job->now()->format('Y-m-d\TH:i:sP')));
 
         return $note;
     }

@@ -82,6 +82,11 @@ it('takes readings by hand, once however often they are sent, in the order of th
     $id = (string) Str::uuid();
     $read(20, 1000.0, $id)->assertCreated();
     $read(20, 1000.0, $id)->assertCreated();
+    $read(20, 900.0, $id)->assertStatus(409); // found: 201, and the value was lost
+    $note = (string) Str::uuid();
+    $this->postJson("/api/v1/tests/{$test->id}/notes", ['id' => $note, 'text' => 'Walked the line'])->assertCreated();
+    $this->postJson("/api/v1/tests/{$test->id}/notes", ['id' => $note, 'text' => 'Walked the line'])->assertCreated();
+    $this->postJson("/api/v1/tests/{$test->id}/notes", ['id' => $note, 'text' => 'Saw a leak'])->assertStatus(409);
     $read(10, 500.0)->assertCreated();
     $read(300, 500.0)->assertStatus(422)->assertJsonPath('title', fn (string $t): bool => str_contains($t, 'future'));
     expect(array_column($this->getJson("/api/v1/tests/{$test->id}/trace")->json('samples'), 'p'))->toEqual([500, 1000]);
