@@ -67,7 +67,8 @@ export async function waitOut(page: Page, title: string | RegExp) {
 async function wipe(page: Page, things: string[]) {
   const button = (thing: string, word: string) => (thing === '' ? word.charAt(0).toUpperCase() + word.slice(1) : `${thing}: ${word}`);
   for (const thing of things) await now(page, button(thing, 'wiped'));
-  await waitOut(page, /solvent drying/i);
+  const last = things[things.length - 1] ?? '';
+  await waitOut(page, new RegExp(`${last}.*solvent drying`, 'i')); // of the last, whose clock may come onto the rail a moment after the first one's
   for (const thing of things) await now(page, button(thing, 'dry'));
 }
 
