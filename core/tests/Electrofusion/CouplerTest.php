@@ -299,3 +299,8 @@ it('says nothing of what has not been read', function () {
 
     expect($verdict->findings)->toBe([])->and($verdict->isComplete())->toBeFalse()->and($verdict->clocks)->toBe([]);
 });
+
+// 1 % of 260 s are 2.6 s; equal passes, and nothing short of it is worth a word: the unit's own clock says so
+it('takes a fusion time up to a hundredth off without a word', function (float $seconds, string $severity) {
+    expect(Joint::madeWell()->with('fusion', [...Joint::fusion(), 'duration_s' => $seconds])->finding('ef.fusion.time')['severity'])->toBe($severity);
+})->with([[260.0, 'go'], [262.5, 'go'], [262.6, 'go'], [262.7, 'stop'], [257.4, 'go'], [257.3, 'stop']]);

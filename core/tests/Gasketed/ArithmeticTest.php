@@ -146,3 +146,7 @@ it('chooses the longest pipe a curve takes', function () {
         ->toEqualWithDelta(['length_m' => 6.0, 'deflection_deg' => 1.145877, 'joints_per_90deg' => 79], 1e-5);
     expect(fn () => Reckoner::reckon('layout.curve', ['radius_m' => 50, 'lengths_m' => [6, 12], 'allowed_deg' => 2, 'share' => 0.8]))->toThrow(InvalidInput::class, 'Least radius 214.8 m'); // 6/(2·tan 0.8°)
 });
+
+it('knows no direction of an angle of which only the size is known, however small', function (float $offsetMm, bool $straight) {
+    expect(JointDeflection::fromOffset($offsetMm, 6.0)->parts() !== null)->toBe($straight);
+})->with([[0.0, true], [1.0, false], [52.0, false]]);
