@@ -28,7 +28,7 @@ enum Room: string
             self::PressureTest => [['core/tests/Net/PlansTest.php'], $said('method'), $own, ['core/tests/Net/HazardsTest.php']],
             self::Pipe => [$own, ['core/tests/Published'], $said('reckoner|coupler')],
             self::Reckoner => [$own, ['core/tests/Published'], $said('reckoner')],
-            self::Layout => [$own],
+            self::Layout => [$said('layout'), $own],
         };
     }
 }

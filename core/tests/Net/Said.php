@@ -4,9 +4,13 @@ declare(strict_types=1);
 
 namespace Core\Tests\Net;
 
+use Core\Tests\Layout\Lines;
 use Diastoma\Core\Catalogue\Procedures;
 use Diastoma\Core\Electrofusion\LargeBore\LargeBore;
 use Diastoma\Core\Exception\InvalidInput;
+use Diastoma\Core\Layout\Path\Profile;
+use Diastoma\Core\Layout\PlanLimits;
+use Diastoma\Core\Layout\Planner;
 use Diastoma\Core\PressureTest\TestMethods;
 use Diastoma\Core\PressureTest\TestVerdict;
 use Diastoma\Core\PressureTest\Words;
@@ -24,7 +28,7 @@ final class Said
     /** @return list<string> names of the files */
     public static function files(): array
     {
-        $all = [...array_map(static fn (string $id): string => "procedure {$id} iso", Procedures::ids()), 'procedure electrofusion.coupler us', 'procedure gasketed.di_push_on us', ...array_map(static fn ($m): string => "method {$m->id()}", TestMethods::all()), 'reckoner'];
+        $all = [...array_map(static fn (string $id): string => "procedure {$id} iso", Procedures::ids()), 'procedure electrofusion.coupler us', 'procedure gasketed.di_push_on us', ...array_map(static fn ($m): string => "method {$m->id()}", TestMethods::all()), 'reckoner', 'layout'];
         $only = (string) getenv('DIASTOMA_SAID');
 
         return $only === '' ? $all : array_values(array_filter($all, static fn (string $file): bool => preg_match("/{$only}/", $file) === 1));
@@ -41,7 +45,7 @@ final class Said
         $parts = explode(' ', $file);
 
         return match ($parts[0]) {
-            'procedure' => self::procedure(new Walk($parts[1], $parts[2])), 'method' => self::method($parts[1]), default => self::reckoner(),
+            'procedure' => self::procedure(new Walk($parts[1], $parts[2])), 'method' => self::method($parts[1]), 'layout' => self::layout(), default => self::reckoner(),
         };
     }
 
@@ -104,6 +108,21 @@ final class Said
         return [
             ...array_map(static fn (Finding $f): string => "{$how}: ".self::finding($f), $verdict->findings), ...self::flat("{$how}, arithmetic", array_map(static fn ($f): array => $f->toArray(), $verdict->arithmetic)), ...self::flat("{$how}, figures", $verdict->figures),
         ];
+    }
+
+    /** @return list<string> plans of a straight, of bends to either side, of one that wants a fitting, over a hill, and one whose pipes run out */
+    private static function layout(): array
+    {
+        $hill = Profile::throughPoints([[0.0, 10.0, 0.0], [60.0, 11.5, 60.0], [120.0, 10.0, 0.0]]);
+        $lines = [];
+        foreach ([
+            'straight' => [Lines::of([[100, 0]]), Lines::limits(2.0)], 'right' => [Lines::of([[20, 0], [60, 240], [20, 0]]), Lines::limits(2.0, 1.0)], 'left' => [Lines::of([[15, 0], [48, -180], [11, 0]]), Lines::limits(3.0, null, [6.0, 3.0], false)],
+            'a sharp turn' => [Lines::of([[30, 0], [12, 20], [30, 0]]), Lines::limits(2.0, 1.0)], 'over a hill' => [Lines::of([[120, 0]], $hill), Lines::limits(2.0, 1.0)], 'runs out' => [Lines::of([[96, 0]]), PlanLimits::of([['length_m' => 12.0, 'count' => 3]], 2.0)],
+        ] as $name => [$alignment, $limits]) {
+            $lines = [...$lines, ...self::flat($name, Planner::plan($alignment, $limits)->toArray())];
+        }
+
+        return $lines;
     }
 
     /** @return list<string> every calculation with three sets of made-up inputs */
