@@ -32,7 +32,7 @@ final class JobController
         return new JsonResponse([
             'id' => $job->id, 'number' => $job->number, 'title' => $job->title, 'place' => $job->place, 'time_zone' => $job->time_zone,
             'simulated' => $job->simulated, 'clock_ahead_s' => $job->clock_ahead_s, 'now' => $job->now()->format('Y-m-d\TH:i:s.vP'),
-            'display' => ['small' => $units->display(Unit::Millimetre), 'length' => $units->display(Unit::Metre)],
+            'display' => ['small' => $units->display(Unit::Millimetre), 'length' => $units->display(Unit::Metre), 'mass' => $units->display(Unit::Kilogram)],
             'rulebook' => ['id' => $job->rulebook->payload['id'], 'version' => $job->rulebook->version, 'title' => $job->rulebook->title],
             'mains' => $job->mains->map(static fn (Main $main): array => [
                 'id' => $main->id, 'name' => $main->name, 'service' => $main->service, 'material' => $main->material, 'dn_mm' => $main->dn_mm, 'sdr' => $main->sdr, 'pn_bar' => $main->pn_bar, 'pipe' => $main->pipeSaid(), 'joint_method' => $main->joint_method, 'length_m' => $main->length_m,

@@ -21,6 +21,7 @@ enum Unit: string
     case KiloVoltAmpere = 'kVA';
     case KiloPascal = 'kPa';
     case Litre = 'L';
+    case Kilogram = 'kg';
     case Degree = '°';
     case Times = '×';
     case None = '';
@@ -34,6 +35,7 @@ enum Unit: string
             self::Kelvin => TemperatureDifference::class,
             self::KiloPascal => Pressure::class,
             self::Litre => Volume::class,
+            self::Kilogram => Mass::class,
             default => null,
         };
     }

@@ -22,6 +22,7 @@ enum UnitSystem: string
             Unit::Kelvin => $us ? ['°F diff.', 1] : ['K', 1],
             Unit::KiloPascal => $us ? ['psi', 1] : ['bar', 3],
             Unit::Litre => $us ? ['US gal', 2] : ['L', 1],
+            Unit::Kilogram => [$us ? 'lb' : 'kg', 0],
             Unit::Percent => ['%', 2],
             Unit::Ohm => ['Ω', 3],
             Unit::Second, Unit::KiloJoule => [$unit->value, 0],

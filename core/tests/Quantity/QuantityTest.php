@@ -6,6 +6,7 @@ use Diastoma\Core\Exception\InvalidInput;
 use Diastoma\Core\Quantity\Compare;
 use Diastoma\Core\Quantity\Duration;
 use Diastoma\Core\Quantity\Length;
+use Diastoma\Core\Quantity\Mass;
 use Diastoma\Core\Quantity\Pressure;
 use Diastoma\Core\Quantity\Rounding;
 use Diastoma\Core\Quantity\Temperature;
@@ -22,6 +23,7 @@ it('converts as NIST SP 811 says', function (float $value, float $expected) {
     'bar to psi' => [fn () => Pressure::of(16.0, 'bar')->in('psi'), 232.0604],
     'inch to mm' => [fn () => Length::of(12.4, 'in')->in('mm'), 314.96],
     'foot to m' => [fn () => Length::of(20.0, 'ft')->in('m'), 6.096],
+    'pound to kg' => [fn () => Mass::of(1.0, 'lb')->in('kg'), 0.45359237],
     'US gallon to L' => [fn () => Volume::of(1.0, 'US gal')->in('L'), 3.785412],
     '°F to °C' => [fn () => Temperature::of(113.0, '°F')->in('°C'), 45.0],
     '°C to °F' => [fn () => Temperature::of(-40.0, '°C')->in('°F'), -40.0],

@@ -15,8 +15,8 @@ const css = (name: string) => `var(--mui-palette-${name})`;
 
 /** How this pipe is lifted: its mass, slings and where they go, tag line, hands or machine. */
 export function LiftCard({ lift, length }: { lift: Lift; length: number | null }) {
-  const { metre } = useUnits();
-  const mass = `${Math.ceil(lift.mass_kg - 1e-6)} kg`;
+  const { metre, display } = useUnits();
+  const mass = `${Math.ceil(lift.mass_kg * display.mass.factor - 1e-6)} ${display.mass.symbol}`; // up: a hand or a sling takes no less than it is
   const spread = lift.spacing_m !== null && length ? Math.min(0.8, lift.spacing_m / length) * 480 : 0;
   const slings = lift.slings === 2 ? [300 - spread / 2, 300 + spread / 2] : lift.slings === 1 ? [300] : [];
   return (
