@@ -57,5 +57,6 @@ it('prints in the units of the rulebook', function (UnitSystem $system, float $v
     [UnitSystem::Metric, 2.7, Unit::Millimetre, '2.7 mm'], [UnitSystem::UsCustomary, 25.4, Unit::Millimetre, '1 in'],
     [UnitSystem::Metric, 1600.0, Unit::KiloPascal, '16 bar'], [UnitSystem::UsCustomary, 689.475729, Unit::KiloPascal, '100 psi'],
     [UnitSystem::UsCustomary, 10.0, Unit::Celsius, '50 °F'], [UnitSystem::UsCustomary, 10.0, Unit::Kelvin, '18 °F diff.'],
+    [UnitSystem::UsCustomary, 45.359237, Unit::Kilogram, '100 lb'], [UnitSystem::Metric, 45.4, Unit::Kilogram, '45 kg'],
     [UnitSystem::Metric, -0.001, Unit::Millimetre, '0 mm'], [UnitSystem::Metric, 260.4, Unit::Second, '260 s'],
 ]);
