@@ -9,39 +9,23 @@ use App\Imports\RecordNominal;
 use Diastoma\Core\Electrofusion\Diagnosis\Diagnosis;
 use Diastoma\Core\Electrofusion\Diagnosis\Nominal;
 use Diastoma\Core\Exception\InvalidInput;
-use Illuminate\Console\Command;
 
 /** What the trace in a file most looks like. Exit 0 with JSON on standard output, 2 with a problem object on standard error. */
-final class FusionDiagnose extends Command
+final class FusionDiagnose extends JsonCommand
 {
-    private const FLAGS = JSON_UNESCAPED_UNICODE | JSON_UNESCAPED_SLASHES | JSON_THROW_ON_ERROR;
-
     protected $signature = 'fusion:diagnose {file : Record of a control unit, CSV or JSON; - for standard input} {--label= : The fitting\'s 24-digit code} {--nominal= : {"voltage_v", "resistance_ohm", "time_s", "fitting_c"} as JSON, where there is no code} {--fitting-c= : Temperature of the fitting before the fusion, °C; else the file\'s, else 20}';
 
     protected $description = 'Diagnoses the record of a fusion: class, confidence, evidence, advice';
 
     public function handle(): int
     {
-        try {
-            $file = FusionFile::of($this->text());
+        return $this->answer(function (): array {
+            $file = FusionFile::of(self::text((string) $this->argument('file'), 'file'));
             $given = $this->option('fitting-c');
             $nominal = $this->nominal($given === null ? null : self::number('fitting-c', $given), $file);
-            $this->line(json_encode(Diagnosis::of($file->trace, $nominal)->toArray(), self::FLAGS));
 
-            return self::SUCCESS;
-        } catch (InvalidInput $fault) {
-            fwrite(STDERR, json_encode(Reckon::problem($fault), self::FLAGS | JSON_PARTIAL_OUTPUT_ON_ERROR)."\n");
-
-            return 2;
-        }
-    }
-
-    private function text(): string
-    {
-        $name = (string) $this->argument('file');
-        $text = $name === '-' ? stream_get_contents(STDIN) : (is_file($name) ? file_get_contents($name) : false);
-
-        return $text === false ? throw InvalidInput::field('file', "The file “{$name}” cannot be read. Check its name.", $name) : $text;
+            return Diagnosis::of($file->trace, $nominal)->toArray();
+        });
     }
 
     private function nominal(?float $fittingC, FusionFile $file): Nominal

@@ -8,15 +8,10 @@ use Diastoma\Core\Exception\InvalidInput;
 use Diastoma\Core\Reckoner\Calculation;
 use Diastoma\Core\Reckoner\Input;
 use Diastoma\Core\Reckoner\Reckoner;
-use Illuminate\Console\Command;
 
 /** Any single calculation on the command line. Exit 0 with the answer on standard output, 2 with a problem object on standard error. */
-final class Reckon extends Command
+final class Reckon extends JsonCommand
 {
-    private const BAD_INPUT = 2;
-
-    private const FLAGS = JSON_UNESCAPED_UNICODE | JSON_UNESCAPED_SLASHES | JSON_THROW_ON_ERROR;
-
     protected $signature = 'reckon {id? : Which calculation} {--json= : Its input as a JSON object} {--list : List every calculation with inputs and units} {--batch= : File with one {"id","input"} a line; - for standard input}';
 
     protected $description = 'Works out a single calculation of the trade and names its sources';
@@ -29,19 +24,15 @@ final class Reckon extends Command
         if (is_string($this->option('batch'))) {
             return $this->batch($this->option('batch'));
         }
-        try {
+
+        return $this->answer(function (): array {
             $id = $this->argument('id');
             if (! is_string($id)) {
                 throw InvalidInput::field('id', 'Say which calculation: php artisan reckon ID --json=\'{…}\'; php artisan reckon --list names them.');
             }
-            $this->line(json_encode(Reckoner::reckon($id, self::object((string) $this->option('json'))), self::FLAGS));
 
-            return self::SUCCESS;
-        } catch (InvalidInput $fault) {
-            fwrite(STDERR, json_encode(self::problem($fault), self::FLAGS | JSON_PARTIAL_OUTPUT_ON_ERROR)."\n");
-
-            return self::BAD_INPUT;
-        }
+            return Reckoner::reckon($id, self::object((string) $this->option('json')));
+        });
     }
 
     private function listing(): int
@@ -57,9 +48,7 @@ final class Reckon extends Command
     {
         $stream = @fopen($file === '-' ? 'php://stdin' : $file, 'rb');
         if ($stream === false) {
-            fwrite(STDERR, json_encode(self::problem(InvalidInput::field('batch', "The file “{$file}” cannot be read. Check its name.", $file)), self::FLAGS)."\n");
-
-            return self::BAD_INPUT;
+            return $this->refused(InvalidInput::field('batch', "The file “{$file}” cannot be read. Check its name.", $file));
         }
         while (($line = fgets($stream)) !== false) {
             if (trim($line) === '') {
@@ -91,11 +80,5 @@ final class Reckon extends Command
         }
 
         return $data;
-    }
-
-    /** @return array<string, mixed> */
-    public static function problem(InvalidInput $fault): array
-    {
-        return ['type' => 'about:blank', 'title' => $fault->getMessage(), 'status' => 422, 'errors' => $fault->faults];
     }
 }

@@ -8,35 +8,24 @@ use App\Imports\AlignmentFile;
 use Diastoma\Core\Exception\InvalidInput;
 use Diastoma\Core\Layout\PlanLimits;
 use Diastoma\Core\Layout\Planner;
-use Illuminate\Console\Command;
 
 /** Plans the pipes of an alignment in a file. Exit 0 with JSON on standard output, 2 with a problem object on standard error. */
-final class SetoutPlan extends Command
+final class SetoutPlan extends JsonCommand
 {
-    private const FLAGS = JSON_UNESCAPED_UNICODE | JSON_UNESCAPED_SLASHES | JSON_THROW_ON_ERROR;
-
     protected $signature = 'setout:plan {alignment : CSV, GeoJSON or LandXML; - for standard input} {--lengths=6,12 : Pipe lengths on stock, m; with counts as 12x40,6x10} {--allowed= : Greatest joint deflection, degrees} {--share=0.8 : Share of it that is used} {--band=50 : Furthest from the alignment, mm} {--cut-min= : Shortest cut piece, m; nothing is cut without} {--cut-closing-only : Cut only to close the line, not wherever it saves a pipe}';
 
     protected $description = 'Chooses pipes and joint places along an alignment: pipes, joints, deflections, offsets, count and lower bound';
 
     public function handle(): int
     {
-        try {
-            $name = (string) $this->argument('alignment');
-            $text = $name === '-' ? stream_get_contents(STDIN) : (is_file($name) ? file_get_contents($name) : false);
-            if ($text === false) {
-                throw InvalidInput::field('alignment', "The file “{$name}” cannot be read. Check its name.", $name);
-            }
-            $cut = $this->option('cut-min');
-            $limits = PlanLimits::of($this->stock(), $this->number('allowed'), $this->number('share'), $this->number('band'), $cut === null ? null : $this->number('cut-min'), ! $this->option('cut-closing-only'));
-            $this->line(json_encode(Planner::plan(AlignmentFile::of($text)->alignment(), $limits)->toArray(), self::FLAGS));
+        return $this->answer(function (): array {
+            $text = self::text((string) $this->argument('alignment'), 'alignment');
+            $cutMin = $this->option('cut-min') === null ? null : $this->number('cut-min');
+            $anywhere = ! $this->option('cut-closing-only');
+            $limits = PlanLimits::of($this->stock(), $this->number('allowed'), $this->number('share'), $this->number('band'), $cutMin, $anywhere);
 
-            return self::SUCCESS;
-        } catch (InvalidInput $fault) {
-            fwrite(STDERR, json_encode(Reckon::problem($fault), self::FLAGS | JSON_PARTIAL_OUTPUT_ON_ERROR)."\n");
-
-            return 2;
-        }
+            return Planner::plan(AlignmentFile::of($text)->alignment(), $limits)->toArray();
+        });
     }
 
     /** @return list<array{length_m: float, count: ?int}> */

@@ -13,36 +13,28 @@ use Diastoma\Core\PressureTest\PressureTrace;
 use Diastoma\Core\PressureTest\Reading\Diagnosis;
 use Diastoma\Core\PressureTest\Reading\Section;
 use Diastoma\Core\PressureTest\TestMethods;
-use Illuminate\Console\Command;
 
 /** Acceptance by a method and what the trace means. Exit 0 with JSON on standard output, 2 with a problem object on standard error. */
-final class TestJudge extends Command
+final class TestJudge extends JsonCommand
 {
-    private const FLAGS = JSON_UNESCAPED_UNICODE | JSON_UNESCAPED_SLASHES | JSON_THROW_ON_ERROR;
-
     protected $signature = 'test:judge {method : Id of a test method, such as en805-loss or gas-plastic} {trace : CSV of a pressure logger; - for standard input} {--section= : JSON file that describes the section} {--allowed= : Leak allowed by the owner, L/h}';
 
     protected $description = 'Judges a pressure test from its trace: acceptance, corrections, air, leak rate, diagnosis';
 
     public function handle(): int
     {
-        try {
+        return $this->answer(function (): array {
             $method = (string) $this->argument('method');
             TestMethods::of($method);
-            [$section, $facts] = SectionTrace::section(CommandFile::text((string) $this->option('section'), 'section'), $method);
-            $trace = PressureCsv::text(CommandFile::text((string) $this->argument('trace'), 'trace'))->trace();
+            [$section, $facts] = SectionTrace::section(self::text((string) $this->option('section'), 'section'), $method);
+            $trace = PressureCsv::text(self::text((string) $this->argument('trace'), 'trace'))->trace();
             $acceptance = (new TraceJudge($trace, $facts))->judge($method);
             $allowance = $acceptance['figures']['allowance_l_h'] ?? null;
             $allowed = is_numeric($this->option('allowed')) ? (float) $this->option('allowed') : (is_float($allowance) ? $allowance : null);
             [$read, $why] = $this->read($method, $trace, $section, $allowed);
-            $this->line(json_encode(['acceptance' => $acceptance, 'diagnosis' => $read, 'no_diagnosis_because' => $why], self::FLAGS | JSON_PRESERVE_ZERO_FRACTION));
 
-            return self::SUCCESS;
-        } catch (InvalidInput $fault) {
-            fwrite(STDERR, json_encode(Reckon::problem($fault), self::FLAGS | JSON_PARTIAL_OUTPUT_ON_ERROR)."\n");
-
-            return 2;
-        }
+            return ['acceptance' => $acceptance, 'diagnosis' => $read, 'no_diagnosis_because' => $why];
+        }, JSON_PRESERVE_ZERO_FRACTION);
     }
 
     /**
