@@ -35,18 +35,19 @@ final class WriteEntry
     {
         $subject = Subject::find($draft->subjectType, $draft->subjectId);
         $sent = ['sent' => Journal::fingerprint($draft->payload)];
-        if (Entry::query()->whereKey($draft->id)->exists()) {
-            return [$this->journal->append($subject->job, $person, new Draft($draft->id, $draft->kind, $draft->subjectType, $draft->subjectId, [...$draft->payload, ...$sent], $draft->deviceAt))[0], $subject->verdict(), false, $subject];
-        }
 
         return DB::transaction(function () use ($subject, $person, $draft, $sent): array {
             Job::query()->lockForUpdate()->findOrFail($subject->job->id, ['id']); // of two at once the second is asked about what the first has left
             $subject->catchUp();
-            $payload = [...$this->taken($subject, $person, $draft), ...$sent];
-            [$entry, $new] = $this->journal->append($subject->job, $person, new Draft($draft->id, $draft->kind, $draft->subjectType, $draft->subjectId, $payload, $draft->deviceAt));
+            $isKnown = Entry::query()->whereKey($draft->id)->exists();
+            $payload = [...($isKnown ? $draft->payload : $this->taken($subject, $person, $draft)), ...$sent];
+            [$entry, $isNew] = $this->journal->append($subject->job, $person, $draft->with($payload));
+            if (! $isNew) {
+                return [$entry, $subject->verdict(), false, $subject];
+            }
             $subject->catchUp();
 
-            return [$entry, $this->project->execute($subject), $new, $subject];
+            return [$entry, $this->project->execute($subject), true, $subject];
         });
     }
 
@@ -58,7 +59,8 @@ final class WriteEntry
     private function taken(Subject $subject, Person $person, Draft $draft): array
     {
         $item = new Item($draft->id, $draft->kind, $draft->payload, new \DateTimeImmutable($draft->deviceAt), $person->name);
-        $checked = $subject->sitting($this->instruments($subject))->checked($item, new Sitter($person->name, $person->role, (string) $person->certificate_until), $subject->job->now()->toDateTimeImmutable());
+        $sitter = new Sitter($person->name, $person->role, (string) $person->certificate_until);
+        $checked = $subject->sitting($this->instruments($subject))->checked($item, $sitter, $subject->job->now()->toDateTimeImmutable());
         if ($checked instanceof NotTaken) {
             throw Refused::of($checked);
         }

@@ -26,4 +26,10 @@ final readonly class Draft
         $this->id = strtolower($id);
         $this->subjectId = strtolower($subjectId);
     }
+
+    /** @param  array<string, mixed>  $payload  as it is kept */
+    public function with(array $payload): self
+    {
+        return new self($this->id, $this->kind, $this->subjectType, $this->subjectId, $payload, $this->deviceAt);
+    }
 }
