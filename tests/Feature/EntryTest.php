@@ -62,6 +62,12 @@ it('says what somebody may do', function (string $who, array $may) {
     expect($this->signIn($who)->getJson('/api/v1/session')->assertOk()->json('may'))->toBe($may);
 })->with([['ines@demo', ['stop.overrule', 'test.sign', 'joint.judge_again', 'pipe.reject']], ['tom@demo', ['section.read', 'test.run', 'test.mended', 'test.sign']]]);
 
+it('names in the API every action that there is, so that a screen cannot ask for another', function () {
+    $api = json_decode((string) file_get_contents(base_path('docs/openapi.json')), true);
+    $person = collect($api['components']['schemas'])->first(static fn (array $schema): bool => isset($schema['properties']['may']));
+    expect($person['properties']['may']['items']['enum'])->toBe(array_column(Diastoma\Core\Sitting\Action::cases(), 'value'));
+});
+
 it('supersedes and keeps what was entered before', function () {
     $joint = $this->joint(9);
     $this->signIn()->enter($joint, 'ambient_c', 12);

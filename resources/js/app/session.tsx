@@ -24,7 +24,9 @@ export function useWork(): Work {
 }
 
 const Waiting = ({ error }: { error: Error | null }) => (
-  <Box sx={{ p: 4, display: 'grid', placeItems: 'center' }}>{error ? <Alert severity="error">{error.message}</Alert> : <CircularProgress aria-label="Loading" />}</Box>
+  <Box sx={{ p: 4, display: 'grid', placeItems: 'center' }}>
+    {error ? <Alert severity="error">{error.message}</Alert> : <CircularProgress aria-label="Loading" />}
+  </Box>
 );
 
 export function WorkProvider({ children }: { children: ReactNode }) {
