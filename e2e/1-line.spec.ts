@@ -60,7 +60,15 @@ test('the clock of the cooling joint runs', async ({ page }) => {
   await expect(left).not.toHaveText(before ?? '', { timeout: 5000 });
 });
 
-for (const [name, path] of [['line', '/line/8'], ['bench', '/bench/8'], ['bench of a stopped joint', '/bench/11'], ['test', '/test/A'], ['a large bore', '/bench/101'], ['rules', '/rules'], ['reckoner', '/reckon']] as const) {
+for (const [name, path] of [
+  ['line', '/line/8'],
+  ['bench', '/bench/8'],
+  ['bench of a stopped joint', '/bench/11'],
+  ['test', '/test/A'],
+  ['a large bore', '/bench/101'],
+  ['rules', '/rules'],
+  ['reckoner', '/reckon'],
+] as const) {
   for (const scheme of ['light', 'dark'] as const) {
     test(`${name} in ${scheme} has no accessibility faults that axe can find`, async ({ page }) => {
       await signIn(page, 'ada');

@@ -16,7 +16,7 @@ test('an oval pipe not clamped and a fusion stopped early are mend, then stop, w
   await page.goto('/bench/9');
   await prepareJoint(page, { a: [178.6, 180.4, 182.6, 180.8], b: [180.4, 180.3, 180.2, 180.3] });
   await goToStep(page, 'Diameters');
-  await expect(step(page, 'Diameters')).toContainText("Mend. End A: out of round by 4 mm (2.23 % of dn); 2.7 mm allowed.");
+  await expect(step(page, 'Diameters')).toContainText('Mend. End A: out of round by 4 mm (2.23 % of dn); 2.7 mm allowed.');
   await expect(step(page, 'Diameters')).toContainText("Clamp across 3–9 o'clock");
   await expect(step(page, 'Diameters')).toContainText('DVS 2207-1');
   await expect(page.getByRole('img', { name: /End A: out of round by 4.00 mm, long axis 3–9/ })).toBeVisible();
@@ -52,7 +52,10 @@ test('a supervisor overrules each stop with a reason that stays visible', async 
   await page.getByRole('button', { name: 'Overrule this stop' }).first().click();
   await expect(page.getByText('Give the reason in a sentence')).toBeVisible();
   for (let left = await page.getByRole('button', { name: 'Overrule this stop' }).count(); left > 0; left--) {
-    await page.getByLabel(/Why you overrule this stop/).first().fill('Training piece, will be cut out after the test');
+    await page
+      .getByLabel(/Why you overrule this stop/)
+      .first()
+      .fill('Training piece, will be cut out after the test');
     await page.getByRole('button', { name: 'Overrule this stop' }).first().click();
     await expect(page.getByRole('button', { name: 'Overrule this stop' })).toHaveCount(left - 1);
   }

@@ -31,9 +31,13 @@ test('the section becomes ready, is tested with the simulated logger and passes,
   await expect(page.getByRole('heading', { name: 'Test 1: planned' })).toBeVisible();
 
   await page.getByRole('tab', { name: 'A file' }).click();
-  await page.getByLabel('Pressure trace file').setInputFiles({ name: 'wrong.csv', mimeType: 'text/csv', buffer: Buffer.from('time_s,temperature_c\n0,12\n10,12') });
+  await page
+    .getByLabel('Pressure trace file')
+    .setInputFiles({ name: 'wrong.csv', mimeType: 'text/csv', buffer: Buffer.from('time_s,temperature_c\n0,12\n10,12') });
   await expect(page.getByText('The file has no column for the pressure.')).toBeVisible();
-  await page.getByLabel('Pressure trace file').setInputFiles({ name: 'back.csv', mimeType: 'text/csv', buffer: Buffer.from('time_s,pressure_bar\n0,1\n20,2\n10,3') });
+  await page
+    .getByLabel('Pressure trace file')
+    .setInputFiles({ name: 'back.csv', mimeType: 'text/csv', buffer: Buffer.from('time_s,pressure_bar\n0,1\n20,2\n10,3') });
   await expect(page.getByText('Row 4: time goes backwards')).toBeVisible();
 
   await page.getByRole('tab', { name: 'Simulated logger' }).click();
@@ -94,7 +98,14 @@ test('a section that leaks does not pass, is repeated, and a brought trace is ju
   await page.getByRole('tab', { name: 'A file' }).click();
   const rows = ['time_min;pressure_bar;temperature_c'];
   for (let m = 0; m <= 330; m++) {
-    const bar = m < 15 ? (14.9215 * m) / 15 : m <= 257 ? 14.9215 : m < 262 ? 14.9215 - (0.69 * (m - 257)) / 5 : 14.2315 * (1 - 0.02 * (Math.min(60, m - 262) / 60) ** 0.5); // creep: it slows
+    const bar =
+      m < 15
+        ? (14.9215 * m) / 15
+        : m <= 257
+          ? 14.9215
+          : m < 262
+            ? 14.9215 - (0.69 * (m - 257)) / 5
+            : 14.2315 * (1 - 0.02 * (Math.min(60, m - 262) / 60) ** 0.5); // creep: it slows
     rows.push(`${m};${bar.toFixed(4).replace('.', ',')};12,0`);
   }
   await page.getByLabel('Pressure trace file').setInputFiles({ name: 'trace.csv', mimeType: 'text/csv', buffer: Buffer.from(rows.join('\n')) });

@@ -13,7 +13,17 @@ async function api(page: Page) {
   const joint = (number: number): string => line.joints.find((j: { number: number }) => j.number === number).id;
   const headers = { 'X-XSRF-TOKEN': await token(), Accept: 'application/json' };
   const write = (id: string, subject: string, value: number) =>
-    page.request.post('/api/v1/entries', { headers, data: { id, kind: 'reading', subject_type: 'joint', subject_id: subject, payload: { key: 'ambient_c', value }, device_at: new Date(Date.now() - 1000).toISOString() } });
+    page.request.post('/api/v1/entries', {
+      headers,
+      data: {
+        id,
+        kind: 'reading',
+        subject_type: 'joint',
+        subject_id: subject,
+        payload: { key: 'ambient_c', value },
+        device_at: new Date(Date.now() - 1000).toISOString(),
+      },
+    });
   return { joint, write, get };
 }
 
@@ -28,11 +38,13 @@ test('an entry sent eight times at once is stored once', async ({ page }) => {
 });
 
 test('entries of several people at once all land in one whole chain', async ({ browser }) => {
-  const [ada, vera] = await Promise.all(['ada', 'vera'].map(async (who) => {
-    const page = await (await browser.newContext()).newPage();
-    await signIn(page, who);
-    return api(page);
-  }));
+  const [ada, vera] = await Promise.all(
+    ['ada', 'vera'].map(async (who) => {
+      const page = await (await browser.newContext()).newPage();
+      await signIn(page, who);
+      return api(page);
+    }),
+  );
   if (!ada || !vera) throw new Error('two people are needed');
   const replies = await Promise.all(Array.from({ length: 24 }, (_, k) => (k % 2 === 0 ? ada : vera).write(randomUUID(), ada.joint(16), 10 + k / 10)));
   expect(new Set(replies.map((r) => r.status()))).toEqual(new Set([201]));

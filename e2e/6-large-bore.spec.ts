@@ -16,7 +16,8 @@ test('a side is preheated again when its gap stays open, then both sides are fus
   await signIn(page, 'ada');
   await page.goto('/bench/101');
   await goToStep(page, 'Belts');
-  for (const question of ['Belts on, tight and even?', 'Alignment clamp on and tight?', 'Level on top and on the side, free of stress?']) await yes(page, question);
+  for (const question of ['Belts on, tight and even?', 'Alignment clamp on and tight?', 'Level on top and on the side, free of stress?'])
+    await yes(page, question);
 
   await preheat(page, 0);
   await goToStep(page, 'Gap', 0);
@@ -28,7 +29,12 @@ test('a side is preheated again when its gap stays open, then both sides are fus
   await page.getByRole('button', { name: 'Preheat again' }).click();
   await expect(step(page, 'Preheat')).toContainText('2 times', { timeout: 30_000 });
   await goToStep(page, 'Gap', 0);
-  await expect(page.getByRole('group', { name: /Gap by feeler/ }).getByRole('textbox').first()).toHaveValue('');
+  await expect(
+    page
+      .getByRole('group', { name: /Gap by feeler/ })
+      .getByRole('textbox')
+      .first(),
+  ).toHaveValue('');
   await openGate(page);
   await series(page, "Gap by feeler, from 12 o'clock", [0.6, 0.8, 1.0, 0.8, 0.6, 0.5, 0.6, 0.7]);
   await expect(step(page, 'Gap')).toContainText('Side A: largest gap 1 mm after 2 preheats');
@@ -76,4 +82,3 @@ test('a repair spool slides its couplers on whole; one off its marks is a stop',
   await number(page, 'Left coupler: off its marks', '8');
   await expect(step(page, 'Slide back')).toContainText('Stop. Left coupler off its marks by 8 mm; at most 3 mm allowed.');
 });
-

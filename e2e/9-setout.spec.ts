@@ -2,7 +2,9 @@ import { expect, test } from '@playwright/test';
 import { goToStep, now, signIn, step } from './crew';
 import { answerStep, makeJoint } from './gasket';
 
-test('a new GRP line: alignment brought, planned round its curve, five joints laid, one gasket rolled, one joint over its share, laid against planned', async ({ page }) => {
+test('a new GRP line: alignment brought, planned round its curve, five joints laid, one gasket rolled, one joint over its share, laid against planned', async ({
+  page,
+}) => {
   await signIn(page, 'ada');
   await page.getByRole('link', { name: 'Set-out' }).click();
   await page.getByRole('link', { name: 'New main' }).click();
@@ -11,7 +13,14 @@ test('a new GRP line: alignment brought, planned round its curve, five joints la
   await page.getByRole('option', { name: 'Rising main' }).click();
   await page.getByRole('combobox', { name: 'Joint system' }).click();
   await page.getByRole('option', { name: 'Weir GRP coupling' }).click();
-  for (const [label, value] of [['DN', '600'], ['Class PN (if any)', '10'], ['Outside diameter', '616'], ['Wall', '12'], ['Design pressure (if any)', '6']] as const) await page.getByRole('textbox', { name: label, exact: true }).fill(value);
+  for (const [label, value] of [
+    ['DN', '600'],
+    ['Class PN (if any)', '10'],
+    ['Outside diameter', '616'],
+    ['Wall', '12'],
+    ['Design pressure (if any)', '6'],
+  ] as const)
+    await page.getByRole('textbox', { name: label, exact: true }).fill(value);
   await page.getByRole('button', { name: 'Make this main' }).click();
   await expect(page.getByRole('heading', { name: 'Set out Mill Bend' })).toBeVisible();
 
@@ -43,14 +52,17 @@ test('a new GRP line: alignment brought, planned round its curve, five joints la
     if (joint === 1) {
       await makeJoint(page, [...home, [/Feeler depth/, '62 62 62 62 74 62 62 62 62 62 62 62']]);
       await goToStep(page, 'Feeler sweep');
-      await expect(step(page, 'Feeler sweep')).toContainText("Gasket rolled or displaced at 4 o'clock: up to 12 mm deeper than the median of 62 mm; 5 mm allowed.");
+      await expect(step(page, 'Feeler sweep')).toContainText(
+        "Gasket rolled or displaced at 4 o'clock: up to 12 mm deeper than the median of 62 mm; 5 mm allowed.",
+      );
       await expect(step(page, 'Feeler sweep')).toContainText('Pull the joint apart');
       await expect(page.getByRole('img', { name: "Feeler depth round the joint: rolled or displaced at 4 o'clock" })).toBeVisible();
       await goToStep(page, 'Home?');
       await now(page, 'Pulled apart to be made again');
       await makeJoint(page, home, 'Clean');
     } else if (joint === 3) {
-      await makeJoint(page, [...home, [/Deflection measured by/, 'offset of the far end'], [/to the right/, '375'], [/upwards/, '0']]); // 12 m: asin(0.375/12) = 1.79°; 6 m would be 3.58°
+      await makeJoint(page, [...home, [/Deflection measured by/, 'offset of the far end'], [/to the right/, '375'], [/upwards/, '0']]);
+      // 12 m: asin(0.375/12) = 1.79°; 6 m would be 3.58°
       await goToStep(page, 'Deflect');
       await expect(step(page, 'Deflect')).toContainText(/Watch\. Turned 1\.8° right; 2° allowed|Watch\. Turned 1\.80° right; 2\.00° allowed/);
       await expect(step(page, 'Deflect')).toContainText('Over the share that is planned with');
@@ -60,7 +72,11 @@ test('a new GRP line: alignment brought, planned round its curve, five joints la
     await expect(page.getByRole('button', { name: `Joint ${first + joint}, accepted` })).toBeVisible();
   }
   await goToStep(page, 'Support');
-  for (const [label, value] of [['Far end off its planned place, to the right', '18'], ['Far end off its planned place, upwards', '-6'], ['Far end beyond its planned place', '3']] as const) {
+  for (const [label, value] of [
+    ['Far end off its planned place, to the right', '18'],
+    ['Far end off its planned place, upwards', '-6'],
+    ['Far end beyond its planned place', '3'],
+  ] as const) {
     const box = page.getByRole('textbox', { name: label });
     await box.fill(value);
     await box.press('Enter');
@@ -86,7 +102,13 @@ test('a corner that no sequence turns is named with its stock bend', async ({ pa
   await signIn(page, 'ada');
   await page.goto('/setout/new');
   await page.getByLabel('Name of the main').fill('Corner House');
-  for (const [label, value] of [['DN', '300'], ['Class PN (if any)', '10'], ['Outside diameter', '324'], ['Wall', '8']] as const) await page.getByRole('textbox', { name: label, exact: true }).fill(value);
+  for (const [label, value] of [
+    ['DN', '300'],
+    ['Class PN (if any)', '10'],
+    ['Outside diameter', '324'],
+    ['Wall', '8'],
+  ] as const)
+    await page.getByRole('textbox', { name: label, exact: true }).fill(value);
   await page.getByRole('button', { name: 'Make this main' }).click();
   await page.getByRole('tab', { name: 'Points' }).click();
   await page.getByLabel('A point a line: station easting northing level').fill('0 0 12.5\n0 48 12.6\n33.94 81.94 12.7');

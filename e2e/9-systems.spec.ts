@@ -4,9 +4,37 @@ import { goToStep, signIn, step } from './crew';
 import { makeJoint, type Answers } from './gasket';
 
 const SYSTEMS: [string, number, string, Answers][] = [
-  ['PVC pressure', 301, 'Alder PVC bell', [[/Mark from the end/, '142'], [/Pushed with/, 'bar and block'], [/Slings/, '0']]],
-  ['ductile iron push-on', 401, 'Ductile iron, push-on', [[/Loops/, '1'], [/In front of the bell/, 'one line shows'], [/Pushed with/, 'bar and block']]],
-  ['restrained ductile iron', 501, 'Bellfort restrained', [[/Second line from the end/, '123'], [/Mark from the end/, '108'], [/Loops/, '1'], [/In front of the bell/, 'no line shows']]],
+  [
+    'PVC pressure',
+    301,
+    'Alder PVC bell',
+    [
+      [/Mark from the end/, '142'],
+      [/Pushed with/, 'bar and block'],
+      [/Slings/, '0'],
+    ],
+  ],
+  [
+    'ductile iron push-on',
+    401,
+    'Ductile iron, push-on',
+    [
+      [/Loops/, '1'],
+      [/In front of the bell/, 'one line shows'],
+      [/Pushed with/, 'bar and block'],
+    ],
+  ],
+  [
+    'restrained ductile iron',
+    501,
+    'Bellfort restrained',
+    [
+      [/Second line from the end/, '123'],
+      [/Mark from the end/, '108'],
+      [/Loops/, '1'],
+      [/In front of the bell/, 'no line shows'],
+    ],
+  ],
   ['concrete, rolling ring', 601, 'Concrete, rolling ring', [[/Lubricant used/, 'none']]],
   ['concrete, skid ring', 701, 'Hollin concrete, skid ring', []],
   ['corrugated HDPE', 801, 'Fenwick corrugated drain', [[/Mark from the end/, '165']]],
@@ -26,7 +54,12 @@ for (const [name, number, title, own] of SYSTEMS) {
 test('PVC: petroleum stops the joint, and a buried mark is mended', async ({ page }) => {
   await signIn(page, 'ada');
   await page.goto('/bench/302');
-  await makeJoint(page, [[/Mark from the end/, '142'], [/Pushed with/, 'bar and block'], [/Lubricant used/, 'petroleum-based grease or oil'], [/stands clear/, '-4']]);
+  await makeJoint(page, [
+    [/Mark from the end/, '142'],
+    [/Pushed with/, 'bar and block'],
+    [/Lubricant used/, 'petroleum-based grease or oil'],
+    [/stands clear/, '-4'],
+  ]);
   await goToStep(page, 'Lubricate');
   await expect(step(page, 'Lubricate')).toContainText('Petroleum swells rubber until it fails');
   await goToStep(page, 'Home?');
@@ -37,7 +70,14 @@ test('PVC: petroleum stops the joint, and a buried mark is mended', async ({ pag
 test('restrained: lines are read with the slack out, a missing segment stops, a feeler is not asked for', async ({ page }) => {
   await signIn(page, 'ada');
   await page.goto('/bench/502');
-  await makeJoint(page, [[/Second line from the end/, '123'], [/Mark from the end/, '108'], [/Loops/, '1'], [/Slack pulled out/, 'No'], [/In front of the bell/, 'one line shows'], [/Locking segments in place/, '7']]);
+  await makeJoint(page, [
+    [/Second line from the end/, '123'],
+    [/Mark from the end/, '108'],
+    [/Loops/, '1'],
+    [/Slack pulled out/, 'No'],
+    [/In front of the bell/, 'one line shows'],
+    [/Locking segments in place/, '7'],
+  ]);
   await goToStep(page, 'Home?');
   await expect(step(page, 'Home?')).toContainText('with slack in they say nothing');
   await expect(step(page, 'Home?')).toContainText('both lines must be inside the bell');
@@ -67,7 +107,12 @@ test('a product of its own is added and works on the bench and in set-out; a pip
   await page.getByLabel('Name of the main').fill('Larch Walk');
   await page.getByRole('combobox', { name: 'Joint system' }).click();
   await page.getByRole('option', { name: 'Larch PVC bell' }).click();
-  for (const [label, value] of [['DN', '160'], ['Outside diameter', '160'], ['Wall', '7.7']] as const) await page.getByRole('textbox', { name: label, exact: true }).fill(value);
+  for (const [label, value] of [
+    ['DN', '160'],
+    ['Outside diameter', '160'],
+    ['Wall', '7.7'],
+  ] as const)
+    await page.getByRole('textbox', { name: label, exact: true }).fill(value);
   await page.getByRole('button', { name: 'Make this main' }).click();
   await page.getByRole('tab', { name: 'Straights and arcs' }).click();
   await page.getByLabel('A part a line: length radius').fill('18');
@@ -93,7 +138,14 @@ test('a product of its own is added and works on the bench and in set-out; a pip
 
 test('the new views hold to accessibility rules and fit a phone', async ({ page }) => {
   await signIn(page, 'ada');
-  for (const [width, path] of [[1280, '/setout'], [1280, '/yard'], [1280, '/setout/new'], [390, '/setout'], [390, '/yard'], [390, '/bench/902']] as const) {
+  for (const [width, path] of [
+    [1280, '/setout'],
+    [1280, '/yard'],
+    [1280, '/setout/new'],
+    [390, '/setout'],
+    [390, '/yard'],
+    [390, '/bench/902'],
+  ] as const) {
     await page.setViewportSize({ width, height: 844 });
     await page.goto('/line/903');
     await expect(page.getByText('Joint 903').first()).toBeVisible();
@@ -101,6 +153,9 @@ test('the new views hold to accessibility rules and fit a phone', async ({ page 
     await page.waitForTimeout(700);
     const { violations } = await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa', 'wcag21aa', 'wcag22aa']).analyze();
     expect(violations.map((v) => `${path} ${v.id}: ${v.nodes[0]?.html.slice(0, 160)}`)).toEqual([]);
-    expect(await page.evaluate(() => document.documentElement.scrollWidth - window.innerWidth), `${path} at ${width} is wider than the screen`).toBeLessThanOrEqual(0);
+    expect(
+      await page.evaluate(() => document.documentElement.scrollWidth - window.innerWidth),
+      `${path} at ${width} is wider than the screen`,
+    ).toBeLessThanOrEqual(0);
   }
 });

@@ -102,7 +102,11 @@ async function anHourLater(page: Page) {
     const jobs = await (await fetch('/api/v1/jobs')).json();
     const job = await (await fetch(`/api/v1/jobs/${jobs.jobs[0].id}`)).json();
     const token = decodeURIComponent(document.cookie.split('XSRF-TOKEN=')[1]?.split(';')[0] ?? '');
-    await fetch(`/api/v1/jobs/${job.id}/clock`, { method: 'POST', headers: { 'Content-Type': 'application/json', Accept: 'application/json', 'X-XSRF-TOKEN': token }, body: JSON.stringify({ to: new Date(Date.parse(job.now) + 3_660_000).toISOString() }) });
+    await fetch(`/api/v1/jobs/${job.id}/clock`, {
+      method: 'POST',
+      headers: { 'Content-Type': 'application/json', Accept: 'application/json', 'X-XSRF-TOKEN': token },
+      body: JSON.stringify({ to: new Date(Date.parse(job.now) + 3_660_000).toISOString() }),
+    });
   });
   await page.reload();
 }

@@ -14,7 +14,11 @@ export const step = (page: Page, title: string) => page.getByRole('region', { na
 /** Opens a step by its title; the nth of that title where several sides have one. */
 export async function goToStep(page: Page, title: string, nth = 0) {
   const plain = title.replace(/[?.()]/g, '\\$&');
-  await page.getByRole('navigation', { name: 'Steps' }).getByRole('button', { name: new RegExp(`\\b${plain}( –)?( \\d+)?$|^${plain}|(^| )${plain}( |$)`) }).nth(nth).click();
+  await page
+    .getByRole('navigation', { name: 'Steps' })
+    .getByRole('button', { name: new RegExp(`\\b${plain}( –)?( \\d+)?$|^${plain}|(^| )${plain}( |$)`) })
+    .nth(nth)
+    .click();
   await expect(step(page, title)).toBeVisible();
 }
 
@@ -117,7 +121,13 @@ export async function prepareJoint(page: Page, ends: Ends) {
   await number(page, 'Air temperature at the joint', '14');
   await number(page, 'Pipe surface temperature', '15');
   await number(page, 'Fitting temperature', '16');
-  for (const question of ['Sheltered from rain, wind and direct sun?', 'Dry, inside and out?', 'Free of escaping water or gas?', 'Far ends capped against draught?']) await yes(page, question);
+  for (const question of [
+    'Sheltered from rain, wind and direct sun?',
+    'Dry, inside and out?',
+    'Free of escaping water or gas?',
+    'Far ends capped against draught?',
+  ])
+    await yes(page, question);
   await goToStep(page, 'Inspect');
   await printLine(page);
   await number(page, 'End A: deepest gouge', '0.3');
@@ -135,7 +145,13 @@ export async function prepareJoint(page: Page, ends: Ends) {
   await number(page, 'End B: out of square', '1.5');
   await goToStep(page, 'Marks');
   await expect(page.getByRole('img', { name: 'Stab mark at 105 mm, scrape mark at 125 mm from the end' })).toBeVisible();
-  for (const [label, value] of [['End A: stab mark from the end', '105'], ['End B: stab mark from the end', '105'], ['End A: scrape mark from the end', '126'], ['End B: scrape mark from the end', '126']] as const) await number(page, label, value);
+  for (const [label, value] of [
+    ['End A: stab mark from the end', '105'],
+    ['End B: stab mark from the end', '105'],
+    ['End A: scrape mark from the end', '126'],
+    ['End B: scrape mark from the end', '126'],
+  ] as const)
+    await number(page, label, value);
   await goToStep(page, 'Scrape');
   await yes(page, SCRAPER);
   const mean = (d: number[]) => d.reduce((sum, x) => sum + x, 0) / d.length;
@@ -211,7 +227,8 @@ export async function openGate(page: Page) {
 
 export async function lookAtIt(page: Page) {
   await goToStep(page, 'Look at it');
-  for (const question of ['Melt indicators up on both sides?', 'No melt outside the fitting?', 'Marks still at the edge?', 'Still in line?']) await yes(page, question);
+  for (const question of ['Melt indicators up on both sides?', 'No melt outside the fitting?', 'Marks still at the edge?', 'Still in line?'])
+    await yes(page, question);
 }
 
 /** From the end of the fusion to the cold joint, all well. */

@@ -56,7 +56,14 @@ export async function answerStep(page: Page, own: Answers = []) {
       }
     }
     for (const box of await card.getByRole('combobox').all()) {
-      const label = await box.evaluate((e) => (e as HTMLElement).getAttribute('aria-labelledby')?.split(' ').map((id) => document.getElementById(id)?.textContent ?? '').join(' ') ?? '');
+      const label = await box.evaluate(
+        (e) =>
+          (e as HTMLElement)
+            .getAttribute('aria-labelledby')
+            ?.split(' ')
+            .map((id) => document.getElementById(id)?.textContent ?? '')
+            .join(' ') ?? '',
+      );
       if (((await box.textContent()) ?? '').replace(/\u200b/g, '') !== '') continue;
       const option = said(answers, label);
       if (option === undefined) throw new Error(`No answer for “${label}”`);

@@ -21,7 +21,10 @@ test('pictures of every main view', async ({ page }) => {
   await take(page, 'bench-dial');
   await page.setViewportSize({ width: 390, height: 844 });
   await page.reload();
-  await page.getByRole('navigation', { name: 'Steps' }).getByRole('button', { name: /Diameters/ }).click();
+  await page
+    .getByRole('navigation', { name: 'Steps' })
+    .getByRole('button', { name: /Diameters/ })
+    .click();
   await take(page, 'bench-phone');
   await page.setViewportSize({ width: 1280, height: 800 });
 

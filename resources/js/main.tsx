@@ -12,7 +12,10 @@ import { WorkProvider } from './app/session';
 import { theme } from './app/theme';
 
 const client = new QueryClient({
-  defaultOptions: { queries: { retry: (count, error) => !(error instanceof ApiError) && count < 2, refetchOnWindowFocus: true, networkMode: 'always' }, mutations: { networkMode: 'always' } },
+  defaultOptions: {
+    queries: { retry: (count, error) => !(error instanceof ApiError) && count < 2, refetchOnWindowFocus: true, networkMode: 'always' },
+    mutations: { networkMode: 'always' },
+  },
 });
 
 const root = document.getElementById('root');

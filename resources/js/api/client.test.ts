@@ -26,7 +26,7 @@ describe('the API client', () => {
     expect(options.headers['X-XSRF-TOKEN']).toBe('t==');
     expect(options.headers['Content-Type']).toBe('application/json');
   });
-  it('turns a problem document into an error in the server\'s words, with its faults', async () => {
+  it("turns a problem document into an error in the server's words, with its faults", async () => {
     vi.stubGlobal('fetch', reply(422, '{"type":"about:blank","title":"Air: “x” is not a number.","status":422,"errors":[{"field":"ambient_c","detail":"d"}]}'));
     const error = await post('/entries').catch((e: unknown) => e);
     expect(error).toBeInstanceOf(ApiError);
@@ -37,13 +37,19 @@ describe('the API client', () => {
     await expect(get('/jobs')).rejects.toThrow('cannot be read');
   });
   it('tells a lost connection from a refusal', async () => {
-    vi.stubGlobal('fetch', vi.fn(() => Promise.reject(new TypeError('Failed to fetch'))));
+    vi.stubGlobal(
+      'fetch',
+      vi.fn(() => Promise.reject(new TypeError('Failed to fetch'))),
+    );
     await expect(get('/jobs')).rejects.toBeInstanceOf(ConnectionLost);
   });
   it('lets a request that was called off be just that', async () => {
     const abort = new AbortController();
     abort.abort();
-    vi.stubGlobal('fetch', vi.fn(() => Promise.reject(new DOMException('aborted', 'AbortError'))));
+    vi.stubGlobal(
+      'fetch',
+      vi.fn(() => Promise.reject(new DOMException('aborted', 'AbortError'))),
+    );
     await expect(get('/jobs', abort.signal)).rejects.toMatchObject({ name: 'AbortError' });
   });
 });

@@ -28,8 +28,7 @@ const token = () => {
   return cookie ? decodeURIComponent(cookie.slice('XSRF-TOKEN='.length)) : '';
 };
 
-const isProblem = (data: unknown): data is Schemas['Problem'] =>
-  typeof data === 'object' && data !== null && 'title' in data && typeof data.title === 'string';
+const isProblem = (data: unknown): data is Schemas['Problem'] => typeof data === 'object' && data !== null && 'title' in data && typeof data.title === 'string';
 
 async function send<T>(method: string, path: string, body?: unknown, signal?: AbortSignal): Promise<T> {
   const form = body instanceof FormData;

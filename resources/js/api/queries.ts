@@ -51,11 +51,21 @@ export const benchQuery = (joint: string) =>
 
 /** Without a method the one that suits the section best is planned. */
 export const sectionTestsQuery = (section: string, method: string | null = null, options: Record<string, string> = {}) => {
-  const query = new URLSearchParams([...(method === null ? [] : [['method', method]]), ...Object.entries(options).map(([key, value]) => [`options[${key}]`, value])] as [string, string][]).toString();
-  return queryOptions({ queryKey: ['tests', section, query], queryFn: ({ signal }) => get<Schemas['SectionTests']>(`/sections/${section}/tests${query === '' ? '' : `?${query}`}`, signal) });
+  const query = new URLSearchParams([
+    ...(method === null ? [] : [['method', method]]),
+    ...Object.entries(options).map(([key, value]) => [`options[${key}]`, value]),
+  ] as [string, string][]).toString();
+  return queryOptions({
+    queryKey: ['tests', section, query],
+    queryFn: ({ signal }) => get<Schemas['SectionTests']>(`/sections/${section}/tests${query === '' ? '' : `?${query}`}`, signal),
+  });
 };
 
-export const calculationsQuery = queryOptions({ queryKey: ['reckoner'], queryFn: ({ signal }) => get<{ calculations: Schemas['Calculation'][] }>('/reckoner', signal), staleTime: Infinity });
+export const calculationsQuery = queryOptions({
+  queryKey: ['reckoner'],
+  queryFn: ({ signal }) => get<{ calculations: Schemas['Calculation'][] }>('/reckoner', signal),
+  staleTime: Infinity,
+});
 
 export const rulebookQuery = (job: string) =>
   queryOptions({ queryKey: ['rulebook', job], queryFn: ({ signal }) => get<Schemas['RulebookPage']>(`/jobs/${job}/rulebook`, signal) });
@@ -67,8 +77,10 @@ export const fusionTraceQuery = (id: string) =>
     staleTime: Infinity,
   });
 
-export const setoutQuery = (main: string) => queryOptions({ queryKey: ['setout', main], queryFn: ({ signal }) => get<Schemas['Setout']>(`/mains/${main}/setout`, signal) });
+export const setoutQuery = (main: string) =>
+  queryOptions({ queryKey: ['setout', main], queryFn: ({ signal }) => get<Schemas['Setout']>(`/mains/${main}/setout`, signal) });
 
 export const systemsQuery = queryOptions({ queryKey: ['joint-systems'], queryFn: ({ signal }) => get<Schemas['JointSystems']>('/joint-systems', signal) });
 
-export const rejectsQuery = (main: string) => queryOptions({ queryKey: ['rejects', main], queryFn: ({ signal }) => get<Schemas['Rejects']>(`/mains/${main}/rejects`, signal) });
+export const rejectsQuery = (main: string) =>
+  queryOptions({ queryKey: ['rejects', main], queryFn: ({ signal }) => get<Schemas['Rejects']>(`/mains/${main}/rejects`, signal) });

@@ -37,7 +37,15 @@ export function ClocksRail({ onGo }: { onGo: (clock: Clock) => void }) {
   const clocks = data?.clocks ?? [];
 
   return (
-    <Box component="aside" aria-label="Clocks" sx={{ borderLeft: { md: '1px solid var(--mui-palette-divider)' }, borderTop: { xs: '1px solid var(--mui-palette-divider)', md: 'none' }, bgcolor: 'background.paper' }}>
+    <Box
+      component="aside"
+      aria-label="Clocks"
+      sx={{
+        borderLeft: { md: '1px solid var(--mui-palette-divider)' },
+        borderTop: { xs: '1px solid var(--mui-palette-divider)', md: 'none' },
+        bgcolor: 'background.paper',
+      }}
+    >
       <Stack direction="row" sx={{ alignItems: 'baseline', justifyContent: 'space-between', px: 2, pt: 1.5 }}>
         <Typography variant="h2">Clocks</Typography>
         <Typography className="num" sx={{ fontWeight: 700 }} aria-label="Time on the job">
@@ -90,7 +98,10 @@ export function NextClock({ onGo }: { onGo: (clock: Clock) => void }) {
   if (!clock) return null;
   const left = (Date.parse(clock.due_at) - now) / 1000;
   return (
-    <Button onClick={() => onGo(clock)} sx={{ borderRadius: 0, justifyContent: 'space-between', px: 2, bgcolor: 'background.paper', borderBottom: 1, borderColor: 'divider' }}>
+    <Button
+      onClick={() => onGo(clock)}
+      sx={{ borderRadius: 0, justifyContent: 'space-between', px: 2, bgcolor: 'background.paper', borderBottom: 1, borderColor: 'divider' }}
+    >
       <span>
         {whose(clock)}: {clock.title}
       </span>

@@ -11,7 +11,13 @@ export function MainSwitch() {
   const [anchor, setAnchor] = useState<HTMLElement | null>(null);
   return (
     <>
-      <Button onClick={(e) => setAnchor(e.currentTarget)} endIcon={<UnfoldMoreIcon />} aria-haspopup="menu" aria-label={`Main: ${main.name}`} sx={{ px: 0.5, minHeight: 40, fontWeight: 700, whiteSpace: 'nowrap' }}>
+      <Button
+        onClick={(e) => setAnchor(e.currentTarget)}
+        endIcon={<UnfoldMoreIcon />}
+        aria-haspopup="menu"
+        aria-label={`Main: ${main.name}`}
+        sx={{ px: 0.5, minHeight: 40, fontWeight: 700, whiteSpace: 'nowrap' }}
+      >
         {main.name}
       </Button>
       <Menu anchorEl={anchor} open={anchor !== null} onClose={() => setAnchor(null)}>
@@ -26,7 +32,10 @@ export function MainSwitch() {
             }}
             sx={{ minHeight: 56 }}
           >
-            <ListItemText primary={m.name} secondary={`${m.service.replace('_', ' ')} · ${m.pipe} · ${m.joint_from === null ? 'no joints yet' : `joints ${m.joint_from}–${m.joint_to}`}`} />
+            <ListItemText
+              primary={m.name}
+              secondary={`${m.service.replace('_', ' ')} · ${m.pipe} · ${m.joint_from === null ? 'no joints yet' : `joints ${m.joint_from}–${m.joint_to}`}`}
+            />
           </MenuItem>
         ))}
       </Menu>

@@ -1,6 +1,20 @@
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { Link as RouterLink, Navigate, Route, Routes, useLocation, useNavigate } from 'react-router';
-import { Alert, Box, Button, Dialog, DialogContent, DialogTitle, IconButton, Stack, TextField, Typography, useColorScheme, useMediaQuery, useTheme } from '@mui/material';
+import {
+  Alert,
+  Box,
+  Button,
+  Dialog,
+  DialogContent,
+  DialogTitle,
+  IconButton,
+  Stack,
+  TextField,
+  Typography,
+  useColorScheme,
+  useMediaQuery,
+  useTheme,
+} from '@mui/material';
 import ContrastIcon from '@mui/icons-material/Contrast';
 import LogoutIcon from '@mui/icons-material/Logout';
 import { useQueryClient } from '@tanstack/react-query';
@@ -108,10 +122,22 @@ export function Shell() {
   useEffect(() => {
     latest.current = keys;
   });
-  useKeys(useMemo<Keys>(() => ({ walk: (by) => latest.current.walk(by), find: (d) => latest.current.find(d), view: (l) => latest.current.view(l), help: () => latest.current.help(), enter: () => latest.current.enter() }), []));
+  useKeys(
+    useMemo<Keys>(
+      () => ({
+        walk: (by) => latest.current.walk(by),
+        find: (d) => latest.current.find(d),
+        view: (l) => latest.current.view(l),
+        help: () => latest.current.help(),
+        enter: () => latest.current.enter(),
+      }),
+      [],
+    ),
+  );
 
   const go = (n: number) => {
-    const known = line.joints.some((j) => j.number === n) || job.mains.some((m) => m.joint_from !== null && m.joint_to !== null && n >= m.joint_from && n <= m.joint_to);
+    const known =
+      line.joints.some((j) => j.number === n) || job.mains.some((m) => m.joint_from !== null && m.joint_to !== null && n >= m.joint_from && n <= m.joint_to);
     if (known) void navigate(pathname.startsWith('/bench') ? `/bench/${n}` : `/line/${n}`);
     return known;
   };
@@ -127,7 +153,21 @@ export function Shell() {
 
   return (
     <Box sx={{ minHeight: '100dvh', display: 'flex', flexDirection: 'column' }}>
-      <Stack component="header" direction="row" spacing={{ xs: 0, sm: 2 }} sx={{ alignItems: 'center', flexWrap: { xs: 'wrap', sm: 'nowrap' }, justifyContent: 'space-between', px: { xs: 1.5, sm: 2 }, py: 0.75, bgcolor: 'background.paper', borderBottom: 1, borderColor: 'divider' }}>
+      <Stack
+        component="header"
+        direction="row"
+        spacing={{ xs: 0, sm: 2 }}
+        sx={{
+          alignItems: 'center',
+          flexWrap: { xs: 'wrap', sm: 'nowrap' },
+          justifyContent: 'space-between',
+          px: { xs: 1.5, sm: 2 },
+          py: 0.75,
+          bgcolor: 'background.paper',
+          borderBottom: 1,
+          borderColor: 'divider',
+        }}
+      >
         <Box sx={{ minWidth: 0, display: { xs: 'none', sm: 'block' } }}>
           <MainSwitch />
           <Typography component="p" noWrap variant="body2" color="text.secondary">
@@ -135,9 +175,33 @@ export function Shell() {
             {job.simulated ? ' · simulated' : ''}
           </Typography>
         </Box>
-        <Stack component="nav" aria-label="Views" direction="row" sx={{ flex: { sm: 1 }, order: { xs: 3, sm: 0 }, width: { xs: '100%', sm: 'auto' }, justifyContent: { xs: 'flex-start', md: 'center' }, overflowX: 'auto' }}>
+        <Stack
+          component="nav"
+          aria-label="Views"
+          direction="row"
+          sx={{
+            flex: { sm: 1 },
+            order: { xs: 3, sm: 0 },
+            width: { xs: '100%', sm: 'auto' },
+            justifyContent: { xs: 'flex-start', md: 'center' },
+            overflowX: 'auto',
+          }}
+        >
           {views.map((view) => (
-            <Button key={view.name} component={RouterLink} to={view.to} aria-current={view.on ? 'page' : undefined} sx={{ px: { xs: 1.25, sm: 1, lg: 1.75 }, minWidth: 0, flex: 'none', borderRadius: 0, borderBottom: '4px solid', borderBottomColor: view.on ? 'hand' : 'transparent' }}>
+            <Button
+              key={view.name}
+              component={RouterLink}
+              to={view.to}
+              aria-current={view.on ? 'page' : undefined}
+              sx={{
+                px: { xs: 1.25, sm: 1, lg: 1.75 },
+                minWidth: 0,
+                flex: 'none',
+                borderRadius: 0,
+                borderBottom: '4px solid',
+                borderBottomColor: view.on ? 'hand' : 'transparent',
+              }}
+            >
               {view.name}
             </Button>
           ))}
@@ -169,7 +233,8 @@ export function Shell() {
       ))}
       {outbox.waiting.length > 0 && (
         <Alert severity="warning" role="status" sx={{ borderRadius: 0 }}>
-          No connection: {outbox.waiting.length === 1 ? 'one entry is' : `${outbox.waiting.length} entries are`} kept on this device and will be sent when it is back. Go on working.
+          No connection: {outbox.waiting.length === 1 ? 'one entry is' : `${outbox.waiting.length} entries are`} kept on this device and will be sent when it is
+          back. Go on working.
         </Alert>
       )}
       {phone ? (

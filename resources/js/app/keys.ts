@@ -1,7 +1,10 @@
 import { useEffect } from 'react';
 
 const typing = (target: EventTarget | null) =>
-  target instanceof HTMLElement && (target.isContentEditable || ['INPUT', 'TEXTAREA', 'SELECT'].includes(target.tagName) || target.closest('[role="listbox"],[role="menu"],[role="dialog"]') !== null);
+  target instanceof HTMLElement &&
+  (target.isContentEditable ||
+    ['INPUT', 'TEXTAREA', 'SELECT'].includes(target.tagName) ||
+    target.closest('[role="listbox"],[role="menu"],[role="dialog"]') !== null);
 
 export interface Keys {
   walk: (by: -1 | 1) => void;

@@ -2,7 +2,10 @@ import type { Schemas } from '../api/client';
 
 type Display = Schemas['Display'];
 
-/** A number in stored units, with a decimal comma or point; null for nothing; the text itself when it is none, so that the server can say so and no default takes its place. */
+/**
+ * A number in stored units, with a decimal comma or point; null for nothing; the text itself when it is none, so that the server can say so and no default
+ * takes its place.
+ */
 export const typedNumber = (text: string | undefined, display?: Display): number | string | null => {
   const plain = (text ?? '').trim().replace(',', '.');
   if (plain === '') return null;
@@ -44,7 +47,7 @@ export function measure(display: Display, decimals = display.decimals): Measure 
     tick: (length, ticks) => {
       const rough = (length * display.factor) / ticks;
       const power = 10 ** Math.floor(Math.log10(rough));
-      return ([1, 2, 5, 10].find((k) => k * power >= rough * 0.999) ?? 10) * power / display.factor;
+      return (([1, 2, 5, 10].find((k) => k * power >= rough * 0.999) ?? 10) * power) / display.factor;
     },
   };
 }

@@ -79,7 +79,9 @@ export const theme = createTheme({
   components: {
     MuiButton: { styleOverrides: { root: { minHeight: 48 } }, defaultProps: { disableElevation: true } },
     MuiIconButton: { styleOverrides: { root: { minWidth: 48, minHeight: 48 } } },
-    MuiToggleButton: { styleOverrides: { root: { color: 'var(--mui-palette-text-primary)', minHeight: 52, textTransform: 'none', fontSize: '1rem', fontWeight: 640 } } },
+    MuiToggleButton: {
+      styleOverrides: { root: { color: 'var(--mui-palette-text-primary)', minHeight: 52, textTransform: 'none', fontSize: '1rem', fontWeight: 640 } },
+    },
     MuiPaper: { defaultProps: { elevation: 0, variant: 'outlined' } },
     MuiInputBase: { styleOverrides: { input: { fontFamily: numbers, fontSize: '1.15rem' } } },
     MuiSelect: { styleOverrides: { select: { fontFamily: 'inherit' } } },

@@ -4,12 +4,12 @@ import { nextJoint } from './selection';
 import { dayAndTime, jobNow, setJobNow, timeOfDay, uuid } from './time';
 
 describe('time on the job', () => {
-  it('runs by the server\'s word, not by this device', () => {
+  it("runs by the server's word, not by this device", () => {
     setJobNow(new Date(Date.now() + 3_600_000).toISOString());
     expect(Math.abs(jobNow() - Date.now() - 3_600_000)).toBeLessThan(50);
     setJobNow(new Date().toISOString());
   });
-  it('is shown in the job\'s zone: 23:30 in London is 00:30 in Berlin, a day later', () => {
+  it("is shown in the job's zone: 23:30 in London is 00:30 in Berlin, a day later", () => {
     expect(timeOfDay('2026-11-23T23:30:00+00:00', 'Europe/Berlin')).toBe('00:30');
     expect(dayAndTime('2026-11-23T23:30:00+00:00', 'Europe/Berlin')).toBe('24 Nov, 00:30');
     expect(timeOfDay('2026-07-23T12:00:00Z', 'Europe/Berlin')).toBe('14:00');

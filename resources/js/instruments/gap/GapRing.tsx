@@ -3,16 +3,26 @@ import { useUnits } from '../../app/useUnits';
 
 const css = (name: string) => `var(--mui-palette-${name})`;
 
-/** The gap by clock position, exaggerated: bars past the dashed ring are over the limit. `even` counts from the narrowest gap, for joints that must close evenly. */
+/**
+ * The gap by clock position, exaggerated: bars past the dashed ring are over the limit. `even` counts from the narrowest gap, for joints that must close
+ * evenly.
+ */
 export function GapRing({ title, gaps: measured, limit, even = false }: { title: string; gaps: number[] | null; limit: number; even?: boolean }) {
   const gaps = even && measured ? measured.map((gap) => gap - Math.min(...measured)) : measured;
   const { small } = useUnits();
   const [most, allowed] = gaps ? small.pair(Math.max(...gaps), limit) : ['–', small.plain(limit)];
   const inner = 62;
   const reach = 30;
+  const taken = measured ? `gaps ${measured.map(small.plain).join(', ')} ${small.symbol}` : 'not measured yet';
   return (
     <Box component="figure" sx={{ m: 0, textAlign: 'center' }}>
-      <svg viewBox="-112 -112 224 224" width="100%" style={{ maxWidth: 220 }} role="img" aria-label={`${title}: ${measured ? `gaps ${measured.map(small.plain).join(', ')} ${small.symbol}` : 'not measured yet'}; ${even ? 'uneven by ' : ''}${allowed} ${small.symbol} allowed`}>
+      <svg
+        viewBox="-112 -112 224 224"
+        width="100%"
+        style={{ maxWidth: 220 }}
+        role="img"
+        aria-label={`${title}: ${taken}; ${even ? 'uneven by ' : ''}${allowed} ${small.symbol} allowed`}
+      >
         <circle r={inner} fill={css('earth')} stroke={css('pipe')} strokeWidth="6" />
         <circle r={inner + 4 + reach} fill="none" stroke={css('text-secondary')} strokeDasharray="4 4" />
         {(gaps ?? []).map((gap, k) => {

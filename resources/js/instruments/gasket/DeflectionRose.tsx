@@ -30,7 +30,13 @@ export function DeflectionRose({ rose }: { rose: Rose }) {
   const p = rose.planned && place(rose.planned.h_deg, rose.planned.v_deg);
   return (
     <Box component="figure" sx={{ m: 0, textAlign: 'center' }}>
-      <svg viewBox="-150 -146 300 292" width="100%" style={{ maxWidth: 280 }} role="img" aria-label={`Deflection: ${measured ? `${up(measured.angle_deg)}° measured` : 'not measured yet'}${allowed === null ? '' : `, ${allowed}° allowed`}`}>
+      <svg
+        viewBox="-150 -146 300 292"
+        width="100%"
+        style={{ maxWidth: 280 }}
+        role="img"
+        aria-label={`Deflection: ${measured ? `${up(measured.angle_deg)}° measured` : 'not measured yet'}${allowed === null ? '' : `, ${allowed}° allowed`}`}
+      >
         <circle r={ALLOWED} fill={css('background-paper')} stroke={css('mend')} strokeWidth="2.5" />
         <circle r={ALLOWED * rose.share} fill={css('earth')} stroke={css('text-secondary')} strokeDasharray="5 4" />
         <path d="M-122 0H122M0 -122V122" stroke={css('line')} strokeWidth="1" />

@@ -12,7 +12,10 @@ export interface Sweep {
 const css = (name: string) => `var(--mui-palette-${name})`;
 const MEDIAN = 74;
 
-/** The joint seen from its face: how deep the feeler went at each clock position, the median as a dashed ring, and the arc where the gasket is not where it belongs. */
+/**
+ * The joint seen from its face: how deep the feeler went at each clock position, the median as a dashed ring, and the arc where the gasket is not where it
+ * belongs.
+ */
 export function FeelerRing({ title, sweep, tolerance, count }: { title: string; sweep: Sweep | null; tolerance: number; count: number }) {
   const { tenth } = useUnits();
   const n = sweep?.depths_mm.length ?? count;
@@ -32,16 +35,39 @@ export function FeelerRing({ title, sweep, tolerance, count }: { title: string; 
           const [x2, y2] = at(k + 0.5, 124);
           return <path key={k} d={`M0 0L${x1} ${y1}A124 124 0 0 1 ${x2} ${y2}Z`} fill={css('stop')} opacity="0.16" />;
         })}
-        {sweep ? <path d={`M${points.map(([x, y]) => `${x.toFixed(1)} ${y.toFixed(1)}`).join('L')}Z`} fill="none" stroke={css('pipe')} strokeWidth="5" strokeLinejoin="round" /> : <circle r={MEDIAN} fill="none" stroke={css('line')} strokeDasharray="3 5" />}
+        {sweep ? (
+          <path
+            d={`M${points.map(([x, y]) => `${x.toFixed(1)} ${y.toFixed(1)}`).join('L')}Z`}
+            fill="none"
+            stroke={css('pipe')}
+            strokeWidth="5"
+            strokeLinejoin="round"
+          />
+        ) : (
+          <circle r={MEDIAN} fill="none" stroke={css('line')} strokeDasharray="3 5" />
+        )}
         {sweep && <circle r={MEDIAN} fill="none" stroke={css('text-secondary')} strokeDasharray="6 4" />}
         {points.map(([x, y], k) => {
           const deep = sweep?.deep.includes(k) ?? false;
-          return deep ? <path key={k} d={`M${x - 8} ${y - 8}L${x + 8} ${y + 8}M${x + 8} ${y - 8}L${x - 8} ${y + 8}`} stroke={css('stop')} strokeWidth="4" /> : <circle key={k} cx={x} cy={y} r="5" fill={css('pipe')} />;
+          return deep ? (
+            <path key={k} d={`M${x - 8} ${y - 8}L${x + 8} ${y + 8}M${x + 8} ${y - 8}L${x - 8} ${y + 8}`} stroke={css('stop')} strokeWidth="4" />
+          ) : (
+            <circle key={k} cx={x} cy={y} r="5" fill={css('pipe')} />
+          );
         })}
         {names.map((name, k) => {
           const [x, y] = at(k, 134);
           return (
-            <text key={name} x={x} y={y + 5} textAnchor="middle" fontSize="13" className="num" fontWeight={sweep?.deep.includes(k) ? 700 : 400} fill={css(sweep?.deep.includes(k) ? 'stop' : 'text-secondary')}>
+            <text
+              key={name}
+              x={x}
+              y={y + 5}
+              textAnchor="middle"
+              fontSize="13"
+              className="num"
+              fontWeight={sweep?.deep.includes(k) ? 700 : 400}
+              fill={css(sweep?.deep.includes(k) ? 'stop' : 'text-secondary')}
+            >
               {name}
             </text>
           );
@@ -54,7 +80,9 @@ export function FeelerRing({ title, sweep, tolerance, count }: { title: string; 
         {sweep ? said.charAt(0).toUpperCase() + said.slice(1) : title}
       </Typography>
       <Typography variant="body2" color="text.secondary" className="num">
-        {sweep ? `median ${tenth.fixed(sweep.median_mm)} ${tenth.symbol}; more than ${tenth.plain(tolerance)} ${tenth.symbol} deeper is not seated` : `each within ${tenth.plain(tolerance)} ${tenth.symbol} of the median is seated`}
+        {sweep
+          ? `median ${tenth.fixed(sweep.median_mm)} ${tenth.symbol}; more than ${tenth.plain(tolerance)} ${tenth.symbol} deeper is not seated`
+          : `each within ${tenth.plain(tolerance)} ${tenth.symbol} of the median is seated`}
       </Typography>
     </Box>
   );

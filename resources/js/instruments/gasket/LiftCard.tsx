@@ -19,13 +19,20 @@ export function LiftCard({ lift, length }: { lift: Lift; length: number | null }
   const mass = `${Math.ceil(lift.mass_kg * display.mass.factor - 1e-6)} ${display.mass.symbol}`; // up: a hand or a sling takes no less than it is
   const spread = lift.spacing_m !== null && length ? Math.min(0.8, lift.spacing_m / length) * 480 : 0;
   const slings = lift.slings === 2 ? [300 - spread / 2, 300 + spread / 2] : lift.slings === 1 ? [300] : [];
+  const apart = lift.spacing_m === null ? '' : `, ${metre.fixed(lift.spacing_m)} ${metre.symbol} apart`;
   return (
     <Box component="figure" sx={{ m: 0, border: 1, borderColor: 'divider', p: 1.5 }}>
       <Stack direction="row" sx={{ columnGap: 4, rowGap: 0.5, flexWrap: 'wrap', alignItems: 'baseline' }}>
         <Typography className="num" sx={{ fontSize: '1.7rem', fontWeight: 700 }}>
           {mass}
         </Typography>
-        <Typography sx={{ fontWeight: 640 }}>{lift.by === 'hands' ? (lift.people === 1 ? 'One person may carry it' : 'Two people carry it') : `By machine, ${lift.slings === 1 ? 'one sling' : `${lift.slings} slings`}${lift.spacing_m === null ? '' : `, ${metre.fixed(lift.spacing_m)} ${metre.symbol} apart`}`}</Typography>
+        <Typography sx={{ fontWeight: 640 }}>
+          {lift.by === 'hands'
+            ? lift.people === 1
+              ? 'One person may carry it'
+              : 'Two people carry it'
+            : `By machine, ${lift.slings === 1 ? 'one sling' : `${lift.slings} slings`}${apart}`}
+        </Typography>
         {lift.tag_line && <Typography sx={{ fontWeight: 640 }}>Tag line on</Typography>}
       </Stack>
       <svg viewBox="0 0 600 112" width="100%" style={{ maxHeight: 150 }} role="img" aria-label={`Lift card: ${mass}, ${lift.slings} slings`}>

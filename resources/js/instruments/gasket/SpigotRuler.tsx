@@ -32,7 +32,16 @@ export function SpigotRuler({ mark, second, chamfer, cut, wall, od, measured, ho
   ] as const;
   return (
     <Box component="figure" sx={{ m: 0 }}>
-      <svg viewBox="0 0 660 196" width="100%" role="img" aria-label={mark === null ? 'Where the mark belongs is not known yet' : `Mark at ${said(mark)} from the end${second === null ? '' : `, second line at ${said(second)}`}`}>
+      <svg
+        viewBox="0 0 660 196"
+        width="100%"
+        role="img"
+        aria-label={
+          mark === null
+            ? 'Where the mark belongs is not known yet'
+            : `Mark at ${said(mark)} from the end${second === null ? '' : `, second line at ${said(second)}`}`
+        }
+      >
         <g transform="translate(24 0)">
           <path d={`M0 ${top + w / 2}L${slope} ${top}H${length * px}l-8 ${w / 2}l8 ${w / 2}H0z`} fill={css('pipe')} />
           <rect x="0" y={top + w} width={length * px - 4} height="34" fill={css('earth')} />
@@ -48,7 +57,15 @@ export function SpigotRuler({ mark, second, chamfer, cut, wall, od, measured, ho
             at === null ? null : (
               <g key={name}>
                 <path d={`M${at * px} ${k === 0 && second !== null ? top - 46 : top - 26}V${top + w + 8}`} stroke={css('hand')} strokeWidth="4" />
-                <text x={at * px - 6} y={k === 0 && second !== null ? top - 30 : top - 10} textAnchor="end" fontSize="17" fontWeight="700" className="num" fill={css('hand')}>
+                <text
+                  x={at * px - 6}
+                  y={k === 0 && second !== null ? top - 30 : top - 10}
+                  textAnchor="end"
+                  fontSize="17"
+                  fontWeight="700"
+                  className="num"
+                  fill={css('hand')}
+                >
                   {name} {said(at)}
                 </text>
               </g>

@@ -28,13 +28,32 @@ const say = (value: number | string | null | undefined, unit: string) => (value 
 export function LabelCard({ fields, source, value, finding }: Props) {
   const rows: Row[] = [
     { name: 'Size', unit: 'mm', printed: value('printed_dn_mm'), decoded: fields?.diameter_mm, shown: null, finding: finding('label.diameter') },
-    { name: 'Voltage', unit: 'V', printed: value('printed_voltage_v'), decoded: fields?.voltage_v, shown: value('unit_shows_voltage_v'), finding: finding('label.voltage', 'unit_shows.voltage') },
-    { name: 'Time', unit: 's', printed: value('printed_fusion_time_s'), decoded: fields?.fusion_time_s, shown: value('unit_shows_time_s'), finding: finding('label.time', 'unit_shows.time') },
+    {
+      name: 'Voltage',
+      unit: 'V',
+      printed: value('printed_voltage_v'),
+      decoded: fields?.voltage_v,
+      shown: value('unit_shows_voltage_v'),
+      finding: finding('label.voltage', 'unit_shows.voltage'),
+    },
+    {
+      name: 'Time',
+      unit: 's',
+      printed: value('printed_fusion_time_s'),
+      decoded: fields?.fusion_time_s,
+      shown: value('unit_shows_time_s'),
+      finding: finding('label.time', 'unit_shows.time'),
+    },
     { name: 'Resistance', unit: 'Ω', printed: value('printed_resistance_ohm'), decoded: fields?.resistance_ohm, shown: null, finding: undefined },
   ];
+  const digits = [fields?.diameter_mm, fields?.voltage_v, fields?.fusion_time_s, fields?.resistance_ohm].map((field) => field?.digits).join(', ');
   return (
     <Box>
-      <Box component="table" aria-label="The label three ways" sx={{ width: '100%', borderCollapse: 'collapse', '& th': { textAlign: 'left', px: 1.5, py: 0.5, fontWeight: 640 }, '& td': cell }}>
+      <Box
+        component="table"
+        aria-label="The label three ways"
+        sx={{ width: '100%', borderCollapse: 'collapse', '& th': { textAlign: 'left', px: 1.5, py: 0.5, fontWeight: 640 }, '& td': cell }}
+      >
         <thead>
           <tr>
             <th />
@@ -61,7 +80,7 @@ export function LabelCard({ fields, source, value, finding }: Props) {
         </tbody>
       </Box>
       <Typography variant="body2" color="text.secondary" sx={{ mt: 0.5 }}>
-        {fields ? `Bar code read with the map of ${source}: digits ${fields.diameter_mm?.digits}, ${fields.voltage_v?.digits}, ${fields.fusion_time_s?.digits}, ${fields.resistance_ohm?.digits}. ` : ''}
+        {fields ? `Bar code read with the map of ${source}: digits ${digits}. ` : ''}
         The printed label rules; a difference is a stop.
       </Typography>
     </Box>

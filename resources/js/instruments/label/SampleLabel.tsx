@@ -14,6 +14,7 @@ export function SampleLabel({ label, waits, onScan }: { label: Schemas['SampleLa
       gone = true;
     };
   }, [label.code]);
+  const fits = `dn ${label.dn_mm} · ${label.material} · SDR ${label.sdr_from}–${label.sdr_to}`;
   return (
     <Paper sx={{ p: 2, bgcolor: '#fff', color: '#111' }} role="group" aria-label="Label of the made-up fitting">
       <Typography variant="overline" component="p">
@@ -29,7 +30,8 @@ export function SampleLabel({ label, waits, onScan }: { label: Schemas['SampleLa
         </Button>
       </Stack>
       <Typography className="num" sx={{ mt: 1 }}>
-          dn {label.dn_mm} · {label.material} · SDR {label.sdr_from}–{label.sdr_to} · {label.voltage_v} V · {label.fusion_time_s} s · {waits} {label.cooling_min} min · {label.resistance_ohm} Ω · length {label.length_mm} mm. The unit then shows {label.voltage_v} V and {label.fusion_time_s} s.
+        {fits} · {label.voltage_v} V · {label.fusion_time_s} s · {waits} {label.cooling_min} min · {label.resistance_ohm} Ω · length {label.length_mm} mm. The
+        unit then shows {label.voltage_v} V and {label.fusion_time_s} s.
       </Typography>
     </Paper>
   );

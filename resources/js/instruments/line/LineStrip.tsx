@@ -62,7 +62,11 @@ export function LineStrip({ line, sections, selected, next, onSelect, tall = fal
       <Box
         ref={box}
         sx={{ flex: 1, minWidth: 0, overflow: 'hidden', touchAction: 'pan-y', cursor: 'grab' }}
-        onWheel={(e) => (e.ctrlKey || Math.abs(e.deltaY) > Math.abs(e.deltaX) ? zoom(e.deltaY < 0 ? 1.2 : 1 / 1.2, e.nativeEvent.offsetX) : setLeft(clamp(left + e.deltaX / perMetre)))}
+        onWheel={(e) =>
+          e.ctrlKey || Math.abs(e.deltaY) > Math.abs(e.deltaX)
+            ? zoom(e.deltaY < 0 ? 1.2 : 1 / 1.2, e.nativeEvent.offsetX)
+            : setLeft(clamp(left + e.deltaX / perMetre))
+        }
         onPointerDown={(e) => (drag.current = { x: e.clientX, left })}
         onPointerMove={(e) => drag.current && setLeft(clamp(drag.current.left - (e.clientX - drag.current.x) / perMetre))}
         onPointerUp={() => (drag.current = null)}
@@ -72,7 +76,14 @@ export function LineStrip({ line, sections, selected, next, onSelect, tall = fal
           <GlyphPatterns />
           {sections.map((section, k) => (
             <g key={section.id}>
-              <rect x={x(section.from_station_m)} width={(section.to_station_m - section.from_station_m) * perMetre} y={0} height={height} fill={css('background-paper')} opacity={k % 2 === 0 ? 0.35 : 0} />
+              <rect
+                x={x(section.from_station_m)}
+                width={(section.to_station_m - section.from_station_m) * perMetre}
+                y={0}
+                height={height}
+                fill={css('background-paper')}
+                opacity={k % 2 === 0 ? 0.35 : 0}
+              />
               {tall && (
                 <text x={Math.max(12, x(section.from_station_m) + 10)} y={24} fontSize="14" fontWeight="640" fill={css('text-primary')}>
                   Section {section.name}
@@ -82,10 +93,30 @@ export function LineStrip({ line, sections, selected, next, onSelect, tall = fal
           ))}
           {line.pipes.map((pipe) => (
             <g key={pipe.number}>
-              <rect x={x(pipe.from_station_m) + 1} y={axis - 10} width={Math.max(1, (pipe.to_station_m - pipe.from_station_m) * perMetre - 2)} height={20} fill={css('pipe')} />
-              <rect x={x(pipe.from_station_m) + 1} y={axis - 7} width={Math.max(1, (pipe.to_station_m - pipe.from_station_m) * perMetre - 2)} height={3} fill={css('background-paper')} opacity="0.35" />
+              <rect
+                x={x(pipe.from_station_m) + 1}
+                y={axis - 10}
+                width={Math.max(1, (pipe.to_station_m - pipe.from_station_m) * perMetre - 2)}
+                height={20}
+                fill={css('pipe')}
+              />
+              <rect
+                x={x(pipe.from_station_m) + 1}
+                y={axis - 7}
+                width={Math.max(1, (pipe.to_station_m - pipe.from_station_m) * perMetre - 2)}
+                height={3}
+                fill={css('background-paper')}
+                opacity="0.35"
+              />
               {tall && perMetre > 5 && (
-                <text x={(x(pipe.from_station_m) + x(pipe.to_station_m)) / 2} y={axis + 30} textAnchor="middle" fontSize="12" className="num" fill={css('text-secondary')}>
+                <text
+                  x={(x(pipe.from_station_m) + x(pipe.to_station_m)) / 2}
+                  y={axis + 30}
+                  textAnchor="middle"
+                  fontSize="12"
+                  className="num"
+                  fill={css('text-secondary')}
+                >
                   {pipe.number}
                 </text>
               )}
@@ -112,7 +143,15 @@ export function LineStrip({ line, sections, selected, next, onSelect, tall = fal
               <rect x="-24" y="-34" width="48" height="68" fill="transparent" />
               {joint.number === next && <path d="M0 -24l-9 -14h18z" fill={css('hand')} />}
               <JointGlyph shape={joint.shape} state={joint.state} selected={joint.number === selected} scale={tall ? 1.15 : 0.92} />
-              <text y={tall ? 52 : -31} x={tall ? 0 : joint.number === next ? 12 : 0} textAnchor={!tall && joint.number === next ? 'start' : 'middle'} fontSize={tall ? 16 : 13} fontWeight="700" className="num" fill={css('text-primary')}>
+              <text
+                y={tall ? 52 : -31}
+                x={tall ? 0 : joint.number === next ? 12 : 0}
+                textAnchor={!tall && joint.number === next ? 'start' : 'middle'}
+                fontSize={tall ? 16 : 13}
+                fontWeight="700"
+                className="num"
+                fill={css('text-primary')}
+              >
                 {joint.number}
               </text>
             </g>

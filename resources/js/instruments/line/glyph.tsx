@@ -73,7 +73,14 @@ export function JointGlyph({ shape: name, state, selected, scale = 1 }: { shape:
     <g transform={`scale(${scale})`}>
       {selected && <rect x="-24" y="-28" width="48" height="56" rx="3" fill="none" stroke={css('text-primary')} strokeWidth="3" />}
       <path d={shape?.posts} stroke={css(colour)} strokeWidth="4" />
-      <path d={shape?.body} strokeLinejoin="round" fill={fill} stroke={css(colour)} strokeWidth="2.5" strokeDasharray={state === 'planned' ? '4 3' : undefined} />
+      <path
+        d={shape?.body}
+        strokeLinejoin="round"
+        fill={fill}
+        stroke={css(colour)}
+        strokeWidth="2.5"
+        strokeDasharray={state === 'planned' ? '4 3' : undefined}
+      />
       {letter !== '' && (
         <>
           {!solid && <rect x="-8" y="-10" width="16" height="20" fill={css('background-paper')} />}

@@ -29,7 +29,12 @@ export function MarksRuler({ stab, scrape, dn, wall, measured }: Props) {
   ];
   return (
     <Box component="figure" sx={{ m: 0 }}>
-      <svg viewBox={`0 0 660 ${base + 60}`} width="100%" role="img" aria-label={`Stab mark at ${whole.plain(stab)} ${whole.symbol}, scrape mark at ${whole.plain(scrape)} ${whole.symbol} from the end`}>
+      <svg
+        viewBox={`0 0 660 ${base + 60}`}
+        width="100%"
+        role="img"
+        aria-label={`Stab mark at ${whole.plain(stab)} ${whole.symbol}, scrape mark at ${whole.plain(scrape)} ${whole.symbol} from the end`}
+      >
         <g transform="translate(20 0)">
           <path d={`M${chamfer} ${top}H${length * px}l-8 ${w / 2}l8 ${w / 2}H0V${top + chamfer}z`} fill={css('pipe')} />
           <rect x="0" y={top + w} width={length * px - 4} height={bore} fill={css('earth')} />
@@ -47,7 +52,15 @@ export function MarksRuler({ stab, scrape, dn, wall, measured }: Props) {
               <text x={mark.at * px + (mark.side === 'end' ? -9 : 9)} y={top - 32} textAnchor={mark.side} fontSize="15" fill={css('text-primary')}>
                 {mark.name}
               </text>
-              <text x={mark.at * px + (mark.side === 'end' ? -9 : 9)} y={top - 12} textAnchor={mark.side} fontSize="19" fontWeight="700" className="num" fill={css(mark.colour)}>
+              <text
+                x={mark.at * px + (mark.side === 'end' ? -9 : 9)}
+                y={top - 12}
+                textAnchor={mark.side}
+                fontSize="19"
+                fontWeight="700"
+                className="num"
+                fill={css(mark.colour)}
+              >
                 {whole.plain(mark.at)} {whole.symbol}
               </text>
             </g>

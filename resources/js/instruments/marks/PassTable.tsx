@@ -14,7 +14,11 @@ export interface Passes {
 export function PassTable({ rows }: { rows: Passes[] }) {
   const { small } = useUnits();
   return (
-    <Box component="table" aria-label="Scraper passes" sx={{ borderCollapse: 'collapse', '& td, & th': { px: 1.5, py: 0.75, textAlign: 'left', borderBottom: '1px solid', borderColor: 'divider' } }}>
+    <Box
+      component="table"
+      aria-label="Scraper passes"
+      sx={{ borderCollapse: 'collapse', '& td, & th': { px: 1.5, py: 0.75, textAlign: 'left', borderBottom: '1px solid', borderColor: 'divider' } }}
+    >
       <thead>
         <tr>
           <th>end</th>

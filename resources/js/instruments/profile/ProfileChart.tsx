@@ -32,7 +32,10 @@ export function ProfileChart({ points, vents, fill, gauge, lowSaid, highSaid, ga
   const low = points.reduce((a, b) => (b.level < a.level ? b : a));
   const high = points.reduce((a, b) => (b.level > a.level ? b : a));
   const level = (station: number) => {
-    const k = Math.max(1, points.findIndex((p) => p.station >= station));
+    const k = Math.max(
+      1,
+      points.findIndex((p) => p.station >= station),
+    );
     const [a, b] = [points[k - 1] ?? low, points[k] ?? high];
     return a.level + ((station - a.station) / Math.max(1e-9, b.station - a.station)) * (b.level - a.level);
   };
@@ -40,9 +43,24 @@ export function ProfileChart({ points, vents, fill, gauge, lowSaid, highSaid, ga
   const anchor = (station: number) => (x(station) < 160 ? 'start' : x(station) > WIDTH - 160 ? 'end' : 'middle');
   return (
     <Box sx={{ overflowX: 'auto' }} tabIndex={0}>
-      <Box component="svg" viewBox={`0 0 ${WIDTH} ${HEIGHT}`} role="img" aria-label={`Profile: ${lowSaid} at the low point, ${highSaid} at the high point, vents at ${vents.map((v) => length(v.station)).join(', ')}`} sx={{ width: '100%', minWidth: 520, maxWidth: 900, display: 'block', fontSize: 14, fill: colour('text-primary') }}>
-        <polygon points={[`${x(s0)},${HEIGHT - BOTTOM + 12}`, ...points.map((p) => `${x(p.station)},${y(p.level)}`), `${x(s1)},${HEIGHT - BOTTOM + 12}`].join(' ')} fill={colour('earth')} />
-        <polyline points={points.map((p) => `${x(p.station)},${y(p.level)}`).join(' ')} fill="none" stroke={colour('pipe')} strokeWidth="9" strokeLinejoin="round" />
+      <Box
+        component="svg"
+        viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
+        role="img"
+        aria-label={`Profile: ${lowSaid} at the low point, ${highSaid} at the high point, vents at ${vents.map((v) => length(v.station)).join(', ')}`}
+        sx={{ width: '100%', minWidth: 520, maxWidth: 900, display: 'block', fontSize: 14, fill: colour('text-primary') }}
+      >
+        <polygon
+          points={[`${x(s0)},${HEIGHT - BOTTOM + 12}`, ...points.map((p) => `${x(p.station)},${y(p.level)}`), `${x(s1)},${HEIGHT - BOTTOM + 12}`].join(' ')}
+          fill={colour('earth')}
+        />
+        <polyline
+          points={points.map((p) => `${x(p.station)},${y(p.level)}`).join(' ')}
+          fill="none"
+          stroke={colour('pipe')}
+          strokeWidth="9"
+          strokeLinejoin="round"
+        />
         {vents.map((v) => (
           <g key={v.station}>
             <path d={`M${x(v.station)} ${y(v.level) - 4} v-20`} stroke={colour('pipe')} strokeWidth="3" />
@@ -71,11 +89,23 @@ export function ProfileChart({ points, vents, fill, gauge, lowSaid, highSaid, ga
         ))}
         <g className="num">
           <circle cx={x(high.station)} cy={y(high.level)} r="6" fill={colour('background-paper')} stroke={colour('hand')} strokeWidth="3" />
-          <text x={x(high.station)} y={Math.max(16, y(high.level) - (vents.some((v) => v.station === high.station) ? 46 : 14))} textAnchor={anchor(high.station)} fontWeight="700" fontFamily='"B612 Mono", monospace'>
+          <text
+            x={x(high.station)}
+            y={Math.max(16, y(high.level) - (vents.some((v) => v.station === high.station) ? 46 : 14))}
+            textAnchor={anchor(high.station)}
+            fontWeight="700"
+            fontFamily='"B612 Mono", monospace'
+          >
             {highSaid}
           </text>
           <circle cx={x(low.station)} cy={y(low.level)} r="6" fill={colour('background-paper')} stroke={colour('hand')} strokeWidth="3" />
-          <text x={x(low.station) + (x(low.station) > WIDTH / 2 ? -14 : 44)} y={y(low.level) + 33} textAnchor={x(low.station) > WIDTH / 2 ? 'end' : 'start'} fontWeight="700" fontFamily='"B612 Mono", monospace'>
+          <text
+            x={x(low.station) + (x(low.station) > WIDTH / 2 ? -14 : 44)}
+            y={y(low.level) + 33}
+            textAnchor={x(low.station) > WIDTH / 2 ? 'end' : 'start'}
+            fontWeight="700"
+            fontFamily='"B612 Mono", monospace'
+          >
             {lowSaid}
           </text>
         </g>
@@ -86,11 +116,20 @@ export function ProfileChart({ points, vents, fill, gauge, lowSaid, highSaid, ga
         <text x="0" y={y(gauge.level) + 12} fontSize="12.5" fontWeight="700" fontFamily='"B612 Mono", monospace'>
           {gaugeSaid}
         </text>
-        {points.map((p) => (p.station === s0 || p.station === s1 ? (
-          <text key={p.station} x={x(p.station)} y={HEIGHT - 4} textAnchor={p.station === s0 ? 'start' : 'end'} fontSize="12.5" fill={colour('text-secondary')}>
-            {length(p.station)} · level {length(level(p.station))}
-          </text>
-        ) : null))}
+        {points.map((p) =>
+          p.station === s0 || p.station === s1 ? (
+            <text
+              key={p.station}
+              x={x(p.station)}
+              y={HEIGHT - 4}
+              textAnchor={p.station === s0 ? 'start' : 'end'}
+              fontSize="12.5"
+              fill={colour('text-secondary')}
+            >
+              {length(p.station)} · level {length(level(p.station))}
+            </text>
+          ) : null,
+        )}
       </Box>
     </Box>
   );

@@ -34,7 +34,13 @@ export function RoundnessDial({ title, dial, allowed, count }: { title: string; 
 
   return (
     <Box component="figure" sx={{ m: 0, textAlign: 'center' }}>
-      <svg viewBox="-148 -142 296 284" width="100%" style={{ maxWidth: 300 }} role="img" aria-label={`${title}: ${dial ? `out of round by ${oval} ${small.symbol}${dial.clock ? `, long axis ${dial.clock}` : ''}` : 'not measured yet'}`}>
+      <svg
+        viewBox="-148 -142 296 284"
+        width="100%"
+        style={{ maxWidth: 300 }}
+        role="img"
+        aria-label={`${title}: ${dial ? `out of round by ${oval} ${small.symbol}${dial.clock ? `, long axis ${dial.clock}` : ''}` : 'not measured yet'}`}
+      >
         <circle r={R - 14} fill="none" stroke={css('line')} strokeDasharray="3 5" />
         {Array.from({ length: 12 }, (_, k) => {
           const [x, y] = point(k * 30, 128);

@@ -16,12 +16,25 @@ export function BandStrip({ plan }: { plan: Schemas['SetoutPlan'] }) {
   const y = (mm: number) => 56 - (mm / limits.band_mm) * 40;
   const bar = (deg: number) => (deg / limits.joint_deg) * 60;
   const wide = Math.max(1.5, Math.min(12, ((W - 60) / Math.max(1, joints.length)) * 0.6));
+  const turn = `${plan.greatest_deflection_deg.toFixed(2)} of ${limits.joint_deg.toFixed(2)} degrees`;
   return (
     <Box component="figure" tabIndex={0} sx={{ m: 0, overflowX: 'auto' }}>
-      <svg viewBox={`0 0 ${W} 206`} width="100%" style={{ minWidth: 560 }} role="img" aria-label={`Furthest off the alignment ${off} of ${band} ${tenth.symbol}; greatest deflection ${plan.greatest_deflection_deg.toFixed(2)} of ${limits.joint_deg.toFixed(2)} degrees`}>
+      <svg
+        viewBox={`0 0 ${W} 206`}
+        width="100%"
+        style={{ minWidth: 560 }}
+        role="img"
+        aria-label={`Furthest off the alignment ${off} of ${band} ${tenth.symbol}; greatest deflection ${turn}`}
+      >
         <rect x="46" y={y(limits.band_mm)} width={W - 60} height={y(-limits.band_mm) - y(limits.band_mm)} fill={css('earth')} />
         <path d={`M46 ${y(0)}H${W - 14}`} stroke={css('line')} strokeDasharray="6 4" />
-        <polyline points={joints.map((j) => `${x(j.station_m).toFixed(1)},${y(j.offset_right_mm).toFixed(1)}`).join(' ')} fill="none" stroke={css('pipe')} strokeWidth="3" strokeLinejoin="round" />
+        <polyline
+          points={joints.map((j) => `${x(j.station_m).toFixed(1)},${y(j.offset_right_mm).toFixed(1)}`).join(' ')}
+          fill="none"
+          stroke={css('pipe')}
+          strokeWidth="3"
+          strokeLinejoin="round"
+        />
         <text x="42" y={y(limits.band_mm) + 11} textAnchor="end" fontSize="12" className="num" fill={css('text-secondary')}>
           {tenth.plain(limits.band_mm)}
         </text>
@@ -36,9 +49,28 @@ export function BandStrip({ plan }: { plan: Schemas['SetoutPlan'] }) {
         <text x="42" y={190 - bar(limits.joint_deg)} textAnchor="end" fontSize="12" className="num" fill={css('text-secondary')}>
           {limits.joint_deg.toFixed(2)}°
         </text>
-        {joints.map((j, k) => (j.deflection_deg > 0.001 ? <rect key={k} x={x(j.station_m) - wide / 2} y={186 - bar(j.deflection_deg)} width={wide} height={bar(j.deflection_deg)} fill={css(j.deflection_deg > limits.joint_deg * 0.98 ? 'watch' : 'pipe')} /> : null))}
+        {joints.map((j, k) =>
+          j.deflection_deg > 0.001 ? (
+            <rect
+              key={k}
+              x={x(j.station_m) - wide / 2}
+              y={186 - bar(j.deflection_deg)}
+              width={wide}
+              height={bar(j.deflection_deg)}
+              fill={css(j.deflection_deg > limits.joint_deg * 0.98 ? 'watch' : 'pipe')}
+            />
+          ) : null,
+        )}
         {plan.obstacles.map((o) => (
-          <rect key={o.from_station_m} x={x(o.from_station_m) - 3} y="8" width={Math.max(6, x(o.to_station_m) - x(o.from_station_m))} height="180" fill={css('stop')} opacity="0.3" />
+          <rect
+            key={o.from_station_m}
+            x={x(o.from_station_m) - 3}
+            y="8"
+            width={Math.max(6, x(o.to_station_m) - x(o.from_station_m))}
+            height="180"
+            fill={css('stop')}
+            opacity="0.3"
+          />
         ))}
         <text x="46" y="203" fontSize="12" className="num" fill={css('text-secondary')}>
           {metre.plain(Math.abs(from))} {metre.symbol}

@@ -9,12 +9,16 @@ const H = 300;
 const PAD = 34;
 const reach = (values: number[]): [number, number] => values.reduce<[number, number]>(([a, b], v) => [Math.min(a, v), Math.max(b, v)], [Infinity, -Infinity]);
 
-/** The alignment from above or from the side, with the planned pipes on it. Pipes are drawn to scale; how far they lie off is shown in the band strip, where it can be seen. */
+/**
+ * The alignment from above or from the side, with the planned pipes on it. Pipes are drawn to scale; how far they lie off is shown in the band strip, where it
+ * can be seen.
+ */
 export function PlanPicture({ setout, laid }: { setout: Setout; laid: number }) {
   const [side, setSide] = useState(false);
   const points = setout.alignment?.points ?? [];
   const joints = setout.plan?.joints ?? [];
-  const at = (p: { station_m: number; easting_m: number; northing_m: number; level_m: number }) => (side ? [p.station_m, p.level_m] : [p.easting_m, p.northing_m]) as [number, number];
+  const at = (p: { station_m: number; easting_m: number; northing_m: number; level_m: number }) =>
+    (side ? [p.station_m, p.level_m] : [p.easting_m, p.northing_m]) as [number, number];
   const all = [...points, ...joints].map(at);
   const xs = all.map(([x]) => x);
   const ys = all.map(([, y]) => y);
@@ -49,17 +53,42 @@ export function PlanPicture({ setout, laid }: { setout: Setout; laid: number }) 
           </svg>
         )}
       </Box>
-      <svg viewBox={`0 0 ${W} ${H}`} width="100%" role="img" aria-label={`${side ? 'Profile' : 'Plan'} of ${setout.main.name}: ${pipes.length} pipes`} style={{ background: css('background-paper'), border: `1px solid ${css('divider')}` }}>
+      <svg
+        viewBox={`0 0 ${W} ${H}`}
+        width="100%"
+        role="img"
+        aria-label={`${side ? 'Profile' : 'Plan'} of ${setout.main.name}: ${pipes.length} pipes`}
+        style={{ background: css('background-paper'), border: `1px solid ${css('divider')}` }}
+      >
         <polyline points={points.map(put).join(' ')} fill="none" stroke={css('line')} strokeWidth="10" strokeLinejoin="round" opacity="0.35" />
         {pipes.map((pipe) => {
           const [a, b] = [joints[pipe.joint], joints[pipe.joint + 1]];
           if (!a || !b) return null;
-          return <path key={pipe.number} d={`M${put(a)}L${put(b)}`} stroke={css(pipe.number <= laid ? 'text-primary' : pipe.cut ? 'hand' : 'pipe')} strokeWidth={pipe.number <= laid ? 6 : 4} strokeDasharray={pipe.cut ? '7 3' : undefined} />;
+          return (
+            <path
+              key={pipe.number}
+              d={`M${put(a)}L${put(b)}`}
+              stroke={css(pipe.number <= laid ? 'text-primary' : pipe.cut ? 'hand' : 'pipe')}
+              strokeWidth={pipe.number <= laid ? 6 : 4}
+              strokeDasharray={pipe.cut ? '7 3' : undefined}
+            />
+          );
         })}
         {joints.map((joint, k) => {
           const [x, y] = put(joint).split(' ').map(Number) as [number, number];
-          if (joint.kind === 'bend') return <path key={k} d={`M${x - 9} ${y - 9}h18v18h-18z`} fill={css('background-paper')} stroke={css('stop')} strokeWidth="3" />;
-          return few || joint.kind !== 'joint' ? <circle key={k} cx={x} cy={y} r={joint.kind === 'joint' ? 4.5 : 7} fill={css(joint.kind === 'joint' ? 'background-paper' : 'text-primary')} stroke={css('text-primary')} strokeWidth="2" /> : null;
+          if (joint.kind === 'bend')
+            return <path key={k} d={`M${x - 9} ${y - 9}h18v18h-18z`} fill={css('background-paper')} stroke={css('stop')} strokeWidth="3" />;
+          return few || joint.kind !== 'joint' ? (
+            <circle
+              key={k}
+              cx={x}
+              cy={y}
+              r={joint.kind === 'joint' ? 4.5 : 7}
+              fill={css(joint.kind === 'joint' ? 'background-paper' : 'text-primary')}
+              stroke={css('text-primary')}
+              strokeWidth="2"
+            />
+          ) : null;
         })}
         {few &&
           joints

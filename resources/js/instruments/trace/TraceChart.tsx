@@ -66,15 +66,40 @@ export function TraceChart({ label, x, curves, xTitle, xMax, ranges, bands = [],
         height,
         legend: { show: false },
         cursor: { drag: { x: zoom.current !== undefined, y: false, setScale: false } },
-        scales: { x: { time: false, range: (_u, min, max) => [xMin ?? min ?? 0, xMax ?? max ?? 1] }, ...Object.fromEntries(scales.map((s) => [s, { range: () => ranges[s] ?? [0, 1] }])) },
+        scales: {
+          x: { time: false, range: (_u, min, max) => [xMin ?? min ?? 0, xMax ?? max ?? 1] },
+          ...Object.fromEntries(scales.map((s) => [s, { range: () => ranges[s] ?? [0, 1] }])),
+        },
         axes: [
           { label: xTitle, labelFont: font, font, stroke: ink, grid: { stroke: grid, width: 1 }, labelSize: 22 },
           ...scales.map((s, k): uPlot.Axis => {
             const curve = curves.find((c) => c.scale === s);
-            return { scale: s, side: k === 0 ? 3 : 1, label: `${curve?.label ?? s}, ${curve?.unit ?? ''}`, labelFont: font, font, stroke: k === 0 ? ink : resolve(element, curve?.colour ?? 'line'), grid: { show: k === 0, stroke: grid, width: 1 }, labelSize: 22, size: 58 };
+            return {
+              scale: s,
+              side: k === 0 ? 3 : 1,
+              label: `${curve?.label ?? s}, ${curve?.unit ?? ''}`,
+              labelFont: font,
+              font,
+              stroke: k === 0 ? ink : resolve(element, curve?.colour ?? 'line'),
+              grid: { show: k === 0, stroke: grid, width: 1 },
+              labelSize: 22,
+              size: 58,
+            };
           }),
         ],
-        series: [{}, ...curves.map((c): uPlot.Series => ({ label: c.label, scale: c.scale, stroke: resolve(element, c.colour), width: 2.5, points: { show: false }, ...(c.dash ? { dash: c.dash } : {}) }))],
+        series: [
+          {},
+          ...curves.map(
+            (c): uPlot.Series => ({
+              label: c.label,
+              scale: c.scale,
+              stroke: resolve(element, c.colour),
+              width: 2.5,
+              points: { show: false },
+              ...(c.dash ? { dash: c.dash } : {}),
+            }),
+          ),
+        ],
         hooks: {
           setSelect: [
             (u) => {
@@ -94,12 +119,16 @@ export function TraceChart({ label, x, curves, xTitle, xMax, ranges, bands = [],
                 u.ctx.globalAlpha = 1;
                 u.ctx.fillStyle = ink;
                 u.ctx.font = `${13 * devicePixelRatio}px "Archivo Variable"`;
-                if (r - l > u.ctx.measureText(band.name).width + 10) u.ctx.fillText(band.name, Math.max(l, u.bbox.left) + 6 * devicePixelRatio, u.bbox.top + 18 * devicePixelRatio);
+                if (r - l > u.ctx.measureText(band.name).width + 10)
+                  u.ctx.fillText(band.name, Math.max(l, u.bbox.left) + 6 * devicePixelRatio, u.bbox.top + 18 * devicePixelRatio);
               });
               const lead = curves[0]?.scale ?? 'p';
               for (const c of corridors) {
                 const [l, r] = [Math.max(u.bbox.left, u.valToPos(c.from, 'x', true)), Math.min(u.bbox.left + u.bbox.width, u.valToPos(c.to, 'x', true))];
-                const [top, bottom] = [Math.max(u.bbox.top, u.valToPos(c.high, lead, true)), Math.min(u.bbox.top + u.bbox.height, u.valToPos(c.low, lead, true))];
+                const [top, bottom] = [
+                  Math.max(u.bbox.top, u.valToPos(c.high, lead, true)),
+                  Math.min(u.bbox.top + u.bbox.height, u.valToPos(c.low, lead, true)),
+                ];
                 if (r <= l || bottom <= top) continue;
                 u.ctx.strokeStyle = resolve(element, 'go');
                 u.ctx.setLineDash([6 * devicePixelRatio, 4 * devicePixelRatio]);
@@ -113,7 +142,11 @@ export function TraceChart({ label, x, curves, xTitle, xMax, ranges, bands = [],
                 u.ctx.fillStyle = resolve(element, 'hand');
                 u.ctx.fillRect(at - devicePixelRatio, u.bbox.top + u.bbox.height - 26 * devicePixelRatio, 2 * devicePixelRatio, 26 * devicePixelRatio);
                 u.ctx.font = `${12 * devicePixelRatio}px "Archivo Variable"`;
-                u.ctx.fillText(mark.name, Math.min(at + 5 * devicePixelRatio, u.bbox.left + u.bbox.width - u.ctx.measureText(mark.name).width), u.bbox.top + u.bbox.height - (8 + 13 * (k % 3)) * devicePixelRatio);
+                u.ctx.fillText(
+                  mark.name,
+                  Math.min(at + 5 * devicePixelRatio, u.bbox.left + u.bbox.width - u.ctx.measureText(mark.name).width),
+                  u.bbox.top + u.bbox.height - (8 + 13 * (k % 3)) * devicePixelRatio,
+                );
               });
             },
           ],

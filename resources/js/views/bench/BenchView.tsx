@@ -33,7 +33,12 @@ function Bench({ bench }: { bench: Schemas['Bench'] }) {
   const entry = useEntry(bench, queryKey);
   const steps = bench.procedure.steps;
   const top = useRef<HTMLDivElement>(null);
-  const [at, show] = useState(() => Math.max(0, steps.findIndex((s) => s.id === bench.verdict.current_step)));
+  const [at, show] = useState(() =>
+    Math.max(
+      0,
+      steps.findIndex((s) => s.id === bench.verdict.current_step),
+    ),
+  );
   const setAt = (next: number) => {
     show(next);
     if ((top.current?.getBoundingClientRect().top ?? 0) < 0) top.current?.scrollIntoView({ block: 'start' });
@@ -52,7 +57,11 @@ function Bench({ bench }: { bench: Schemas['Bench'] }) {
       <Stack spacing={1.5} ref={top} sx={{ scrollMarginTop: 12 }}>
         <JudgedUnder bench={bench} />
         {badElsewhere.length > 0 && (
-          <Paper role="status" aria-label="Open elsewhere" sx={{ px: 2, py: 1, borderLeft: '8px solid', borderLeftColor: badElsewhere.some((f) => f.severity === 'stop') ? 'stop' : 'mend' }}>
+          <Paper
+            role="status"
+            aria-label="Open elsewhere"
+            sx={{ px: 2, py: 1, borderLeft: '8px solid', borderLeftColor: badElsewhere.some((f) => f.severity === 'stop') ? 'stop' : 'mend' }}
+          >
             {badElsewhere.map((f) => (
               <Stack key={f.rule} direction="row" spacing={1.5} sx={{ alignItems: 'center', py: 0.5 }}>
                 <SeverityMark severity={f.severity} />
@@ -72,7 +81,14 @@ function Bench({ bench }: { bench: Schemas['Bench'] }) {
           queryKey={queryKey}
           mayEnter={mayEnter}
           heading={`Joint ${bench.joint?.number} · ${bench.procedure.title}${step.group === '' ? '' : ` · ${step.group}`} · step ${at + 1} of ${steps.length}`}
-          instrument={<StepInstrument bench={bench} step={step} mayEnter={mayEnter} onScan={(key, code) => entry.mutate({ kind: 'reading', payload: { key, value: code } })} />}
+          instrument={
+            <StepInstrument
+              bench={bench}
+              step={step}
+              mayEnter={mayEnter}
+              onScan={(key, code) => entry.mutate({ kind: 'reading', payload: { key, value: code } })}
+            />
+          }
           footer={step.readings.some((spec) => spec.kind === 'record') ? <FusePanel bench={bench} step={step} mayEnter={mayEnter} /> : null}
         />
         <Stack direction="row" spacing={1.5} sx={{ position: 'sticky', bottom: 0, bgcolor: 'background.default', py: 1, zIndex: 1 }}>
@@ -80,18 +96,32 @@ function Bench({ bench }: { bench: Schemas['Bench'] }) {
             Back
           </Button>
           {at < steps.length - 1 ? (
-            <Button fullWidth variant="contained" color={stepDone && bench.verdict.severity !== 'stop' ? 'secondary' : 'primary'} onClick={() => setAt(at + 1)} sx={{ minHeight: 56 }}>
+            <Button
+              fullWidth
+              variant="contained"
+              color={stepDone && bench.verdict.severity !== 'stop' ? 'secondary' : 'primary'}
+              onClick={() => setAt(at + 1)}
+              sx={{ minHeight: 56 }}
+            >
               {stepDone ? `Next: ${steps[at + 1]?.title}` : `Leave open (${standing?.missing.length} missing) and go to ${steps[at + 1]?.title}`}
             </Button>
           ) : (
-            <Button fullWidth variant="contained" color="secondary" disabled={!bench.verdict.complete || next === null || next === selected} onClick={() => void navigate(`/bench/${next}`)} sx={{ minHeight: 56 }}>
+            <Button
+              fullWidth
+              variant="contained"
+              color="secondary"
+              disabled={!bench.verdict.complete || next === null || next === selected}
+              onClick={() => void navigate(`/bench/${next}`)}
+              sx={{ minHeight: 56 }}
+            >
               {bench.verdict.complete ? (next ? `Joint ${next} next` : 'All joints made') : 'Evidence still missing'}
             </Button>
           )}
         </Stack>
         <Stack direction="row" sx={{ alignItems: 'center', justifyContent: 'space-between', flexWrap: 'wrap' }}>
           <Typography variant="body2" color="text.secondary">
-            {STATES[state].words} · judged by {bench.rulebook.title}, version {bench.rulebook.version}. Makers&rsquo; instructions, the owner&rsquo;s specification and local code govern.
+            {STATES[state].words} · judged by {bench.rulebook.title}, version {bench.rulebook.version}. Makers&rsquo; instructions, the owner&rsquo;s
+            specification and local code govern.
           </Typography>
           <Stack direction="row">
             <Button component="a" href={`/api/v1/joints/${bench.subject_id}/tag.pdf`} variant="text">
@@ -126,31 +156,40 @@ function StepList({ bench, at, onGo }: { bench: Schemas['Bench']; at: number; on
               {group(k)}
             </Typography>
           )}
-        <ButtonBase
-          ref={k === at ? current : null}
-          onClick={() => onGo(k)}
-          aria-current={k === at ? 'step' : undefined}
-          sx={{ minHeight: 44, px: 1, gap: 1, justifyContent: 'flex-start', textAlign: 'left', borderLeft: '5px solid', borderLeftColor: k === at ? 'hand' : 'divider', bgcolor: k === at ? 'background.paper' : 'transparent' }}
-        >
-          <Box sx={{ width: 22, display: 'flex' }}>
-            {standing.severity !== null && (standing.missing.length === 0 || standing.severity !== 'go') ? (
-              <SeverityMark severity={standing.severity} size={20} />
-            ) : (
-              <Typography component="span" className="num" variant="body2" color="text.secondary">
-                {k + 1}
+          <ButtonBase
+            ref={k === at ? current : null}
+            onClick={() => onGo(k)}
+            aria-current={k === at ? 'step' : undefined}
+            sx={{
+              minHeight: 44,
+              px: 1,
+              gap: 1,
+              justifyContent: 'flex-start',
+              textAlign: 'left',
+              borderLeft: '5px solid',
+              borderLeftColor: k === at ? 'hand' : 'divider',
+              bgcolor: k === at ? 'background.paper' : 'transparent',
+            }}
+          >
+            <Box sx={{ width: 22, display: 'flex' }}>
+              {standing.severity !== null && (standing.missing.length === 0 || standing.severity !== 'go') ? (
+                <SeverityMark severity={standing.severity} size={20} />
+              ) : (
+                <Typography component="span" className="num" variant="body2" color="text.secondary">
+                  {k + 1}
+                </Typography>
+              )}
+            </Box>
+            <Typography component="span" sx={{ flex: 1, fontWeight: k === at ? 700 : 400, color: standing.skipped ? 'text.secondary' : 'text.primary' }}>
+              {standing.title}
+              {standing.skipped ? ' –' : ''}
+            </Typography>
+            {standing.missing.length > 0 && (
+              <Typography component="span" variant="body2" className="num" color="text.secondary" aria-label={`${standing.missing.length} missing`}>
+                {standing.missing.length}
               </Typography>
             )}
-          </Box>
-          <Typography component="span" sx={{ flex: 1, fontWeight: k === at ? 700 : 400, color: standing.skipped ? 'text.secondary' : 'text.primary' }}>
-            {standing.title}
-            {standing.skipped ? ' –' : ''}
-          </Typography>
-          {standing.missing.length > 0 && (
-            <Typography component="span" variant="body2" className="num" color="text.secondary" aria-label={`${standing.missing.length} missing`}>
-              {standing.missing.length}
-            </Typography>
-          )}
-        </ButtonBase>
+          </ButtonBase>
         </Fragment>
       ))}
     </Stack>

@@ -19,6 +19,7 @@ export function JudgedUnder({ bench }: { bench: Schemas['Bench'] }) {
   const { version, current_version } = bench.rulebook;
   if (version === current_version) return null;
   const may = person.may.includes('joint.judge_again');
+  const ask = may ? '' : 'A supervisor or an inspector can judge it again.';
   return (
     <Alert
       severity={again.error ? 'error' : 'info'}
@@ -30,7 +31,7 @@ export function JudgedUnder({ bench }: { bench: Schemas['Bench'] }) {
         )
       }
     >
-      {again.error ? again.error.message : `Judged under version ${version} of the rulebook; the job now works by version ${current_version}. ${may ? '' : 'A supervisor or an inspector can judge it again.'}`}
+      {again.error ? again.error.message : `Judged under version ${version} of the rulebook; the job now works by version ${current_version}. ${ask}`}
     </Alert>
   );
 }

@@ -119,7 +119,22 @@ function SeriesField({ spec, reading, error, busy, disabled, onEnter, draftKey }
       <Stack direction="row" sx={{ justifyContent: 'space-between', alignItems: 'center', mb: 1, flexWrap: 'wrap', gap: 1 }}>
         <Typography sx={{ fontWeight: 640 }}>{spec.label}</Typography>
         {spec.counts.length > 1 && (
-          <ToggleButtonGroup exclusive size="small" value={count} onChange={(_, n: number | null) => n && (setCount(n), type(cells.slice(0, n).concat(Array(Math.max(0, n - cells.length)).fill('')).join(' | ')))} aria-label="How many readings">
+          <ToggleButtonGroup
+            exclusive
+            size="small"
+            value={count}
+            onChange={(_, n: number | null) =>
+              n &&
+              (setCount(n),
+              type(
+                cells
+                  .slice(0, n)
+                  .concat(Array(Math.max(0, n - cells.length)).fill(''))
+                  .join(' | '),
+              ))
+            }
+            aria-label="How many readings"
+          >
             {spec.counts.map((n) => (
               <ToggleButton key={n} value={n} sx={{ minWidth: 48, minHeight: 40 }}>
                 {n}
@@ -128,7 +143,10 @@ function SeriesField({ spec, reading, error, busy, disabled, onEnter, draftKey }
           </ToggleButtonGroup>
         )}
       </Stack>
-      <Box sx={{ display: 'grid', gridTemplateColumns: { xs: 'repeat(2, minmax(0, 1fr))', sm: `repeat(${count > 4 ? 3 : 2}, minmax(0, 1fr))` }, gap: 1 }} onBlur={(e) => !e.currentTarget.contains(e.relatedTarget) && enter()}>
+      <Box
+        sx={{ display: 'grid', gridTemplateColumns: { xs: 'repeat(2, minmax(0, 1fr))', sm: `repeat(${count > 4 ? 3 : 2}, minmax(0, 1fr))` }, gap: 1 }}
+        onBlur={(e) => !e.currentTarget.contains(e.relatedTarget) && enter()}
+      >
         {positions(count, whole).map((name, k) => (
           <TextField
             key={name}
@@ -138,7 +156,11 @@ function SeriesField({ spec, reading, error, busy, disabled, onEnter, draftKey }
             error={error !== null}
             onChange={(e) => set(k, e.target.value)}
             onKeyDown={(e) => e.key === 'Enter' && enter()}
-            slotProps={{ inputLabel: { shrink: true }, htmlInput: { inputMode: 'decimal', 'aria-busy': busy }, input: { endAdornment: <InputAdornment position="end">{spec.display.symbol}</InputAdornment> } }}
+            slotProps={{
+              inputLabel: { shrink: true },
+              htmlInput: { inputMode: 'decimal', 'aria-busy': busy },
+              input: { endAdornment: <InputAdornment position="end">{spec.display.symbol}</InputAdornment> },
+            }}
           />
         ))}
       </Box>
@@ -156,7 +178,13 @@ function YesNoField({ spec, reading, error, disabled, onEnter }: FieldProps) {
         <Typography id={id} sx={{ flex: 1 }}>
           {label(spec)}
         </Typography>
-        <ToggleButtonGroup exclusive value={value} disabled={disabled} onChange={(_, next: boolean | null) => next !== null && onEnter(next)} aria-labelledby={id}>
+        <ToggleButtonGroup
+          exclusive
+          value={value}
+          disabled={disabled}
+          onChange={(_, next: boolean | null) => next !== null && onEnter(next)}
+          aria-labelledby={id}
+        >
           <ToggleButton value={true} sx={{ minWidth: 72, '&.Mui-selected, &.Mui-selected:hover': { bgcolor: 'pipe', color: 'background.paper' } }}>
             Yes
           </ToggleButton>
@@ -172,7 +200,16 @@ function YesNoField({ spec, reading, error, disabled, onEnter }: FieldProps) {
 
 function ChoiceField({ spec, reading, error, disabled, onEnter }: FieldProps) {
   return (
-    <TextField select fullWidth label={label(spec)} value={typeof reading?.value === 'string' ? reading.value : ''} disabled={disabled} onChange={(e) => onEnter(e.target.value)} error={error !== null} helperText={error ?? (spec.hint || undefined)}>
+    <TextField
+      select
+      fullWidth
+      label={label(spec)}
+      value={typeof reading?.value === 'string' ? reading.value : ''}
+      disabled={disabled}
+      onChange={(e) => onEnter(e.target.value)}
+      error={error !== null}
+      helperText={error ?? (spec.hint || undefined)}
+    >
       {spec.choices.map((choice) => (
         <MenuItem key={choice} value={choice} sx={{ minHeight: 52 }}>
           {choice}
@@ -187,7 +224,16 @@ function EquipmentField({ spec, reading, error, disabled, onEnter }: FieldProps)
   const kinds = job.equipment.filter((item) => item.kind === spec.choices[0]);
   const value = reading?.value as { id?: string } | undefined;
   return (
-    <TextField select fullWidth label={label(spec)} value={value?.id ?? ''} disabled={disabled} onChange={(e) => onEnter(e.target.value)} error={error !== null} helperText={error ?? undefined}>
+    <TextField
+      select
+      fullWidth
+      label={label(spec)}
+      value={value?.id ?? ''}
+      disabled={disabled}
+      onChange={(e) => onEnter(e.target.value)}
+      error={error !== null}
+      helperText={error ?? undefined}
+    >
       {kinds.map((item) => (
         <MenuItem key={item.id} value={item.id} sx={{ minHeight: 52 }}>
           {item.name} ({item.serial})
@@ -224,7 +270,13 @@ function NowField({ spec, reading, error, disabled, onEnter }: FieldProps) {
   return (
     <Box>
       <Stack direction="row" spacing={2} sx={{ alignItems: 'center' }}>
-        <Button variant={at ? 'outlined' : 'contained'} color={at ? 'primary' : 'secondary'} disabled={disabled} onClick={() => onEnter(new Date(jobNow()).toISOString())} sx={{ minHeight: 56, minWidth: 150 }}>
+        <Button
+          variant={at ? 'outlined' : 'contained'}
+          color={at ? 'primary' : 'secondary'}
+          disabled={disabled}
+          onClick={() => onEnter(new Date(jobNow()).toISOString())}
+          sx={{ minHeight: 56, minWidth: 150 }}
+        >
           {spec.label} – now
         </Button>
         <Typography className="num">{at ? timeOfDay(at, job.time_zone) : spec.hint || 'Press when done.'}</Typography>

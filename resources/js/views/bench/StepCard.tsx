@@ -69,7 +69,10 @@ export function StepCard({ bench, step, queryKey, mayEnter, instrument, footer, 
       {instrument && <Box sx={{ my: 2 }}>{instrument}</Box>}
       <Box sx={{ display: 'grid', gridTemplateColumns: { xs: 'minmax(0,1fr)', sm: 'repeat(2, minmax(0,1fr))' }, gap: 2, my: 2 }}>
         {fields.map((spec) => (
-          <Box key={spec.key} sx={spec.kind === 'code' || spec.kind === 'now' || spec.kind === 'series' && Math.max(...spec.counts) >= 12 ? { gridColumn: '1 / -1' } : {}}>
+          <Box
+            key={spec.key}
+            sx={spec.kind === 'code' || spec.kind === 'now' || (spec.kind === 'series' && Math.max(...spec.counts) >= 12) ? { gridColumn: '1 / -1' } : {}}
+          >
             <ReadingField
               spec={spec}
               reading={step.stale.includes(spec.key) ? undefined : bench.readings[spec.key]}

@@ -23,15 +23,29 @@ const titleOf = (spec: Schemas['ReadingSpec']) => spec.label.split(':')[0] ?? sp
 const rank = { go: 0, watch: 1, mend: 2, stop: 3 };
 
 /** The pictures that measure, chosen by the instruments the step's readings name; all figures come from the step's guide. */
-export function StepInstrument({ bench, step, mayEnter, onScan }: { bench: Bench; step: Step; mayEnter: boolean; onScan: (key: string, code: string) => void }) {
+export function StepInstrument({
+  bench,
+  step,
+  mayEnter,
+  onScan,
+}: {
+  bench: Bench;
+  step: Step;
+  mayEnter: boolean;
+  onScan: (key: string, code: string) => void;
+}) {
   const kinds = new Set(step.readings.map((spec) => spec.instrument));
   const parts = [
     kinds.has('label_card') && <LabelPart key="label" bench={bench} step={step} mayEnter={mayEnter} onScan={onScan} />,
     kinds.has('roundness_dial') && <Dials key="dials" bench={bench} step={step} />,
     kinds.has('marks_ruler') && <Marks key="marks" bench={bench} step={step} />,
-    kinds.has('pass_table') && Array.isArray(step.guide.passes) && step.guide.passes.length > 0 && <PassTable key="passes" rows={step.guide.passes as Passes[]} />,
+    kinds.has('pass_table') && Array.isArray(step.guide.passes) && step.guide.passes.length > 0 && (
+      <PassTable key="passes" rows={step.guide.passes as Passes[]} />
+    ),
     kinds.has('gap_ring') && <Gaps key="gaps" bench={bench} step={step} />,
-    kinds.has('lift_card') && step.guide.lift !== undefined && <LiftCard key="lift" lift={step.guide.lift as Lift} length={typeof bench.facts.pipe_length_m === 'number' ? bench.facts.pipe_length_m : null} />,
+    kinds.has('lift_card') && step.guide.lift !== undefined && (
+      <LiftCard key="lift" lift={step.guide.lift as Lift} length={typeof bench.facts.pipe_length_m === 'number' ? bench.facts.pipe_length_m : null} />
+    ),
     kinds.has('spigot_ruler') && <Spigots key="spigot" bench={bench} step={step} />,
     kinds.has('feeler_ring') && <Feelers key="feeler" bench={bench} step={step} />,
     step.id === 'deflect' && step.guide.share !== undefined && <DeflectionRose key="rose" rose={step.guide as unknown as Rose} />,
@@ -48,7 +62,12 @@ function Dials({ bench, step }: { bench: Bench; step: Step }) {
     <Box sx={row}>
       {ends.map((end, k) => (
         <Box key={end} sx={{ width: '100%', minWidth: 0 }}>
-          <RoundnessDial title={ends.length === 1 ? 'Under the base' : `End ${end.toUpperCase()}`} dial={(step.guide[end] as Dial | null | undefined) ?? null} allowed={Number(step.guide.allowed_mm)} count={series(bench, specs[k]?.key ?? '')?.length ?? 4} />
+          <RoundnessDial
+            title={ends.length === 1 ? 'Under the base' : `End ${end.toUpperCase()}`}
+            dial={(step.guide[end] as Dial | null | undefined) ?? null}
+            allowed={Number(step.guide.allowed_mm)}
+            count={series(bench, specs[k]?.key ?? '')?.length ?? 4}
+          />
         </Box>
       ))}
     </Box>
@@ -57,7 +76,8 @@ function Dials({ bench, step }: { bench: Bench; step: Step }) {
 
 function Marks({ bench, step }: { bench: Bench; step: Step }) {
   const guide = step.guide;
-  if (guide.footprint_mm !== undefined) return <SaddleRuler footprint={Number(guide.footprint_mm)} wash={Number(guide.wash_mm)} marked={number(bench, 'marked_mm')} />;
+  if (guide.footprint_mm !== undefined)
+    return <SaddleRuler footprint={Number(guide.footprint_mm)} wash={Number(guide.wash_mm)} marked={number(bench, 'marked_mm')} />;
   if (guide.stab_mm === undefined) return <Typography>Enter the fitting&rsquo;s length in “Wash” first: the marks follow from it.</Typography>;
   const key = step.id === 'remark' ? 'stab_remark' : 'stab_mark';
   const ends = guide.ends as string[];
@@ -67,7 +87,9 @@ function Marks({ bench, step }: { bench: Bench; step: Step }) {
       return at === null ? [] : [{ label: end.toUpperCase(), at }];
     });
   const whole = typeof guide.scrape_whole_mm === 'number' ? guide.scrape_whole_mm : null;
-  const ruler = (which: string[], scrape: number) => <MarksRuler stab={Number(guide.stab_mm)} scrape={scrape} dn={Number(guide.dn_mm)} wall={Number(guide.wall_mm)} measured={measured(which)} />;
+  const ruler = (which: string[], scrape: number) => (
+    <MarksRuler stab={Number(guide.stab_mm)} scrape={scrape} dn={Number(guide.dn_mm)} wall={Number(guide.wall_mm)} measured={measured(which)} />
+  );
   if (whole === null) return ruler(ends, Number(guide.scrape_mm));
   return (
     <Stack spacing={2}>
@@ -84,7 +106,13 @@ function Gaps({ bench, step }: { bench: Bench; step: Step }) {
   return (
     <Box sx={row}>
       {specs.map((spec) => (
-        <GapRing key={spec.key} title={specs.length === 1 ? step.title : titleOf(spec)} gaps={step.stale.includes(spec.key) ? null : series(bench, spec.key)} limit={Number(step.guide.limit_mm)} even={step.guide.even === true} />
+        <GapRing
+          key={spec.key}
+          title={specs.length === 1 ? step.title : titleOf(spec)}
+          gaps={step.stale.includes(spec.key) ? null : series(bench, spec.key)}
+          limit={Number(step.guide.limit_mm)}
+          even={step.guide.even === true}
+        />
       ))}
     </Box>
   );
@@ -122,7 +150,13 @@ function Feelers({ bench, step }: { bench: Bench; step: Step }) {
   return (
     <Box sx={row}>
       {specs.map((spec, k) => (
-        <FeelerRing key={spec.key} title={specs.length === 1 ? 'Feeler depth round the joint' : titleOf(spec)} sweep={sweeps[sides[k] ?? ''] ?? null} tolerance={Number(step.guide.tolerance_mm)} count={series(bench, spec.key)?.length ?? spec.counts[0] ?? 8} />
+        <FeelerRing
+          key={spec.key}
+          title={specs.length === 1 ? 'Feeler depth round the joint' : titleOf(spec)}
+          sweep={sweeps[sides[k] ?? ''] ?? null}
+          tolerance={Number(step.guide.tolerance_mm)}
+          count={series(bench, spec.key)?.length ?? spec.counts[0] ?? 8}
+        />
       ))}
     </Box>
   );

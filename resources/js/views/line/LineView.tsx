@@ -39,16 +39,33 @@ export function LineView() {
             </Typography>
             <Typography>
               {joint.method_title}, {STATES[joint.state].words}
-              {step ? `; to do: ${step.title}` : ''} · {joint.pipe_a === joint.pipe_b ? 'on ' : ''}<span className="num">{joint.pipe_a}</span>
-              {joint.pipe_a === joint.pipe_b ? '' : <> to <span className="num">{joint.pipe_b}</span></>} · station <span className="num">{joint.station_m} m</span>
+              {step ? `; to do: ${step.title}` : ''} · {joint.pipe_a === joint.pipe_b ? 'on ' : ''}
+              <span className="num">{joint.pipe_a}</span>
+              {joint.pipe_a === joint.pipe_b ? (
+                ''
+              ) : (
+                <>
+                  {' '}
+                  to <span className="num">{joint.pipe_b}</span>
+                </>
+              )}{' '}
+              · station <span className="num">{joint.station_m} m</span>
             </Typography>
             {joint.release_at && (
               <Typography sx={{ fontWeight: 640 }}>
-                Release at <span className="num">{timeOfDay(joint.release_at, job.time_zone)}</span>, test from <span className="num">{joint.test_at ? timeOfDay(joint.test_at, job.time_zone) : '–'}</span>
+                Release at <span className="num">{timeOfDay(joint.release_at, job.time_zone)}</span>, test from{' '}
+                <span className="num">{joint.test_at ? timeOfDay(joint.test_at, job.time_zone) : '–'}</span>
               </Typography>
             )}
           </Box>
-          <Button component={RouterLink} to={`/bench/${joint.number}`} size="large" variant="contained" color={joint.number === next ? 'secondary' : 'primary'} sx={{ minHeight: 60, px: 4, flex: 'none' }}>
+          <Button
+            component={RouterLink}
+            to={`/bench/${joint.number}`}
+            size="large"
+            variant="contained"
+            color={joint.number === next ? 'secondary' : 'primary'}
+            sx={{ minHeight: 60, px: 4, flex: 'none' }}
+          >
             {joint.state === 'planned' ? 'Make this joint' : 'Open on the bench'}
           </Button>
         </Stack>
@@ -69,9 +86,19 @@ export function LineView() {
         ))}
       </Paper>
       {verdict && joint.state !== 'planned' && (
-        <Box component="ol" aria-label={`Steps of joint ${joint.number}`} sx={{ listStyle: 'none', m: 0, p: 0, display: 'grid', gridTemplateColumns: 'repeat(auto-fill, minmax(150px, 1fr))', gap: 1 }}>
+        <Box
+          component="ol"
+          aria-label={`Steps of joint ${joint.number}`}
+          sx={{ listStyle: 'none', m: 0, p: 0, display: 'grid', gridTemplateColumns: 'repeat(auto-fill, minmax(150px, 1fr))', gap: 1 }}
+        >
           {verdict.steps.map((s) => (
-            <Stack component="li" key={s.step} direction="row" spacing={1} sx={{ alignItems: 'center', minHeight: 36, px: 1, bgcolor: 'background.paper', border: 1, borderColor: 'divider' }}>
+            <Stack
+              component="li"
+              key={s.step}
+              direction="row"
+              spacing={1}
+              sx={{ alignItems: 'center', minHeight: 36, px: 1, bgcolor: 'background.paper', border: 1, borderColor: 'divider' }}
+            >
               {s.severity ? <SeverityMark severity={s.severity} size={20} /> : <Box sx={{ width: 20, textAlign: 'center' }}>{s.skipped ? '–' : '·'}</Box>}
               <Typography variant="body2" sx={{ flex: 1 }}>
                 {s.title}

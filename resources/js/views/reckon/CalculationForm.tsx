@@ -16,17 +16,33 @@ function given(input: Input, text: string): unknown {
     return part.trim() === '' || Number.isNaN(value) ? part : value;
   };
   if (input.kind === 'number') return number(text);
-  if (input.kind === 'numbers') return text.split(/[;\s]+/).filter((part) => part !== '').map(number);
-  if (input.kind === 'gapped') return text.split(/[;\s]+/).filter((part) => part !== '').map((part) => (part === '-' ? null : number(part)));
-  if (input.kind === 'pairs') return text.split(/[;\s]+/).filter((part) => part !== '').map((part) => part.split(':').map(number));
+  if (input.kind === 'numbers')
+    return text
+      .split(/[;\s]+/)
+      .filter((part) => part !== '')
+      .map(number);
+  if (input.kind === 'gapped')
+    return text
+      .split(/[;\s]+/)
+      .filter((part) => part !== '')
+      .map((part) => (part === '-' ? null : number(part)));
+  if (input.kind === 'pairs')
+    return text
+      .split(/[;\s]+/)
+      .filter((part) => part !== '')
+      .map((part) => part.split(':').map(number));
   return text;
 }
 
 const show = (value: unknown): string => {
   if (value === null) return '–';
   if (typeof value === 'number') return String(Number(value.toPrecision(7)));
-  if (Array.isArray(value)) return value.length > 24 ? `${value.length} values` : value.map((v) => (typeof v === 'object' && v !== null ? JSON.stringify(v) : show(v))).join(' · ');
-  if (typeof value === 'object') return Object.entries(value).map(([k, v]) => `${k.replaceAll('_', ' ')}: ${typeof v === 'object' && v !== null && 'value' in v ? show((v as { value: unknown }).value) : show(v)}`).join('; ');
+  if (Array.isArray(value))
+    return value.length > 24 ? `${value.length} values` : value.map((v) => (typeof v === 'object' && v !== null ? JSON.stringify(v) : show(v))).join(' · ');
+  if (typeof value === 'object')
+    return Object.entries(value)
+      .map(([k, v]) => `${k.replaceAll('_', ' ')}: ${typeof v === 'object' && v !== null && 'value' in v ? show((v as { value: unknown }).value) : show(v)}`)
+      .join('; ');
   return String(value);
 };
 
@@ -35,7 +51,10 @@ export function CalculationForm({ calculation }: { calculation: Calculation }) {
   const [texts, setTexts] = useState<Record<string, string>>({});
   const reckon = useMutation({
     mutationFn: () =>
-      post<Schemas['Reckoned']>(`/reckoner/${calculation.id}`, Object.fromEntries(calculation.inputs.filter((i) => (texts[i.name] ?? '').trim() !== '').map((i) => [i.name, given(i, texts[i.name] ?? '')]))),
+      post<Schemas['Reckoned']>(
+        `/reckoner/${calculation.id}`,
+        Object.fromEntries(calculation.inputs.filter((i) => (texts[i.name] ?? '').trim() !== '').map((i) => [i.name, given(i, texts[i.name] ?? '')])),
+      ),
   });
   const faults = reckon.error instanceof ApiError ? reckon.error.faults : [];
   const faultOf = (name: string) => faults.find((f) => f.field === name)?.detail;
@@ -64,8 +83,20 @@ export function CalculationForm({ calculation }: { calculation: Calculation }) {
             value={texts[input.name] ?? ''}
             onChange={(e) => setTexts({ ...texts, [input.name]: e.target.value })}
             error={faultOf(input.name) !== undefined}
-            helperText={faultOf(input.name) ?? (input.default === null ? ({ numbers: 'several, with spaces between', gapped: 'several, with spaces between; - where there was none', pairs: 'pairs such as 10:980, with spaces between' }[input.kind as string] ?? '') : `${input.default} when left out`)}
-            slotProps={{ htmlInput: { inputMode: input.kind === 'number' ? 'decimal' : 'text' }, input: { endAdornment: input.unit === '' ? null : <InputAdornment position="end">{input.unit.split(/[,;]/)[0]}</InputAdornment> } }}
+            helperText={
+              faultOf(input.name) ??
+              (input.default === null
+                ? ({
+                    numbers: 'several, with spaces between',
+                    gapped: 'several, with spaces between; - where there was none',
+                    pairs: 'pairs such as 10:980, with spaces between',
+                  }[input.kind as string] ?? '')
+                : `${input.default} when left out`)
+            }
+            slotProps={{
+              htmlInput: { inputMode: input.kind === 'number' ? 'decimal' : 'text' },
+              input: { endAdornment: input.unit === '' ? null : <InputAdornment position="end">{input.unit.split(/[,;]/)[0]}</InputAdornment> },
+            }}
           >
             {input.choices.map((choice) => (
               <MenuItem key={choice} value={choice}>
@@ -80,7 +111,11 @@ export function CalculationForm({ calculation }: { calculation: Calculation }) {
       </Button>
       {reckon.error && faults.every((f) => !calculation.inputs.some((i) => i.name === f.field)) && <Alert severity="error">{reckon.error.message}</Alert>}
       {reckon.data && (
-        <Box component="table" aria-label="Result" sx={{ borderCollapse: 'collapse', '& td': { py: 0.75, pr: 3, borderBottom: '1px solid', borderColor: 'divider', verticalAlign: 'top' } }}>
+        <Box
+          component="table"
+          aria-label="Result"
+          sx={{ borderCollapse: 'collapse', '& td': { py: 0.75, pr: 3, borderBottom: '1px solid', borderColor: 'divider', verticalAlign: 'top' } }}
+        >
           <tbody>
             {Object.entries(reckon.data.result).map(([name, value]) => (
               <tr key={name}>

@@ -15,7 +15,9 @@ export function ReckonView() {
   if (all.error) return <Alert severity="error">{all.error.message}</Alert>;
   if (!all.data) return <CircularProgress aria-label="Loading the calculations" />;
   const words = find.trim().toLowerCase();
-  const rows = [{ id: RECORD, title: 'Read the record of a fusion and say what its trace looks like' }, ...all.data.calculations].filter((c) => words === '' || `${c.id} ${c.title}`.toLowerCase().includes(words));
+  const rows = [{ id: RECORD, title: 'Read the record of a fusion and say what its trace looks like' }, ...all.data.calculations].filter(
+    (c) => words === '' || `${c.id} ${c.title}`.toLowerCase().includes(words),
+  );
   const calculation = all.data.calculations.find((c) => c.id === chosen);
   return (
     <Box sx={{ display: 'grid', gridTemplateColumns: { xs: 'minmax(0,1fr)', lg: '300px minmax(0,1fr)' }, gap: 2, alignItems: 'start' }}>
@@ -27,7 +29,17 @@ export function ReckonView() {
               key={c.id}
               onClick={() => choose(c.id)}
               aria-current={c.id === chosen ? 'true' : undefined}
-              sx={{ minHeight: 52, flexShrink: 0, px: 1.5, py: 0.75, justifyContent: 'flex-start', textAlign: 'left', borderLeft: '5px solid', borderLeftColor: c.id === chosen ? 'hand' : 'divider', bgcolor: c.id === chosen ? 'background.paper' : 'transparent' }}
+              sx={{
+                minHeight: 52,
+                flexShrink: 0,
+                px: 1.5,
+                py: 0.75,
+                justifyContent: 'flex-start',
+                textAlign: 'left',
+                borderLeft: '5px solid',
+                borderLeftColor: c.id === chosen ? 'hand' : 'divider',
+                bgcolor: c.id === chosen ? 'background.paper' : 'transparent',
+              }}
             >
               <Typography sx={{ fontWeight: c.id === chosen ? 700 : 400, lineHeight: 1.25 }}>{c.title}</Typography>
             </ButtonBase>

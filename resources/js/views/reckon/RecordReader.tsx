@@ -25,13 +25,37 @@ export function RecordReader() {
   return (
     <Stack spacing={2}>
       <Typography variant="h1">Read a fusion record</Typography>
-      <Typography>CSV or JSON with time, voltage and current. The label says what the fusion should have been; without it, the label named in the file is taken. Nothing is stored: to keep a record, bring it to its joint on the bench.</Typography>
+      <Typography>
+        CSV or JSON with time, voltage and current. The label says what the fusion should have been; without it, the label named in the file is taken. Nothing
+        is stored: to keep a record, bring it to its joint on the bench.
+      </Typography>
       <CodeReader onRead={setLabel} />
       <Stack direction={{ xs: 'column', sm: 'row' }} spacing={2}>
-        <TextField label="Bar code of the fitting, 24 digits" value={label} onChange={(e) => setLabel(e.target.value)} sx={{ flex: 2 }} slotProps={{ htmlInput: { inputMode: 'numeric' } }} />
-        <TextField label="Fitting before the fusion, °C" value={fitting} onChange={(e) => setFitting(e.target.value)} sx={{ flex: 1 }} helperText="Empty: the file's, else 20" slotProps={{ htmlInput: { inputMode: 'decimal' } }} />
+        <TextField
+          label="Bar code of the fitting, 24 digits"
+          value={label}
+          onChange={(e) => setLabel(e.target.value)}
+          sx={{ flex: 2 }}
+          slotProps={{ htmlInput: { inputMode: 'numeric' } }}
+        />
+        <TextField
+          label="Fitting before the fusion, °C"
+          value={fitting}
+          onChange={(e) => setFitting(e.target.value)}
+          sx={{ flex: 1 }}
+          helperText="Empty: the file's, else 20"
+          slotProps={{ htmlInput: { inputMode: 'decimal' } }}
+        />
       </Stack>
-      <FileButton name="Fusion record to read" accept=".csv,.json,text/csv,application/json" variant="contained" color="secondary" disabled={read.isPending} onFile={(file) => read.mutate(file)} sx={{ alignSelf: 'flex-start', minHeight: 56, px: 4 }}>
+      <FileButton
+        name="Fusion record to read"
+        accept=".csv,.json,text/csv,application/json"
+        variant="contained"
+        color="secondary"
+        disabled={read.isPending}
+        onFile={(file) => read.mutate(file)}
+        sx={{ alignSelf: 'flex-start', minHeight: 56, px: 4 }}
+      >
         Choose the record
       </FileButton>
       {read.error && <Alert severity="error">{read.error.message}</Alert>}

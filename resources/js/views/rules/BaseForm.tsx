@@ -19,10 +19,18 @@ export function BaseForm({ rulebook }: { rulebook: Schemas['RulebookPage'] }) {
       </TextField>
       {base !== rulebook.base && (
         <>
-          <Alert severity="warning">Units and limits change for everyone on this job, and what was changed for it before starts anew. Finished joints keep what they were judged under.</Alert>
+          <Alert severity="warning">
+            Units and limits change for everyone on this job, and what was changed for it before starts anew. Finished joints keep what they were judged under.
+          </Alert>
           <TextField label="Why (stays visible for ever)" value={reason} onChange={(e) => setReason(e.target.value)} multiline />
           {change.error && <Alert severity="error">{change.error.message}</Alert>}
-          <Button variant="contained" color="secondary" disabled={change.isPending} onClick={() => change.mutate({ rulebook: base, reason })} sx={{ alignSelf: 'flex-start', minHeight: 56 }}>
+          <Button
+            variant="contained"
+            color="secondary"
+            disabled={change.isPending}
+            onClick={() => change.mutate({ rulebook: base, reason })}
+            sx={{ alignSelf: 'flex-start', minHeight: 56 }}
+          >
             Work by this rulebook
           </Button>
         </>

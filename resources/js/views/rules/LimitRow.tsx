@@ -48,7 +48,12 @@ export function LimitRow({ limit, may }: { limit: Limit; may: boolean }) {
             change.mutate({ limit: limit.id, value: stored(text, limit), reason });
           }}
         >
-          <TextField label="New value" value={text} onChange={(e) => setText(e.target.value)} slotProps={{ htmlInput: { inputMode: 'decimal' }, input: { endAdornment: <InputAdornment position="end">{limit.display.symbol}</InputAdornment> } }} />
+          <TextField
+            label="New value"
+            value={text}
+            onChange={(e) => setText(e.target.value)}
+            slotProps={{ htmlInput: { inputMode: 'decimal' }, input: { endAdornment: <InputAdornment position="end">{limit.display.symbol}</InputAdornment> } }}
+          />
           <TextField label="Why (stays visible for ever)" value={reason} onChange={(e) => setReason(e.target.value)} multiline />
           {change.error && <Alert severity="error">{change.error.message}</Alert>}
           <Button type="submit" variant="contained" color="secondary" disabled={change.isPending} sx={{ alignSelf: 'flex-start' }}>

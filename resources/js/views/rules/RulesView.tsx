@@ -31,7 +31,9 @@ export function RulesView() {
       <Box>
         <Typography variant="h1">{rulebook.title}</Typography>
         <Typography>
-          Version <b className="num">{rulebook.version}</b> · {rulebook.limits.length} limits, {changed === 0 ? 'none changed for this job' : `${changed} changed for this job`}. Makers&rsquo; instructions, the owner&rsquo;s specification and local code govern over every figure here.
+          Version <b className="num">{rulebook.version}</b> · {rulebook.limits.length} limits,{' '}
+          {changed === 0 ? 'none changed for this job' : `${changed} changed for this job`}. Makers&rsquo; instructions, the owner&rsquo;s specification and
+          local code govern over every figure here.
         </Typography>
       </Box>
       {rulebook.old_joints.length > 0 && <OldJoints joints={rulebook.old_joints} />}

@@ -31,7 +31,13 @@ export function Schools({ rulebook, may }: { rulebook: Schemas['RulebookPage']; 
             <Stack spacing={1.5} sx={{ mt: 1.5, maxWidth: 560 }}>
               <TextField label="Why (stays visible for ever)" value={reason} onChange={(e) => setReason(e.target.value)} multiline />
               {change.error && <Alert severity="error">{change.error.message}</Alert>}
-              <Button variant="contained" color="secondary" disabled={change.isPending} onClick={() => change.mutate({ school: school.id, reason })} sx={{ alignSelf: 'flex-start' }}>
+              <Button
+                variant="contained"
+                color="secondary"
+                disabled={change.isPending}
+                onClick={() => change.mutate({ school: school.id, reason })}
+                sx={{ alignSelf: 'flex-start' }}
+              >
                 Work by it from now on
               </Button>
             </Stack>

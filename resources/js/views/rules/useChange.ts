@@ -8,7 +8,9 @@ export function useChange() {
   const { job } = useWork();
   const client = useQueryClient();
   return useMutation({
-    mutationFn: (change: { limit: string; value: number | string; reason: string } | { school: string; reason: string } | { rulebook: string; reason: string }) => post<Schemas['RulebookPage']>(`/jobs/${job.id}/rulebook`, change),
+    mutationFn: (
+      change: { limit: string; value: number | string; reason: string } | { school: string; reason: string } | { rulebook: string; reason: string },
+    ) => post<Schemas['RulebookPage']>(`/jobs/${job.id}/rulebook`, change),
     onSuccess: (page) => {
       client.setQueryData(rulebookQuery(job.id).queryKey, page);
       void client.invalidateQueries({ queryKey: ['bench'] });

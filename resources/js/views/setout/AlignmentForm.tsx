@@ -22,18 +22,58 @@ export function AlignmentForm({ bring, again }: { bring: ReturnType<typeof useSe
       </Tabs>
       {tab === 0 && (
         <Stack spacing={1} sx={{ alignItems: 'flex-start' }}>
-          <FileButton name="Alignment file" accept=".csv,.txt,.json,.geojson,.xml,.landxml" variant="contained" color={again ? 'primary' : 'secondary'} disabled={bring.isPending} onFile={(file) => bring.mutate(file)} sx={{ minHeight: 60, px: 4 }}>
+          <FileButton
+            name="Alignment file"
+            accept=".csv,.txt,.json,.geojson,.xml,.landxml"
+            variant="contained"
+            color={again ? 'primary' : 'secondary'}
+            disabled={bring.isPending}
+            onFile={(file) => bring.mutate(file)}
+            sx={{ minHeight: 60, px: 4 }}
+          >
             Choose a file
           </FileButton>
-          <Typography color="text.secondary">CSV with easting, northing and, where known, station and level · GeoJSON line · LandXML 1.2 alignment with its profile. Coordinates in metres.</Typography>
+          <Typography color="text.secondary">
+            CSV with easting, northing and, where known, station and level · GeoJSON line · LandXML 1.2 alignment with its profile. Coordinates in metres.
+          </Typography>
         </Stack>
       )}
-      {tab === 1 && <TextField fullWidth multiline minRows={4} label="A point a line: station easting northing level" value={points} onChange={(e) => setPoints(e.target.value)} helperText="Station may be left out on all lines; level too." />}
+      {tab === 1 && (
+        <TextField
+          fullWidth
+          multiline
+          minRows={4}
+          label="A point a line: station easting northing level"
+          value={points}
+          onChange={(e) => setPoints(e.target.value)}
+          helperText="Station may be left out on all lines; level too."
+        />
+      )}
       {tab === 2 && (
         <Box sx={{ display: 'grid', gridTemplateColumns: { xs: 'minmax(0,1fr)', md: '1fr 1fr' }, gap: 2 }}>
-          <TextField label="Start: easting northing azimuth°" value={start} onChange={(e) => setStart(e.target.value)} helperText="Azimuth clockwise from north" sx={{ gridColumn: '1 / -1' }} />
-          <TextField multiline minRows={4} label="A part a line: length radius" value={parts} onChange={(e) => setParts(e.target.value)} helperText="Radius 0 or none for a straight, minus to the left" />
-          <TextField multiline minRows={4} label="Levels: station level curve length" value={levels} onChange={(e) => setLevels(e.target.value)} helperText="May be left empty; curve length 0 for a break" />
+          <TextField
+            label="Start: easting northing azimuth°"
+            value={start}
+            onChange={(e) => setStart(e.target.value)}
+            helperText="Azimuth clockwise from north"
+            sx={{ gridColumn: '1 / -1' }}
+          />
+          <TextField
+            multiline
+            minRows={4}
+            label="A part a line: length radius"
+            value={parts}
+            onChange={(e) => setParts(e.target.value)}
+            helperText="Radius 0 or none for a straight, minus to the left"
+          />
+          <TextField
+            multiline
+            minRows={4}
+            label="Levels: station level curve length"
+            value={levels}
+            onChange={(e) => setLevels(e.target.value)}
+            helperText="May be left empty; curve length 0 for a break"
+          />
         </Box>
       )}
       {tab > 0 && (

@@ -18,14 +18,19 @@ const PE_FUSED = 'pe_fused';
 /** key, label, unit (small: as the rulebook shows sizes), whether it must be given */
 type Field = readonly [string, string, string, boolean];
 const DESIGN: Field = ['design_bar', 'Design pressure', 'bar', false];
-const GASKETED: Field[] = [['dn_mm', 'DN', 'mm', true], ['pn_bar', 'Class PN', 'bar', false], ['od_mm', 'Outside diameter', 'small', true], ['wall_mm', 'Wall', 'small', true], DESIGN];
+const GASKETED: Field[] = [
+  ['dn_mm', 'DN', 'mm', true],
+  ['pn_bar', 'Class PN', 'bar', false],
+  ['od_mm', 'Outside diameter', 'small', true],
+  ['wall_mm', 'Wall', 'small', true],
+  DESIGN,
+];
 const FUSED: Field[] = [['size', 'Size on the print line', 'size', true], ['sdr', 'SDR (DR)', '', true], DESIGN];
 const CONVENTIONS = [
   ['metric', 'dn in mm'],
   ['ips', 'iron pipe size (IPS), inches'],
   ['dips', 'ductile iron pipe size (DIPS), inches'],
 ] as const;
-
 
 /** A main to be set out: its name, joint system and pipe. */
 export function NewMain() {
@@ -45,8 +50,16 @@ export function NewMain() {
     mutationFn: () => {
       const v = (key: string, shown?: Schemas['Display']) => typedNumber(texts[key], shown);
       const design = v('design_bar');
-      const pipe = fused ? { convention, size: v('size'), sdr: v('sdr') } : { dn_mm: v('dn_mm'), pn_bar: v('pn_bar'), od_mm: v('od_mm', display.small), wall_mm: v('wall_mm', display.small) };
-      return post<Schemas['Setout']>(`/jobs/${job.id}/mains`, { name, service, system, ...pipe, design_pressure_kpa: typeof design === 'number' ? design * 100 : design });
+      const pipe = fused
+        ? { convention, size: v('size'), sdr: v('sdr') }
+        : { dn_mm: v('dn_mm'), pn_bar: v('pn_bar'), od_mm: v('od_mm', display.small), wall_mm: v('wall_mm', display.small) };
+      return post<Schemas['Setout']>(`/jobs/${job.id}/mains`, {
+        name,
+        service,
+        system,
+        ...pipe,
+        design_pressure_kpa: typeof design === 'number' ? design * 100 : design,
+      });
     },
     onSuccess: async (made) => {
       await client.invalidateQueries({ queryKey: jobQuery.queryKey });
@@ -62,7 +75,13 @@ export function NewMain() {
       <Typography variant="h1">New main</Typography>
       <Typography sx={{ mb: 2 }}>Name it and say what pipe it is made of; its alignment comes next.</Typography>
       <Box sx={{ display: 'grid', gridTemplateColumns: { xs: 'minmax(0,1fr)', sm: 'repeat(2, minmax(0,1fr))' }, gap: 2 }}>
-        <TextField label="Name of the main" value={name} onChange={(e) => setName(e.target.value)} error={faultOf('name') !== undefined} helperText={faultOf('name')} />
+        <TextField
+          label="Name of the main"
+          value={name}
+          onChange={(e) => setName(e.target.value)}
+          error={faultOf('name') !== undefined}
+          helperText={faultOf('name')}
+        />
         <TextField select label="What flows in it" value={service} onChange={(e) => setService(e.target.value as typeof service)}>
           {SERVICES.map(([id, words]) => (
             <MenuItem key={id} value={id} sx={{ minHeight: 52 }}>
@@ -70,7 +89,14 @@ export function NewMain() {
             </MenuItem>
           ))}
         </TextField>
-        <TextField select label="Joint system" value={systems.data ? system : ''} onChange={(e) => setSystem(e.target.value)} helperText={faultOf('system') ?? 'A product of its own is added under Rules, Joint systems.'} sx={{ gridColumn: '1 / -1' }}>
+        <TextField
+          select
+          label="Joint system"
+          value={systems.data ? system : ''}
+          onChange={(e) => setSystem(e.target.value)}
+          helperText={faultOf('system') ?? 'A product of its own is added under Rules, Joint systems.'}
+          sx={{ gridColumn: '1 / -1' }}
+        >
           <MenuItem value={PE_FUSED} sx={{ minHeight: 52 }}>
             Fused PE: electrofusion couplers
           </MenuItem>
@@ -81,7 +107,15 @@ export function NewMain() {
           ))}
         </TextField>
         {fused && (
-          <TextField select label="The print line sizes the pipe by" value={convention} onChange={(e) => setConvention(e.target.value)} error={faultOf('convention') !== undefined} helperText={faultOf('convention')} sx={{ gridColumn: '1 / -1' }}>
+          <TextField
+            select
+            label="The print line sizes the pipe by"
+            value={convention}
+            onChange={(e) => setConvention(e.target.value)}
+            error={faultOf('convention') !== undefined}
+            helperText={faultOf('convention')}
+            sx={{ gridColumn: '1 / -1' }}
+          >
             {CONVENTIONS.map(([id, words]) => (
               <MenuItem key={id} value={id} sx={{ minHeight: 52 }}>
                 {words}
@@ -90,7 +124,15 @@ export function NewMain() {
           </TextField>
         )}
         {(fused ? FUSED : GASKETED).map(([key, label, unit, required]) => (
-          <TextField key={key} label={required ? label : `${label} (if any)`} value={texts[key] ?? ''} onChange={(e) => setTexts({ ...texts, [key]: e.target.value })} error={fault(key) !== undefined} helperText={fault(key)} slotProps={{ htmlInput: { inputMode: 'decimal' }, input: { endAdornment: <InputAdornment position="end">{unitOf(unit)}</InputAdornment> } }} />
+          <TextField
+            key={key}
+            label={required ? label : `${label} (if any)`}
+            value={texts[key] ?? ''}
+            onChange={(e) => setTexts({ ...texts, [key]: e.target.value })}
+            error={fault(key) !== undefined}
+            helperText={fault(key)}
+            slotProps={{ htmlInput: { inputMode: 'decimal' }, input: { endAdornment: <InputAdornment position="end">{unitOf(unit)}</InputAdornment> } }}
+          />
         ))}
       </Box>
       {create.error && faults.length === 0 && (

@@ -7,11 +7,22 @@ import { STATES } from '../../instruments/line/glyph';
 const table = {
   borderCollapse: 'collapse',
   width: '100%',
-  '& th': { textAlign: 'right', fontWeight: 640, fontSize: '0.82rem', lineHeight: 1.2, py: 0.75, px: 0.75, borderBottom: '2px solid', borderColor: 'text.primary', verticalAlign: 'bottom' },
+  '& th': {
+    textAlign: 'right',
+    fontWeight: 640,
+    fontSize: '0.82rem',
+    lineHeight: 1.2,
+    py: 0.75,
+    px: 0.75,
+    borderBottom: '2px solid',
+    borderColor: 'text.primary',
+    verticalAlign: 'bottom',
+  },
   '& td': { textAlign: 'right', fontSize: '0.9rem', py: 0.9, px: 0.75, borderBottom: '1px solid', borderColor: 'divider', whiteSpace: 'nowrap' },
   '& th:first-of-type, & td:first-of-type': { textAlign: 'left' },
 } as const;
-const f = (value: number | null | undefined, places: number) => (value === null || value === undefined ? '' : (Math.abs(value) < 0.5 / 10 ** places ? 0 : value).toFixed(places));
+const f = (value: number | null | undefined, places: number) =>
+  value === null || value === undefined ? '' : (Math.abs(value) < 0.5 / 10 ** places ? 0 : value).toFixed(places);
 const MOST = 400;
 
 /** What the crew works by: a row a joint, with the pipe that is laid at it. */
@@ -66,7 +77,8 @@ export function JointTable({ plan, first }: { plan: Schemas['SetoutPlan']; first
         </tbody>
       </Box>
       <Typography variant="body2" color="text.secondary" sx={{ mt: 1 }}>
-        Right and up are plus. Dig to: [{plan.dig_source}]. Push each pipe home straight, then turn it.{plan.joints.length > MOST ? ` The first ${MOST} of ${plan.joints.length}; all are in the files.` : ''}
+        Right and up are plus. Dig to: [{plan.dig_source}]. Push each pipe home straight, then turn it.
+        {plan.joints.length > MOST ? ` The first ${MOST} of ${plan.joints.length}; all are in the files.` : ''}
       </Typography>
     </Box>
   );
@@ -132,7 +144,9 @@ export function Quantities({ plan }: { plan: Schemas['SetoutPlan'] }) {
         <tbody className="num">
           {plan.quantities.pipes.map((p) => (
             <tr key={p.length_m}>
-              <td>pipe {length.plain(p.length_m)} {length.symbol}</td>
+              <td>
+                pipe {length.plain(p.length_m)} {length.symbol}
+              </td>
               <td>{p.whole}</td>
               <td>{p.to_cut}</td>
             </tr>

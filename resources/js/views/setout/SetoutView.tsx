@@ -24,7 +24,14 @@ export function SetoutView() {
   const begun = setout.laid.filter((row) => row.laid !== null);
   const rest = begun[begun.length - 1]?.joint ?? null;
   const made = setout.plan;
-  const first = made === null ? null : made.request.after_number !== null ? made.request.after_number + 1 : main.joint_from !== null && made.adopted ? main.joint_from - 1 : null;
+  const first =
+    made === null
+      ? null
+      : made.request.after_number !== null
+        ? made.request.after_number + 1
+        : main.joint_from !== null && made.adopted
+          ? main.joint_from - 1
+          : null;
 
   return (
     <Stack spacing={2.5}>
@@ -82,7 +89,8 @@ export function SetoutView() {
         </>
       )}
       <Typography variant="body2" color="text.secondary">
-        Makers&rsquo; instructions, the owner&rsquo;s specification and local code govern over every figure here. Levels are inverts. Services are located before anybody digs; nobody enters the trench before the competent person has passed it today.
+        Makers&rsquo; instructions, the owner&rsquo;s specification and local code govern over every figure here. Levels are inverts. Services are located
+        before anybody digs; nobody enters the trench before the competent person has passed it today.
       </Typography>
     </Stack>
   );
@@ -93,14 +101,21 @@ function PlanResult({ plan, adopt, jobs }: { plan: Schemas['SetoutPlan']; adopt:
   const [off, band] = whole.pair(plan.greatest_offset_mm, plan.limits.band_mm);
   const [turn, share] = apart(plan.greatest_deflection_deg, plan.limits.joint_deg, 2);
   return (
-    <Paper component="section" aria-label="The plan" sx={{ p: 2.5, borderLeft: '8px solid', borderLeftColor: plan.obstacles.length > 0 || !plan.complete ? 'mend' : plan.adopted ? 'pipe' : 'hand' }}>
+    <Paper
+      component="section"
+      aria-label="The plan"
+      sx={{ p: 2.5, borderLeft: '8px solid', borderLeftColor: plan.obstacles.length > 0 || !plan.complete ? 'mend' : plan.adopted ? 'pipe' : 'hand' }}
+    >
       <Stack direction={{ xs: 'column', sm: 'row' }} spacing={2} sx={{ justifyContent: 'space-between', alignItems: { sm: 'center' } }}>
         <Box>
           <Typography variant="h2">
-            <span className="num">{plan.count}</span> pipes{plan.request.after_number !== null ? ` after joint ${plan.request.after_number}` : ''}; no plan can have fewer than <span className="num">{plan.lower_bound}</span>
+            <span className="num">{plan.count}</span> pipes{plan.request.after_number !== null ? ` after joint ${plan.request.after_number}` : ''}; no plan can
+            have fewer than <span className="num">{plan.lower_bound}</span>
           </Typography>
           <Typography>
-            Greatest deflection <b className="num">{turn}°</b> of {share}° ({Math.round(plan.limits.share * 100)} % of {plan.limits.allowed_deg}°) · furthest off <b className="num">{off}</b> of {band} {whole.symbol} · {plan.cut_list.length === 0 ? 'nothing cut' : plan.cut_list.length === 1 ? 'one cut piece' : `${plan.cut_list.length} cut pieces`}
+            Greatest deflection <b className="num">{turn}°</b> of {share}° ({Math.round(plan.limits.share * 100)} % of {plan.limits.allowed_deg}°) · furthest
+            off <b className="num">{off}</b> of {band} {whole.symbol} ·{' '}
+            {plan.cut_list.length === 0 ? 'nothing cut' : plan.cut_list.length === 1 ? 'one cut piece' : `${plan.cut_list.length} cut pieces`}
           </Typography>
           {!plan.of_this_alignment && <Typography sx={{ color: 'mend', fontWeight: 640 }}>Made for an earlier alignment: plan again.</Typography>}
         </Box>
@@ -109,7 +124,13 @@ function PlanResult({ plan, adopt, jobs }: { plan: Schemas['SetoutPlan']; adopt:
             On the line: go there
           </Button>
         ) : (
-          <Button variant="contained" color="secondary" disabled={adopt.isPending || plan.count === 0 || !plan.of_this_alignment} onClick={() => adopt.mutate(plan.id)} sx={{ minHeight: 60, px: 4, flex: 'none' }}>
+          <Button
+            variant="contained"
+            color="secondary"
+            disabled={adopt.isPending || plan.count === 0 || !plan.of_this_alignment}
+            onClick={() => adopt.mutate(plan.id)}
+            sx={{ minHeight: 60, px: 4, flex: 'none' }}
+          >
             {jobs > 0 ? 'Take the rest onto the line' : 'Take it onto the line'}
           </Button>
         )}
@@ -137,7 +158,11 @@ function FusedString({ string }: { string: NonNullable<Schemas['Setout']['string
   const { metre } = useUnits();
   return (
     <Alert severity={string.complete ? 'success' : 'warning'}>
-      A fused string bends to no less than <b className="num">{metre.fixed(string.least_radius_m)} {metre.symbol}</b> [{string.source}].{string.complete ? ' Every curve of this alignment is wide enough.' : ''}
+      A fused string bends to no less than{' '}
+      <b className="num">
+        {metre.fixed(string.least_radius_m)} {metre.symbol}
+      </b>{' '}
+      [{string.source}].{string.complete ? ' Every curve of this alignment is wide enough.' : ''}
       {string.places.map((place) => (
         <Typography key={place.said} variant="body2">
           {place.said}

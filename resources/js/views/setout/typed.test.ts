@@ -13,8 +13,18 @@ describe('what was typed of an alignment', () => {
   ])('reads “%s”', (line, expected) => expect(numbers(line)).toEqual(expected));
 
   it('takes a station only where there are four numbers', () => {
-    expect(typedPoints('0 10 20 5\n\n50 40 60 5.5')).toEqual({ points: [{ station_m: 0, easting_m: 10, northing_m: 20, level_m: 5 }, { station_m: 50, easting_m: 40, northing_m: 60, level_m: 5.5 }] });
-    expect(typedPoints('10 20\n40 60 5')).toEqual({ points: [{ easting_m: 10, northing_m: 20, level_m: null }, { easting_m: 40, northing_m: 60, level_m: 5 }] });
+    expect(typedPoints('0 10 20 5\n\n50 40 60 5.5')).toEqual({
+      points: [
+        { station_m: 0, easting_m: 10, northing_m: 20, level_m: 5 },
+        { station_m: 50, easting_m: 40, northing_m: 60, level_m: 5.5 },
+      ],
+    });
+    expect(typedPoints('10 20\n40 60 5')).toEqual({
+      points: [
+        { easting_m: 10, northing_m: 20, level_m: null },
+        { easting_m: 40, northing_m: 60, level_m: 5 },
+      ],
+    });
   });
 
   it('takes a part without a radius as a straight, a level without a curve as a break', () => {
@@ -22,8 +32,14 @@ describe('what was typed of an alignment', () => {
       easting_m: 100,
       northing_m: 200,
       azimuth_deg: 90,
-      parts: [{ length_m: 24, radius_m: 0 }, { length_m: 96, radius_m: -320 }],
-      levels: [{ station_m: 0, level_m: 5, curve_m: 0 }, { station_m: 80, level_m: 4.5, curve_m: 16 }],
+      parts: [
+        { length_m: 24, radius_m: 0 },
+        { length_m: 96, radius_m: -320 },
+      ],
+      levels: [
+        { station_m: 0, level_m: 5, curve_m: 0 },
+        { station_m: 80, level_m: 4.5, curve_m: 16 },
+      ],
     });
   });
 });

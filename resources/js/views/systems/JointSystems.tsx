@@ -16,10 +16,17 @@ export function JointSystems({ may }: { may: boolean }) {
   if (from) return <SystemForm catalogue={systems.data} from={from} onDone={() => setFrom(null)} />;
   return (
     <Stack spacing={1.5}>
-      <Typography>A product&rsquo;s insertion depth, bell depth, deflection, loops and segments are its maker&rsquo;s. Start from the kind it belongs to and enter them: it works on the bench, on the line and in set-out at once.</Typography>
+      <Typography>
+        A product&rsquo;s insertion depth, bell depth, deflection, loops and segments are its maker&rsquo;s. Start from the kind it belongs to and enter them:
+        it works on the bench, on the line and in set-out at once.
+      </Typography>
       <Paper component="ul" aria-label="Joint systems" sx={{ listStyle: 'none', m: 0, p: 0 }}>
         {systems.data.systems.map((system) => (
-          <Box component="li" key={system.key} sx={{ px: 2, py: 1.5, borderBottom: 1, borderColor: 'divider', display: 'flex', gap: 2, flexWrap: 'wrap', alignItems: 'center' }}>
+          <Box
+            component="li"
+            key={system.key}
+            sx={{ px: 2, py: 1.5, borderBottom: 1, borderColor: 'divider', display: 'flex', gap: 2, flexWrap: 'wrap', alignItems: 'center' }}
+          >
             <Box sx={{ flex: '1 1 20rem', minWidth: 0 }}>
               <Typography sx={{ fontWeight: 700 }}>
                 {system.title}
@@ -32,7 +39,10 @@ export function JointSystems({ may }: { may: boolean }) {
                 {system.feeler ? 'Feeler sweep. ' : 'No feeler sweep. '}
                 {system.locking ? 'Locking segments counted. ' : ''}
                 {system.sides === 2 ? 'Both sides made on site. ' : ''}
-                {system.sizes.length === 0 ? 'No sizes of its own' : `Sizes: ${system.sizes.map((s) => `DN ${s.dn_mm}${s.pn_bar === null ? '' : ` PN ${s.pn_bar}`}`).join(', ')}`} · [{system.source}]
+                {system.sizes.length === 0
+                  ? 'No sizes of its own'
+                  : `Sizes: ${system.sizes.map((s) => `DN ${s.dn_mm}${s.pn_bar === null ? '' : ` PN ${s.pn_bar}`}`).join(', ')}`}{' '}
+                · [{system.source}]
               </Typography>
             </Box>
             {may && (

@@ -44,11 +44,21 @@ const EMPTY = Object.fromEntries(SIZES.map(([key]) => [key, ''])) as Record<keyo
 export function SystemForm({ catalogue, from, onDone }: { catalogue: Schemas['JointSystems']; from: System; onDone: () => void }) {
   const { job } = useWork();
   const client = useQueryClient();
-  const [texts, setTexts] = useState<Record<string, string>>({ ...Object.fromEntries(TEXTS.map(([key]) => [key, from[key]])), ...(from.shipped ? { title: '', key: '', source: '' } : {}) });
+  const [texts, setTexts] = useState<Record<string, string>>({
+    ...Object.fromEntries(TEXTS.map(([key]) => [key, from[key]])),
+    ...(from.shipped ? { title: '', key: '', source: '' } : {}),
+  });
   const [flags, setFlags] = useState<Record<string, boolean>>(Object.fromEntries(FLAGS.map(([key]) => [key, from[key]])));
   const [home, setHome] = useState(from.home);
-  const [chamfer, setChamfer] = useState({ deg: from.chamfer_deg === null ? '' : String(from.chamfer_deg), mm: from.chamfer_mm === null ? '' : String(from.chamfer_mm) });
-  const [sizes, setSizes] = useState<Record<keyof Size, string>[]>(from.sizes.length === 0 ? [EMPTY] : from.sizes.map((s) => Object.fromEntries(SIZES.map(([key]) => [key, s[key] === null ? '' : String(s[key])])) as Record<keyof Size, string>));
+  const [chamfer, setChamfer] = useState({
+    deg: from.chamfer_deg === null ? '' : String(from.chamfer_deg),
+    mm: from.chamfer_mm === null ? '' : String(from.chamfer_mm),
+  });
+  const [sizes, setSizes] = useState<Record<keyof Size, string>[]>(
+    from.sizes.length === 0
+      ? [EMPTY]
+      : from.sizes.map((s) => Object.fromEntries(SIZES.map(([key]) => [key, s[key] === null ? '' : String(s[key])])) as Record<keyof Size, string>),
+  );
   const add = useMutation({
     mutationFn: () =>
       post<System>(`/jobs/${job.id}/joint-systems`, {
@@ -62,7 +72,9 @@ export function SystemForm({ catalogue, from, onDone }: { catalogue: Schemas['Jo
         deflection_cap_deg: from.deflection_cap_deg,
         chamfer_deg: typedNumber(chamfer.deg),
         chamfer_mm: typedNumber(chamfer.mm),
-        sizes: sizes.filter((s) => Object.values(s).some((v) => v.trim() !== '')).map((s) => Object.fromEntries(SIZES.map(([key]) => [key, typedNumber(s[key])]))),
+        sizes: sizes
+          .filter((s) => Object.values(s).some((v) => v.trim() !== ''))
+          .map((s) => Object.fromEntries(SIZES.map(([key]) => [key, typedNumber(s[key])]))),
       }),
     onSuccess: async () => {
       await client.invalidateQueries({ queryKey: systemsQuery.queryKey });
@@ -73,16 +85,37 @@ export function SystemForm({ catalogue, from, onDone }: { catalogue: Schemas['Jo
   const faultOf = (field: string) => faults.find((f) => f.field === field)?.detail;
   return (
     <Paper component="form" aria-label="Joint system" sx={{ p: 2.5 }} onSubmit={(e) => (e.preventDefault(), add.mutate())}>
-      <Typography variant="h2">{from.shipped ? `A product of the kind “${from.title}”` : `${from.title}: a new version, or a copy under another short name`}</Typography>
+      <Typography variant="h2">
+        {from.shipped ? `A product of the kind “${from.title}”` : `${from.title}: a new version, or a copy under another short name`}
+      </Typography>
       <Typography color="text.secondary" sx={{ mb: 2 }}>
         Joints made before keep the version they were made by.
       </Typography>
       <Box sx={{ display: 'grid', gridTemplateColumns: { xs: 'minmax(0,1fr)', sm: '1fr 1fr' }, gap: 2 }}>
         {TEXTS.map(([key, label]) => (
-          <TextField key={key} label={label} value={texts[key] ?? ''} onChange={(e) => setTexts({ ...texts, [key]: e.target.value })} error={faultOf(key) !== undefined} helperText={faultOf(key)} />
+          <TextField
+            key={key}
+            label={label}
+            value={texts[key] ?? ''}
+            onChange={(e) => setTexts({ ...texts, [key]: e.target.value })}
+            error={faultOf(key) !== undefined}
+            helperText={faultOf(key)}
+          />
         ))}
-        <TextField label="Chamfer of a cut spigot, °" value={chamfer.deg} onChange={(e) => setChamfer({ ...chamfer, deg: e.target.value })} error={faultOf('chamfer_deg') !== undefined} helperText={faultOf('chamfer_deg')} />
-        <TextField label="its length along the pipe, mm" value={chamfer.mm} onChange={(e) => setChamfer({ ...chamfer, mm: e.target.value })} error={faultOf('chamfer_mm') !== undefined} helperText={faultOf('chamfer_mm')} />
+        <TextField
+          label="Chamfer of a cut spigot, °"
+          value={chamfer.deg}
+          onChange={(e) => setChamfer({ ...chamfer, deg: e.target.value })}
+          error={faultOf('chamfer_deg') !== undefined}
+          helperText={faultOf('chamfer_deg')}
+        />
+        <TextField
+          label="its length along the pipe, mm"
+          value={chamfer.mm}
+          onChange={(e) => setChamfer({ ...chamfer, mm: e.target.value })}
+          error={faultOf('chamfer_mm') !== undefined}
+          helperText={faultOf('chamfer_mm')}
+        />
         <TextField select label="Home when" value={home} onChange={(e) => setHome(e.target.value)} sx={{ gridColumn: '1 / -1' }}>
           {catalogue.homes.map((h) => (
             <MenuItem key={h.id} value={h.id} sx={{ minHeight: 52 }}>
@@ -93,7 +126,12 @@ export function SystemForm({ catalogue, from, onDone }: { catalogue: Schemas['Jo
       </Box>
       <Box sx={{ display: 'grid', gridTemplateColumns: { xs: '1fr', sm: '1fr 1fr', lg: 'repeat(3, 1fr)' }, my: 1 }}>
         {FLAGS.map(([key, label]) => (
-          <FormControlLabel key={key} sx={{ minHeight: 48 }} control={<Checkbox checked={flags[key] ?? false} onChange={(e) => setFlags({ ...flags, [key]: e.target.checked })} sx={{ p: 1.5 }} />} label={label} />
+          <FormControlLabel
+            key={key}
+            sx={{ minHeight: 48 }}
+            control={<Checkbox checked={flags[key] ?? false} onChange={(e) => setFlags({ ...flags, [key]: e.target.checked })} sx={{ p: 1.5 }} />}
+            label={label}
+          />
         ))}
       </Box>
       <Typography variant="h3" sx={{ mb: 1 }}>
@@ -104,7 +142,16 @@ export function SystemForm({ catalogue, from, onDone }: { catalogue: Schemas['Jo
           {sizes.map((size, row) => (
             <Stack key={row} direction="row" spacing={1}>
               {SIZES.map(([key, label]) => (
-                <TextField key={key} size="small" label={label} value={size[key]} onChange={(e) => setSizes(sizes.map((s, k) => (k === row ? { ...s, [key]: e.target.value } : s)))} error={faultOf(`sizes.${row}.${key}`) !== undefined} helperText={faultOf(`sizes.${row}.${key}`)} slotProps={{ htmlInput: { inputMode: 'decimal', 'aria-label': `${label}, size ${row + 1}` } }} />
+                <TextField
+                  key={key}
+                  size="small"
+                  label={label}
+                  value={size[key]}
+                  onChange={(e) => setSizes(sizes.map((s, k) => (k === row ? { ...s, [key]: e.target.value } : s)))}
+                  error={faultOf(`sizes.${row}.${key}`) !== undefined}
+                  helperText={faultOf(`sizes.${row}.${key}`)}
+                  slotProps={{ htmlInput: { inputMode: 'decimal', 'aria-label': `${label}, size ${row + 1}` } }}
+                />
               ))}
             </Stack>
           ))}

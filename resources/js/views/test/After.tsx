@@ -42,12 +42,35 @@ function Mends({ test }: { test: Test }) {
         </Typography>
       ))}
       {may && (
-        <Stack component="form" aria-label="Mend" spacing={1.5} onSubmit={(e) => (e.preventDefault(), mend.mutate({ joint: joint.trim() === '' ? null : Number(joint), what, pressure_lowered: lowered }, { onSuccess: () => (setJoint(''), setWhat(''), setLowered(false)) }))}>
+        <Stack
+          component="form"
+          aria-label="Mend"
+          spacing={1.5}
+          onSubmit={(e) => (
+            e.preventDefault(),
+            mend.mutate(
+              { joint: joint.trim() === '' ? null : Number(joint), what, pressure_lowered: lowered },
+              { onSuccess: () => (setJoint(''), setWhat(''), setLowered(false)) },
+            )
+          )}
+        >
           <FormControlLabel control={<Switch checked={lowered} onChange={(e) => setLowered(e.target.checked)} />} label="The pressure was lowered first" />
           <Stack direction={{ xs: 'column', sm: 'row' }} spacing={1.5}>
-            <TextField label="Joint, if it was one" value={joint} onChange={(e) => setJoint(e.target.value.replace(/\D/g, ''))} slotProps={{ htmlInput: { inputMode: 'numeric' } }} sx={{ width: { sm: 180 } }} />
+            <TextField
+              label="Joint, if it was one"
+              value={joint}
+              onChange={(e) => setJoint(e.target.value.replace(/\D/g, ''))}
+              slotProps={{ htmlInput: { inputMode: 'numeric' } }}
+              sx={{ width: { sm: 180 } }}
+            />
             <TextField label="What was found and done" value={what} onChange={(e) => setWhat(e.target.value)} sx={{ flex: 1 }} multiline />
-            <Button type="submit" variant={test.mends.length === 0 ? 'contained' : 'outlined'} color="secondary" disabled={mend.isPending} sx={{ minHeight: 56 }}>
+            <Button
+              type="submit"
+              variant={test.mends.length === 0 ? 'contained' : 'outlined'}
+              color="secondary"
+              disabled={mend.isPending}
+              sx={{ minHeight: 56 }}
+            >
               Write it down
             </Button>
           </Stack>

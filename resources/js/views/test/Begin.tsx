@@ -14,7 +14,10 @@ export function Begin({ test, facts }: { test: Test; facts: Schemas['SectionFact
   const mayTest = useMayTest();
   const [speed, setSpeed] = useState(1200);
   const [fault, setFault] = useState('none');
-  const ways = [...(job.simulated ? [['simulated', 'Simulated logger']] : []), ['hand', 'By hand'], ['device', 'Logger that sends'], ['csv', 'A file']] as [string, string][];
+  const ways = [...(job.simulated ? [['simulated', 'Simulated logger']] : []), ['hand', 'By hand'], ['device', 'Logger that sends'], ['csv', 'A file']] as [
+    string,
+    string,
+  ][];
   const [way, setWay] = useState(ways[0]?.[0] ?? 'hand');
   const start = useTestAction<{ mode: string; speed?: number; fault?: string }>(test.id, 'run');
   return (
@@ -40,21 +43,39 @@ export function Begin({ test, facts }: { test: Test; facts: Schemas['SectionFact
               </MenuItem>
             ))}
           </TextField>
-          <Button variant="contained" color="secondary" disabled={!mayTest || start.isPending} onClick={() => start.mutate({ mode: 'simulated', speed, fault })} sx={{ flex: 1, minHeight: 60 }}>
+          <Button
+            variant="contained"
+            color="secondary"
+            disabled={!mayTest || start.isPending}
+            onClick={() => start.mutate({ mode: 'simulated', speed, fault })}
+            sx={{ flex: 1, minHeight: 60 }}
+          >
             Start with the simulated logger
           </Button>
         </Stack>
       )}
       {way === 'hand' && (
         <Way words="You read the gauge and enter it; the clock of the job tells when. Press “begun” as each phase begins.">
-          <Button variant="contained" color="secondary" disabled={!mayTest || start.isPending} onClick={() => start.mutate({ mode: 'hand' })} sx={{ minHeight: 60, minWidth: 280 }}>
+          <Button
+            variant="contained"
+            color="secondary"
+            disabled={!mayTest || start.isPending}
+            onClick={() => start.mutate({ mode: 'hand' })}
+            sx={{ minHeight: 60, minWidth: 280 }}
+          >
             Begin, reading by hand
           </Button>
         </Way>
       )}
       {way === 'device' && (
-        <Way words="A logger with a token of its own sends its samples; the office gives it one (php artisan device:token). Press “begun” as each phase begins.">
-          <Button variant="contained" color="secondary" disabled={!mayTest || start.isPending} onClick={() => start.mutate({ mode: 'device' })} sx={{ minHeight: 60, minWidth: 280 }}>
+        <Way words="A logger with its own token sends its samples; the office gives it one (php artisan device:token). Press “begun” as each phase begins.">
+          <Button
+            variant="contained"
+            color="secondary"
+            disabled={!mayTest || start.isPending}
+            onClick={() => start.mutate({ mode: 'device' })}
+            sx={{ minHeight: 60, minWidth: 280 }}
+          >
             Begin, waiting for the logger
           </Button>
         </Way>

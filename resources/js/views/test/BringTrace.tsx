@@ -52,15 +52,21 @@ export function BringTrace({ test }: { test: Test }) {
       <Measured asks={test.asks} values={values} onChange={setValues} />
       <TextField label="If it was broken off before its time: why" value={broken} onChange={(e) => setBroken(e.target.value)} />
       {running === null ? (
-        <FileButton name="Pressure trace file" accept=".csv,.txt,text/csv" variant="contained" color="secondary" disabled={!mayTest} onFile={(file) => bring.mutate(file)} sx={{ minHeight: 60, alignSelf: 'flex-start', px: 4 }}>
+        <FileButton
+          name="Pressure trace file"
+          accept=".csv,.txt,text/csv"
+          variant="contained"
+          color="secondary"
+          disabled={!mayTest}
+          onFile={(file) => bring.mutate(file)}
+          sx={{ minHeight: 60, alignSelf: 'flex-start', px: 4 }}
+        >
           Bring the logger’s CSV
         </FileButton>
       ) : (
         <Stack direction="row" spacing={2} sx={{ alignItems: 'center' }}>
           <Box sx={{ flex: 1 }}>
-            <Typography role="status">
-              {seen ? `${STAGES[seen.stage] ?? seen.stage}: ${seen.rows.toLocaleString('en')} rows` : 'Sending the file'}
-            </Typography>
+            <Typography role="status">{seen ? `${STAGES[seen.stage] ?? seen.stage}: ${seen.rows.toLocaleString('en')} rows` : 'Sending the file'}</Typography>
             <LinearProgress variant={seen ? 'determinate' : 'indeterminate'} value={percent} aria-label="Import" sx={{ height: 10 }} />
           </Box>
           <Button variant="outlined" onClick={() => void cancel()} sx={{ minHeight: 56 }}>
@@ -68,9 +74,12 @@ export function BringTrace({ test }: { test: Test }) {
           </Button>
         </Stack>
       )}
-      {bring.error && <Alert severity="error">{bring.error.name === 'AbortError' ? 'The import was cancelled. Nothing was stored.' : bring.error.message}</Alert>}
+      {bring.error && (
+        <Alert severity="error">{bring.error.name === 'AbortError' ? 'The import was cancelled. Nothing was stored.' : bring.error.message}</Alert>
+      )}
       <Typography variant="body2" color="text.secondary">
-        Columns in any order: time_s, time_min or time (with or without zone); pressure_bar, _kpa, _mbar, _mpa or _psi; where logged temperature_c or _f and added_l, _m3 or _gal. Comma, semicolon or tab; decimal point or comma.
+        Columns in any order: time_s, time_min or time (with or without zone); pressure_bar, _kpa, _mbar, _mpa or _psi; where logged temperature_c or _f and
+        added_l, _m3 or _gal. Comma, semicolon or tab; decimal point or comma.
       </Typography>
     </Stack>
   );

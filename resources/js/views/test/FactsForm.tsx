@@ -26,11 +26,30 @@ export function FactsForm({ section, units, onDone }: { section: Section; units:
   const client = useQueryClient();
   const mayTest = useMayTest();
   const { facts } = section;
-  const [lines, setLines] = useState({ parts: partsText(facts, units), profile: profileText(facts, units), ratings: ratingsText(facts, units), fittings: fittingsText(facts, units) });
-  const [numbers, setNumbers] = useState(() => Object.fromEntries(NUMBERS.map(({ key, unit }) => [key, typeof facts[key] === 'number' ? shownNumber(facts[key], unit && units[unit]) : ''])));
-  const [rest, setRest] = useState({ surge: facts.surge, restraint: facts.restraint, cement_lined: facts.cement_lined, branches: facts.branches, steel_cylinder: facts.steel_cylinder, welded: facts.welded });
+  const [lines, setLines] = useState({
+    parts: partsText(facts, units),
+    profile: profileText(facts, units),
+    ratings: ratingsText(facts, units),
+    fittings: fittingsText(facts, units),
+  });
+  const [numbers, setNumbers] = useState(() =>
+    Object.fromEntries(NUMBERS.map(({ key, unit }) => [key, typeof facts[key] === 'number' ? shownNumber(facts[key], unit && units[unit]) : ''])),
+  );
+  const [rest, setRest] = useState({
+    surge: facts.surge,
+    restraint: facts.restraint,
+    cement_lined: facts.cement_lined,
+    branches: facts.branches,
+    steel_cylinder: facts.steel_cylinder,
+    welded: facts.welded,
+  });
   const told = (key: 'steel_cylinder' | 'welded', label: string) => (
-    <TextField select label={label} value={rest[key] === null ? '' : rest[key] ? 'yes' : 'no'} onChange={(e) => setRest({ ...rest, [key]: e.target.value === '' ? null : e.target.value === 'yes' })}>
+    <TextField
+      select
+      label={label}
+      value={rest[key] === null ? '' : rest[key] ? 'yes' : 'no'}
+      onChange={(e) => setRest({ ...rest, [key]: e.target.value === '' ? null : e.target.value === 'yes' })}
+    >
       <MenuItem value="">not said</MenuItem>
       <MenuItem value="yes">yes</MenuItem>
       <MenuItem value="no">no</MenuItem>
@@ -39,27 +58,51 @@ export function FactsForm({ section, units, onDone }: { section: Section; units:
   const save = useMutation({
     mutationFn: () =>
       post<Schemas['SectionTests']>(`/sections/${section.id}/facts`, {
-        facts: { ...Object.fromEntries(NUMBERS.map(({ key, unit }) => [key, typedNumber(numbers[key], unit && units[unit])])), ...rest, parts: typedParts(lines.parts, units), profile: typedProfile(lines.profile, units), ratings: typedRatings(lines.ratings, units), fittings: typedFittings(lines.fittings, units) },
+        facts: {
+          ...Object.fromEntries(NUMBERS.map(({ key, unit }) => [key, typedNumber(numbers[key], unit && units[unit])])),
+          ...rest,
+          parts: typedParts(lines.parts, units),
+          profile: typedProfile(lines.profile, units),
+          ratings: typedRatings(lines.ratings, units),
+          fittings: typedFittings(lines.fittings, units),
+        },
       }),
     onSuccess: async () => {
       await client.invalidateQueries({ queryKey: ['tests'] });
       onDone();
     },
   });
-  const area = (key: keyof typeof lines, label: string, help: string) => <TextField multiline minRows={2} label={label} value={lines[key]} onChange={(e) => setLines({ ...lines, [key]: e.target.value })} helperText={help} />;
+  const area = (key: keyof typeof lines, label: string, help: string) => (
+    <TextField multiline minRows={2} label={label} value={lines[key]} onChange={(e) => setLines({ ...lines, [key]: e.target.value })} helperText={help} />
+  );
   return (
     <Paper component="form" aria-label="Facts of the section" sx={{ p: { xs: 1.5, sm: 2.5 } }} onSubmit={(e) => (e.preventDefault(), save.mutate())}>
       <Typography variant="h1">What is known of section {section.name}</Typography>
       <Typography sx={{ mb: 2 }}>The plan follows from it. What is written here stays in the journal; a later version replaces it, none is lost.</Typography>
       <Box sx={{ display: 'grid', gridTemplateColumns: { xs: 'minmax(0,1fr)', md: '1fr 1fr' }, gap: 2 }}>
         {area('profile', `Profile, a point a line: station level (${units.length.symbol})`, 'From end to end; every low and high point')}
-        {area('ratings', `Ratings, a part a line: ${units.pressure.symbol} kind name`, 'pipe, joint, restraint, valve or fitting; derated for temperature. Where the maker names a site test pressure, add it: 16/24')}
-        {area('parts', `Pipe, a run a line: material length(${units.length.symbol}) DN inside wall (${units.small.symbol})`, 'pe, pvc, iron, steel, grp, concrete or composite')}
+        {area(
+          'ratings',
+          `Ratings, a part a line: ${units.pressure.symbol} kind name`,
+          'pipe, joint, restraint, valve or fitting; derated for temperature. Where the maker names a site test pressure, add it: 16/24',
+        )}
+        {area(
+          'parts',
+          `Pipe, a run a line: material length(${units.length.symbol}) DN inside wall (${units.small.symbol})`,
+          'pe, pvc, iron, steel, grp, concrete or composite',
+        )}
         {area('fittings', 'Ends, bends, tees, reducers, valves: kind station more', 'Angle of a bend; outside diameter of the branch or the small end')}
       </Box>
       <Box sx={{ display: 'grid', gridTemplateColumns: { xs: 'minmax(0,1fr)', sm: 'repeat(3, minmax(0,1fr))' }, gap: 2, mt: 2 }}>
         {NUMBERS.map(({ key, label, unit, plain, help }) => (
-          <TextField key={key} label={[label, unit ? units[unit].symbol : plain].filter(Boolean).join(', ')} value={numbers[key] ?? ''} helperText={help} onChange={(e) => setNumbers({ ...numbers, [key]: e.target.value })} slotProps={{ htmlInput: { inputMode: 'decimal' } }} />
+          <TextField
+            key={key}
+            label={[label, unit ? units[unit].symbol : plain].filter(Boolean).join(', ')}
+            value={numbers[key] ?? ''}
+            helperText={help}
+            onChange={(e) => setNumbers({ ...numbers, [key]: e.target.value })}
+            slotProps={{ htmlInput: { inputMode: 'decimal' } }}
+          />
         ))}
         <TextField select label="Surge" value={rest.surge} onChange={(e) => setRest({ ...rest, surge: e.target.value })}>
           <MenuItem value="assumed">assumed in the pressure</MenuItem>
@@ -73,8 +116,14 @@ export function FactsForm({ section, units, onDone }: { section: Section; units:
         {told('steel_cylinder', 'Concrete: has a steel cylinder')}
         {told('welded', 'Steel: joints welded')}
         <Stack>
-          <FormControlLabel control={<Switch checked={rest.cement_lined} onChange={(e) => setRest({ ...rest, cement_lined: e.target.checked })} />} label="Lined with cement" />
-          <FormControlLabel control={<Switch checked={rest.branches} onChange={(e) => setRest({ ...rest, branches: e.target.checked })} />} label="Has branches: no pig" />
+          <FormControlLabel
+            control={<Switch checked={rest.cement_lined} onChange={(e) => setRest({ ...rest, cement_lined: e.target.checked })} />}
+            label="Lined with cement"
+          />
+          <FormControlLabel
+            control={<Switch checked={rest.branches} onChange={(e) => setRest({ ...rest, branches: e.target.checked })} />}
+            label="Has branches: no pig"
+          />
         </Stack>
       </Box>
       {save.error && (

@@ -82,7 +82,12 @@ interface TypedReading {
 
 /** What is being typed survives a reload until it is entered. */
 function useTyped(key: string): [TypedReading, (text: TypedReading) => void] {
-  const [text, setText] = useState<TypedReading>(() => ({ pressure: '', temperature: '', water: '', ...(JSON.parse(sessionStorage.getItem(key) ?? '{}') as Partial<TypedReading>) }));
+  const [text, setText] = useState<TypedReading>(() => ({
+    pressure: '',
+    temperature: '',
+    water: '',
+    ...(JSON.parse(sessionStorage.getItem(key) ?? '{}') as Partial<TypedReading>),
+  }));
   return [
     text,
     (next) => {
@@ -108,7 +113,7 @@ function Reading({ test }: { test: Test }) {
   const enter = () => {
     const body = { pressure_kpa: value('pressure', pressure), temperature_c: value('temperature', temperature), added_l: value('water', volume) };
     const key = JSON.stringify(body);
-    if (sent.current?.key !== key) sent.current = { key, id: uuid(), at: new Date(jobNow()).toISOString() }; // sent again after a lost answer it is the same reading
+    if (sent.current?.key !== key) sent.current = { key, id: uuid(), at: new Date(jobNow()).toISOString() }; // the same when sent again
     read.mutate(
       { ...body, id: sent.current.id, at: sent.current.at },
       {
@@ -123,7 +128,14 @@ function Reading({ test }: { test: Test }) {
     <Box component="form" aria-label="Reading" onSubmit={(e) => (e.preventDefault(), enter())}>
       <Stack direction={{ xs: 'column', sm: 'row' }} spacing={1.5} sx={{ mt: 1.5 }}>
         {fields.map(([key, label]) => (
-          <TextField key={key} label={label} value={text[key]} onChange={(e) => setText({ ...text, [key]: e.target.value })} slotProps={{ htmlInput: { inputMode: 'decimal' } }} sx={{ flex: 1 }} />
+          <TextField
+            key={key}
+            label={label}
+            value={text[key]}
+            onChange={(e) => setText({ ...text, [key]: e.target.value })}
+            slotProps={{ htmlInput: { inputMode: 'decimal' } }}
+            sx={{ flex: 1 }}
+          />
         ))}
         <Button type="submit" variant="contained" color="secondary" disabled={!mayTest || read.isPending} sx={{ minHeight: 56, minWidth: 170 }}>
           Enter the reading
@@ -148,7 +160,13 @@ function Notes({ test, logging, phase }: { test: Test; logging: boolean; phase: 
   const next = later[0]?.id === phase && begun.length > 0 ? later[1] : later[0];
   return (
     <Stack spacing={1} sx={{ mt: 1.5 }}>
-      <Stack direction={{ xs: 'column', sm: 'row' }} spacing={1.5} component="form" aria-label="Note" onSubmit={(e) => (e.preventDefault(), note.mutate({ text }, { onSuccess: () => setText('') }))}>
+      <Stack
+        direction={{ xs: 'column', sm: 'row' }}
+        spacing={1.5}
+        component="form"
+        aria-label="Note"
+        onSubmit={(e) => (e.preventDefault(), note.mutate({ text }, { onSuccess: () => setText('') }))}
+      >
         <TextField label="Note on the trace (vent opened, rain, …)" value={text} onChange={(e) => setText(e.target.value)} sx={{ flex: 1 }} />
         <Button type="submit" variant="outlined" disabled={!mayTest || text.trim() === '' || note.isPending} sx={{ minHeight: 56 }}>
           Note it
@@ -176,14 +194,33 @@ function Finish({ test }: { test: Test }) {
   return (
     <Box component="section" aria-label="End of the test" sx={{ mt: 2, pt: 1.5, borderTop: 1, borderColor: 'divider' }}>
       {test.mode !== 'simulated' && <Measured asks={test.asks} values={values} onChange={setValues} />}
-      {broken !== null && <TextField fullWidth label="Why it is broken off (stays visible for ever)" value={broken} onChange={(e) => setBroken(e.target.value)} sx={{ mt: 1.5 }} />}
+      {broken !== null && (
+        <TextField
+          fullWidth
+          label="Why it is broken off (stays visible for ever)"
+          value={broken}
+          onChange={(e) => setBroken(e.target.value)}
+          sx={{ mt: 1.5 }}
+        />
+      )}
       <Stack direction={{ xs: 'column', sm: 'row' }} spacing={1.5} sx={{ mt: 1.5 }}>
         {test.mode !== 'simulated' && broken === null && (
-          <Button variant="contained" color="secondary" disabled={!mayTest || finish.isPending} onClick={() => finish.mutate({ measured: done })} sx={{ minHeight: 60, flex: 1 }}>
+          <Button
+            variant="contained"
+            color="secondary"
+            disabled={!mayTest || finish.isPending}
+            onClick={() => finish.mutate({ measured: done })}
+            sx={{ minHeight: 60, flex: 1 }}
+          >
             Finish and judge
           </Button>
         )}
-        <Button variant="outlined" disabled={!mayTest || finish.isPending || broken?.trim() === ''} onClick={() => (broken === null ? setBroken('') : finish.mutate({ measured: done, broken_off: broken }))} sx={{ minHeight: 60 }}>
+        <Button
+          variant="outlined"
+          disabled={!mayTest || finish.isPending || broken?.trim() === ''}
+          onClick={() => (broken === null ? setBroken('') : finish.mutate({ measured: done, broken_off: broken }))}
+          sx={{ minHeight: 60 }}
+        >
           {broken === null ? 'Break it off' : 'Break it off now'}
         </Button>
       </Stack>
@@ -195,4 +232,3 @@ function Finish({ test }: { test: Test }) {
     </Box>
   );
 }
-

@@ -23,7 +23,12 @@ export function Measured({ asks, values, onChange }: { asks: Test['asks']; value
         spec.kind === 'yes_no' ? (
           <Box key={spec.key}>
             <Typography variant="body2">{spec.label}</Typography>
-            <ToggleButtonGroup exclusive value={values[spec.key] ?? null} onChange={(_, next: boolean | null) => onChange({ ...values, [spec.key]: next ?? '' })} aria-label={spec.label}>
+            <ToggleButtonGroup
+              exclusive
+              value={values[spec.key] ?? null}
+              onChange={(_, next: boolean | null) => onChange({ ...values, [spec.key]: next ?? '' })}
+              aria-label={spec.label}
+            >
               <ToggleButton value={false} sx={{ px: 3 }}>
                 No
               </ToggleButton>
@@ -33,7 +38,14 @@ export function Measured({ asks, values, onChange }: { asks: Test['asks']; value
             </ToggleButtonGroup>
           </Box>
         ) : (
-          <TextField key={spec.key} label={`${spec.label}, ${spec.display.symbol}`} value={values[spec.key] ?? ''} onChange={(e) => onChange({ ...values, [spec.key]: e.target.value })} helperText={spec.hint} slotProps={{ htmlInput: { inputMode: 'decimal' } }} />
+          <TextField
+            key={spec.key}
+            label={`${spec.label}, ${spec.display.symbol}`}
+            value={values[spec.key] ?? ''}
+            onChange={(e) => onChange({ ...values, [spec.key]: e.target.value })}
+            helperText={spec.hint}
+            slotProps={{ htmlInput: { inputMode: 'decimal' } }}
+          />
         ),
       )}
     </Box>

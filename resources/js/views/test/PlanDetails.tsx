@@ -15,7 +15,12 @@ export function PlanDetails({ plan, display, facts }: { plan: Plan; display: Dis
   return (
     <Stack spacing={2} sx={{ my: 1.5 }}>
       <Box sx={{ display: 'grid', gridTemplateColumns: { xs: 'repeat(2, minmax(0,1fr))', md: 'repeat(4, minmax(0,1fr))' }, gap: 2 }}>
-        <Figure name="set at the gauge" value={said(plan.gauge_kpa, p)} note={plan.window.feasible ? `${number(plan.window.min_kpa, p)} to ${said(plan.window.max_kpa, p)} allowed` : 'no reading does both'} strong />
+        <Figure
+          name="set at the gauge"
+          value={said(plan.gauge_kpa, p)}
+          note={plan.window.feasible ? `${number(plan.window.min_kpa, p)} to ${said(plan.window.max_kpa, p)} allowed` : 'no reading does both'}
+          strong
+        />
         <Figure name="judged from" value={said(plan.judged_kpa, p)} note={`for ${minutes(plan.phases.find((phase) => phase.judged)?.minutes ?? 0)}`} />
         <Figure name="at the low point" value={said(plan.low_kpa, p)} />
         <Figure name="at the high point" value={said(plan.high_kpa, p)} />
@@ -33,9 +38,7 @@ export function PlanDetails({ plan, display, facts }: { plan: Plan; display: Dis
           length={(m) => said(m, { ...display.length, decimals: 1 })}
         />
       )}
-      {plan.window.said !== '' && (
-        <Typography sx={plan.window.feasible ? {} : { fontWeight: 640, color: 'stop' }}>{plan.window.said}</Typography>
-      )}
+      {plan.window.said !== '' && <Typography sx={plan.window.feasible ? {} : { fontWeight: 640, color: 'stop' }}>{plan.window.said}</Typography>}
       <Phases plan={plan} display={p} />
       <Typography>
         <b>Make-up.</b> {plan.make_up.said}
@@ -96,7 +99,13 @@ function Phases({ plan, display }: { plan: Plan; display: Schemas['Display'] }) 
                 {phase.extend_min > 0 ? ` (to ${minutes(phase.extend_min)})` : ''}
               </TableCell>
               <TableCell align="right" className="num" sx={{ whiteSpace: 'nowrap' }}>
-                {phase.fall_kpa > 0 ? `−${number(phase.fall_kpa, display)}` : phase.control === 'open' ? '0' : phase.control === 'raise' || phase.control === 'lower' ? `to ${number(phase.target_kpa, display)}` : `${number(phase.low_kpa, display)}–${number(phase.high_kpa, display)}`}
+                {phase.fall_kpa > 0
+                  ? `−${number(phase.fall_kpa, display)}`
+                  : phase.control === 'open'
+                    ? '0'
+                    : phase.control === 'raise' || phase.control === 'lower'
+                      ? `to ${number(phase.target_kpa, display)}`
+                      : `${number(phase.low_kpa, display)}–${number(phase.high_kpa, display)}`}
               </TableCell>
               <TableCell sx={{ minWidth: 220 }}>{phase.do}</TableCell>
             </TableRow>
@@ -114,7 +123,12 @@ export function Arithmetic({ figures, label }: { figures: Schemas['Figure'][]; l
       <Table size="small" aria-label={label}>
         <TableBody>
           {figures.map((row) => (
-            <TableRow key={row.title} sx={{ '& td': { display: { xs: 'block', sm: 'table-cell' }, px: { xs: 0, sm: 2 }, textAlign: { xs: 'left' }, borderBottomWidth: { xs: 0, sm: 1 } } }}>
+            <TableRow
+              key={row.title}
+              sx={{
+                '& td': { display: { xs: 'block', sm: 'table-cell' }, px: { xs: 0, sm: 2 }, textAlign: { xs: 'left' }, borderBottomWidth: { xs: 0, sm: 1 } },
+              }}
+            >
               <TableCell sx={{ fontWeight: 640, width: { sm: '26%' }, pb: { xs: 0, sm: 0.75 } }}>{row.title}</TableCell>
               <TableCell sx={{ py: { xs: 0.25, sm: 0.75 } }}>
                 {row.formula}
@@ -140,24 +154,63 @@ function Around({ site, display, medium }: { site: Site; display: Display; mediu
   const rows: [string, string, string][] = [];
   const { fill, energy: e, movement: m, instruments, dispose, thrusts } = site;
   if (fill) {
-    rows.push(['Fill', `${volume(1000 * fill.volume_m3, display.volume)} from station ${said(fill.fill_at.station_m, display.length)}, no faster than ${volume(fill.rate_l_s, display.volume)} a second: ${minutes(fill.time_min)}. Raising takes about ${volume(fill.raise_l, display.volume)} more. Vents at ${fill.vents.map((v) => said(v.station_m, display.length)).join(', ')}. ${fill.pig_said}`, fill.source]);
+    const from = said(fill.fill_at.station_m, display.length);
+    const vents = fill.vents.map((v) => said(v.station_m, display.length)).join(', ');
+    rows.push([
+      'Fill',
+      [
+        `${volume(1000 * fill.volume_m3, display.volume)} from station ${from}, no faster than ${volume(fill.rate_l_s, display.volume)} a second:`,
+        `${minutes(fill.time_min)}. Raising takes about ${volume(fill.raise_l, display.volume)} more. Vents at ${vents}. ${fill.pig_said}`,
+      ].join(' '),
+      fill.source,
+    ]);
   }
   if (thrusts && thrusts.length > 0) {
-    rows.push(['Thrust', thrusts.map((t) => `${t.kind}${t.angle_deg > 0 ? ` ${t.angle_deg}°` : ''} at ${said(t.station_m, display.length)}: ${Number(t.kn.toPrecision(3))} kN, held ${t.held}`).join('. '), `statics: ${[...new Set(thrusts.map((t) => t.formula))].join(', ')}`]);
+    rows.push([
+      'Thrust',
+      thrusts
+        .map(
+          (t) =>
+            `${t.kind}${t.angle_deg > 0 ? ` ${t.angle_deg}°` : ''} at ${said(t.station_m, display.length)}: ${Number(t.kn.toPrecision(3))} kN, held ${t.held}`,
+        )
+        .join('. '),
+      `statics: ${[...new Set(thrusts.map((t) => t.formula))].join(', ')}`,
+    ]);
   }
   if (m) {
     const away = m.pressure_mm < 0 ? 'shortens' : 'lengthens';
-    rows.push(['Free ends', `Under pressure it ${away} by ${said(Math.abs(m.pressure_mm), { ...display.small, decimals: 1 })}; ${m.warming_k} K warmer it grows by ${said(m.warming_mm, { ...display.small, decimals: 1 })}. ${m.said}`, m.source]);
+    const tenth = { ...display.small, decimals: 1 };
+    rows.push([
+      'Free ends',
+      `Under pressure it ${away} by ${said(Math.abs(m.pressure_mm), tenth)}; ${m.warming_k} K warmer it grows by ${said(m.warming_mm, tenth)}. ${m.said}`,
+      m.source,
+    ]);
   }
   if (e) {
-    rows.push(['Energy', `${medium === 'water' ? `${energy(e.water_kj)} in the water; the same section full of air would hold ${energy(e.air_kj)}` : `${energy(e.air_kj)} in the air; full of water it would hold ${energy(e.water_kj)}`}. ${e.exclusion_m === null ? '' : `Keep ${said(e.exclusion_m, { ...display.length, decimals: 0 })} away. `}${e.basis}`, e.source]);
+    const [inWater, inAir] = [energy(e.water_kj), energy(e.air_kj)];
+    const held =
+      medium === 'water'
+        ? `${inWater} in the water; the same section full of air would hold ${inAir}`
+        : `${inAir} in the air; full of water it would hold ${inWater}`;
+    const away = e.exclusion_m === null ? '' : `Keep ${said(e.exclusion_m, { ...display.length, decimals: 0 })} away. `;
+    rows.push(['Energy', `${held}. ${away}${e.basis}`, e.source]);
   }
   if (instruments) rows.push(['Instruments', instruments.said, instruments.source]);
   if (dispose) rows.push(['Afterwards', dispose.said, dispose.source]);
   return (
     <Stack component="dl" sx={{ m: 0 }} aria-label="Around the test">
       {rows.map(([name, text, source]) => (
-        <Box key={name} sx={{ display: 'grid', gridTemplateColumns: { xs: 'minmax(0,1fr)', sm: '130px minmax(0,1fr)' }, columnGap: 2, py: 1, borderTop: 1, borderColor: 'divider' }}>
+        <Box
+          key={name}
+          sx={{
+            display: 'grid',
+            gridTemplateColumns: { xs: 'minmax(0,1fr)', sm: '130px minmax(0,1fr)' },
+            columnGap: 2,
+            py: 1,
+            borderTop: 1,
+            borderColor: 'divider',
+          }}
+        >
           <Typography component="dt" sx={{ fontWeight: 640 }}>
             {name}
           </Typography>

@@ -32,7 +32,12 @@ export function Readiness({ data }: { data: Schemas['SectionTests'] }) {
                   <GateWords gate={gate} data={data} />
                 </Box>
                 {answers && (
-                  <Button variant={gate.holds ? 'text' : 'outlined'} color={gate.holds ? 'primary' : 'secondary'} aria-expanded={shown === gate.id} onClick={() => setShown(shown === gate.id ? null : gate.id)}>
+                  <Button
+                    variant={gate.holds ? 'text' : 'outlined'}
+                    color={gate.holds ? 'primary' : 'secondary'}
+                    aria-expanded={shown === gate.id}
+                    onClick={() => setShown(shown === gate.id ? null : gate.id)}
+                  >
                     {shown === gate.id ? 'Close' : gate.holds ? 'Look' : 'Answer'}
                   </Button>
                 )}
@@ -41,7 +46,19 @@ export function Readiness({ data }: { data: Schemas['SectionTests'] }) {
           })}
         </Stack>
       </Paper>
-      {steps.map((step, k) => step.id === shown && <StepCard key={step.id} bench={data.bench} step={step} queryKey={QUERY} mayEnter={mayTest} heading={`Making section ${data.section.name} ready · ${k + 1} of ${steps.length}`} />)}
+      {steps.map(
+        (step, k) =>
+          step.id === shown && (
+            <StepCard
+              key={step.id}
+              bench={data.bench}
+              step={step}
+              queryKey={QUERY}
+              mayEnter={mayTest}
+              heading={`Making section ${data.section.name} ready · ${k + 1} of ${steps.length}`}
+            />
+          ),
+      )}
     </>
   );
 }
@@ -77,9 +94,20 @@ function Overrule({ gate, data }: { gate: Gate; data: Schemas['SectionTests'] })
   }
   return (
     <Stack spacing={1} sx={{ mt: 1, maxWidth: 560 }}>
-      <TextField label={`Why “${gate.title}” may be passed over (stays visible for ever)`} value={reason} onChange={(e) => setReason(e.target.value)} multiline />
+      <TextField
+        label={`Why “${gate.title}” may be passed over (stays visible for ever)`}
+        value={reason}
+        onChange={(e) => setReason(e.target.value)}
+        multiline
+      />
       {entry.error && <Alert severity="error">{entry.error.message}</Alert>}
-      <Button variant="outlined" color="secondary" disabled={entry.isPending} onClick={() => entry.mutate({ kind: 'overrule', payload: { rule: `gate.${gate.id}`, reason } }, { onSuccess: () => setReason(null) })} sx={{ alignSelf: 'flex-start' }}>
+      <Button
+        variant="outlined"
+        color="secondary"
+        disabled={entry.isPending}
+        onClick={() => entry.mutate({ kind: 'overrule', payload: { rule: `gate.${gate.id}`, reason } }, { onSuccess: () => setReason(null) })}
+        sx={{ alignSelf: 'flex-start' }}
+      >
         Overrule this gate
       </Button>
     </Stack>
@@ -89,8 +117,20 @@ function Overrule({ gate, data }: { gate: Gate; data: Schemas['SectionTests'] })
 function GateMark({ holds }: { holds: boolean }) {
   return (
     <svg width="26" height="26" viewBox="0 0 26 26" role="img" aria-label={holds ? 'holds' : 'does not hold'} style={{ flex: 'none' }}>
-      <rect x="2" y="2" width="22" height="22" fill={holds ? 'var(--mui-palette-pipe)' : 'none'} stroke={`var(--mui-palette-${holds ? 'pipe' : 'hand'})`} strokeWidth="3" />
-      {holds ? <path d="M7 13l4 4 8-9" fill="none" stroke="var(--mui-palette-background-paper)" strokeWidth="3" /> : <path d="M8 13h10" stroke="var(--mui-palette-hand)" strokeWidth="3" />}
+      <rect
+        x="2"
+        y="2"
+        width="22"
+        height="22"
+        fill={holds ? 'var(--mui-palette-pipe)' : 'none'}
+        stroke={`var(--mui-palette-${holds ? 'pipe' : 'hand'})`}
+        strokeWidth="3"
+      />
+      {holds ? (
+        <path d="M7 13l4 4 8-9" fill="none" stroke="var(--mui-palette-background-paper)" strokeWidth="3" />
+      ) : (
+        <path d="M8 13h10" stroke="var(--mui-palette-hand)" strokeWidth="3" />
+      )}
     </svg>
   );
 }

@@ -22,7 +22,9 @@ export function TestRun({ test, facts }: { test: Test; facts: Schemas['SectionFa
           Test {test.number}: {outcome(test)}
         </Typography>
         {test.remembered && <Chip size="small" label="method remembered, not at hand" variant="outlined" />}
-        {test.standing !== 'proves' && <Chip size="small" label={test.standing === 'advises' ? 'advises only' : 'a check within another test'} variant="outlined" />}
+        {test.standing !== 'proves' && (
+          <Chip size="small" label={test.standing === 'advises' ? 'advises only' : 'a check within another test'} variant="outlined" />
+        )}
       </Stack>
       <Typography color="text.secondary">
         {test.title} [{test.source}]{test.repeat_of === null ? '' : ` · repeats test ${test.repeat_of}`}
@@ -31,7 +33,12 @@ export function TestRun({ test, facts }: { test: Test; facts: Schemas['SectionFa
       </Typography>
       {(test.state === 'planned' || test.state === 'running') &&
         test.plan.cautions.map((caution) => (
-          <Alert key={caution} severity="warning" icon={false} sx={{ my: 1.5, bgcolor: 'earth', color: 'text.primary', borderLeft: '6px solid', borderLeftColor: 'hand' }}>
+          <Alert
+            key={caution}
+            severity="warning"
+            icon={false}
+            sx={{ my: 1.5, bgcolor: 'earth', color: 'text.primary', borderLeft: '6px solid', borderLeftColor: 'hand' }}
+          >
             {caution}
           </Alert>
         ))}

@@ -26,7 +26,13 @@ export function TestView() {
       {main.sections.length > 1 && (
         <Stack direction="row" spacing={1} component="nav" aria-label="Sections">
           {main.sections.map((s) => (
-            <Button key={s.id} component={RouterLink} to={`/test/${s.name}`} variant={s.id === section.id ? 'contained' : 'outlined'} aria-current={s.id === section.id ? 'page' : undefined}>
+            <Button
+              key={s.id}
+              component={RouterLink}
+              to={`/test/${s.name}`}
+              variant={s.id === section.id ? 'contained' : 'outlined'}
+              aria-current={s.id === section.id ? 'page' : undefined}
+            >
               Section {s.name}
             </Button>
           ))}
@@ -127,7 +133,9 @@ function Plan({ data, repeat, options, onMethod, onOption, onFacts }: NextProps 
   return (
     <Paper component="section" aria-label="Plan" sx={{ p: { xs: 1.5, sm: 2.5 } }}>
       <Typography variant="h1">{repeat ? (passed ? 'Test it again' : 'Plan the repeat') : `Plan the test of section ${data.section.name}`}</Typography>
-      <Box sx={{ display: 'grid', gridTemplateColumns: { xs: 'minmax(0,1fr)', md: 'minmax(0,1.4fr) repeat(auto-fit, minmax(150px, 0.6fr))' }, gap: 1.5, mt: 1.5 }}>
+      <Box
+        sx={{ display: 'grid', gridTemplateColumns: { xs: 'minmax(0,1fr)', md: 'minmax(0,1.4fr) repeat(auto-fit, minmax(150px, 0.6fr))' }, gap: 1.5, mt: 1.5 }}
+      >
         <TextField select label="Method" value={data.chosen ?? ''} onChange={(e) => onMethod(e.target.value)}>
           {data.methods.map((m, k) => (
             <MenuItem key={m.id} value={m.id} sx={{ minHeight: 52, whiteSpace: 'normal' }}>
@@ -137,7 +145,13 @@ function Plan({ data, repeat, options, onMethod, onOption, onFacts }: NextProps 
           ))}
         </TextField>
         {method?.options.map((option) => (
-          <TextField key={option.key} select label={option.label} value={options[option.key] ?? option.choices[0]?.value ?? ''} onChange={(e) => onOption(option.key, e.target.value)}>
+          <TextField
+            key={option.key}
+            select
+            label={option.label}
+            value={options[option.key] ?? option.choices[0]?.value ?? ''}
+            onChange={(e) => onOption(option.key, e.target.value)}
+          >
             {option.choices.map((choice) => (
               <MenuItem key={choice.value} value={choice.value} sx={{ minHeight: 52 }}>
                 {choice.label}
@@ -167,8 +181,20 @@ function Plan({ data, repeat, options, onMethod, onOption, onFacts }: NextProps 
         </Alert>
       )}
       <Stack direction={{ xs: 'column', sm: 'row' }} spacing={1.5} sx={{ mt: 1.5 }}>
-        <Button variant="contained" color="secondary" disabled={!data.ready || !mayTest || plan.isPending} onClick={() => plan.mutate()} sx={{ minHeight: 60, flex: 1 }}>
-          {!mayTest ? 'A tester or supervisor plans the test' : data.ready ? (repeat ? 'Plan a repeat test' : 'Plan this test') : 'Opens when every line of the readiness holds'}
+        <Button
+          variant="contained"
+          color="secondary"
+          disabled={!data.ready || !mayTest || plan.isPending}
+          onClick={() => plan.mutate()}
+          sx={{ minHeight: 60, flex: 1 }}
+        >
+          {!mayTest
+            ? 'A tester or supervisor plans the test'
+            : data.ready
+              ? repeat
+                ? 'Plan a repeat test'
+                : 'Plan this test'
+              : 'Opens when every line of the readiness holds'}
         </Button>
         <Button variant="outlined" onClick={onFacts} sx={{ minHeight: 60 }}>
           {data.section.facts_written ? 'What is known of the section' : 'Write down the section’s facts'}

@@ -32,14 +32,23 @@ export function Verdict({ test }: { test: Test }) {
   );
 }
 
-const CAUSES: Record<string, string> = { tight: 'tight', leak: 'a leak', trapped_air: 'trapped air', pe_creep: 'the wall stretching on', temperature_drift: 'a change of temperature', gauge_fault: 'a fault of the gauge, or a disturbance' };
+const CAUSES: Record<string, string> = {
+  tight: 'tight',
+  leak: 'a leak',
+  trapped_air: 'trapped air',
+  pe_creep: 'the wall stretching on',
+  temperature_drift: 'a change of temperature',
+  gauge_fault: 'a fault of the gauge, or a disturbance',
+};
 
 /** What the judged phase most looks like, and what to do; advice beside the verdict, never instead of it. */
 function Meaning({ meaning, test }: { meaning: Schemas['TraceMeaning']; test: Test }) {
   const { pressure, volume } = test.display;
   const kpa = (value: number) => said(value, { ...pressure, decimals: pressure.decimals });
   const figures = [
-    meaning.leak_l_per_h === null || meaning.leak_uncertainty_l_per_h === null ? null : `leak ${(meaning.leak_l_per_h * volume.factor).toFixed(2)} ± ${said(meaning.leak_uncertainty_l_per_h, { ...volume, decimals: 2 })}/h`,
+    meaning.leak_l_per_h === null || meaning.leak_uncertainty_l_per_h === null
+      ? null
+      : `leak ${(meaning.leak_l_per_h * volume.factor).toFixed(2)} ± ${said(meaning.leak_uncertainty_l_per_h, { ...volume, decimals: 2 })}/h`,
     meaning.air_percent === null ? null : `free air ${meaning.air_percent.toFixed(2)} % of the volume`,
     `fall ${kpa(meaning.fall_kpa)}, of it weather ${kpa(-meaning.temperature_kpa)}${meaning.creep_kpa > 0 ? ` and creep ${kpa(meaning.creep_kpa)}` : ''}`,
   ].filter((f) => f !== null);
@@ -55,7 +64,8 @@ function Meaning({ meaning, test }: { meaning: Schemas['TraceMeaning']; test: Te
         {figures.join(' · ')}
       </Typography>
       <Typography variant="body2" color="text.secondary" sx={{ mt: 0.5 }}>
-        {Math.round(meaning.confidence * 100)} % sure. Advice from the trace alone, by a model whose figures are from memory: it neither passes nor fails a test.
+        {Math.round(meaning.confidence * 100)} % sure. Advice from the trace alone, by a model whose figures are from memory: it neither passes nor fails a
+        test.
       </Typography>
     </Box>
   );

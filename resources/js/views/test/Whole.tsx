@@ -10,7 +10,8 @@ export function Whole({ test }: { test: Test }) {
   const [window, setWindow] = useState<[number, number] | null>(null);
   const trace = useQuery({
     queryKey: ['test-trace', test.id, 'window', window],
-    queryFn: ({ signal }) => get<Schemas['TestTrace']>(`/tests/${test.id}/trace?bare=1${window === null ? '' : `&from=${60 * window[0]}&to=${60 * window[1]}`}`, signal),
+    queryFn: ({ signal }) =>
+      get<Schemas['TestTrace']>(`/tests/${test.id}/trace?bare=1${window === null ? '' : `&from=${60 * window[0]}&to=${60 * window[1]}`}`, signal),
     placeholderData: (before) => before,
     staleTime: Infinity,
   });
@@ -33,7 +34,9 @@ export function Whole({ test }: { test: Test }) {
           );
         })}
         <Typography variant="body2" color="text.secondary">
-          {test.samples?.toLocaleString('en')} samples{(test.samples ?? 0) > trace.data.samples.length && window === null ? ', the least and greatest of each stretch drawn' : ''}. Drag over the curve to look closer.
+          {test.samples?.toLocaleString('en')} samples
+          {(test.samples ?? 0) > trace.data.samples.length && window === null ? ', the least and greatest of each stretch drawn' : ''}. Drag over the curve to
+          look closer.
         </Typography>
       </Stack>
       {test.notes.length > 0 && (

@@ -5,7 +5,12 @@ import { fittingsText, partsText, profileText, ratingsText, typedFittings, typed
 
 const plain = (symbol: string, factor: number, offset = 0) => ({ symbol, factor, offset, decimals: 2 });
 const metric: Units = { pressure: plain('bar', 0.01), length: plain('m', 1), small: plain('mm', 1), temperature: plain('°C', 1) };
-const us: Units = { pressure: plain('psi', 0.145037737730), length: plain('ft', 3.280839895013), small: plain('in', 0.039370078740), temperature: plain('°F', 1.8, 32) };
+const us: Units = {
+  pressure: plain('psi', 0.14503773773),
+  length: plain('ft', 3.280839895013),
+  small: plain('in', 0.03937007874),
+  temperature: plain('°F', 1.8, 32),
+};
 
 const facts = {
   parts: [{ material: 'pe', length_m: 24, dn_mm: 180, inside_mm: 147.9, wall_mm: 16.4 }],
@@ -37,7 +42,7 @@ describe('facts of a section as lines of text', () => {
     expect(typedRatings('ten pipe', metric)[0]?.kpa).toBe('ten');
   });
   it('takes feet, inches and psi where the rulebook reads them', () => {
-    expect(typedRatings('16 hydrant on 4th street', metric)[0]).toEqual({ name: 'hydrant on 4th street', kpa: 1600 }); // the server takes the kind from the name
+    expect(typedRatings('16 hydrant on 4th street', metric)[0]).toEqual({ name: 'hydrant on 4th street', kpa: 1600 }); // its kind is the server's
     expect(typedRatings('150 valve', us)[0]?.kpa).toBeCloseTo(1034.2136, 3);
     expect(typedProfile('100 12', us)[0]?.[0]).toBeCloseTo(30.48, 6);
     expect(typedParts('pvc 1000 8 7.98 0.3', us)[0]?.inside_mm).toBeCloseTo(202.692, 3);

@@ -3,7 +3,10 @@ import type { Schemas } from '../../api/client';
 type Sample = Schemas['TraceSample'];
 const MOST = 8000;
 
-/** What the page of a running test keeps to draw: all until it grows long, then of each four readings the least and the greatest, in their order. The server keeps every one. */
+/**
+ * What the page of a running test keeps to draw: all until it grows long, then of each four readings the least and the greatest, in their order. The server
+ * keeps every one.
+ */
 export function kept(samples: Sample[]): Sample[] {
   if (samples.length <= MOST) return samples;
   const out: Sample[] = [];

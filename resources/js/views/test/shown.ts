@@ -15,7 +15,8 @@ export const volume = (litres: number, display: Display) => {
 };
 
 /** Time that a phase takes. */
-export const minutes = (value: number) => (value >= 120 ? `${Number((value / 60).toFixed(1))} h` : value < 10 ? `${Number(value.toFixed(1))} min` : `${Math.round(value)} min`);
+export const minutes = (value: number) =>
+  value >= 120 ? `${Number((value / 60).toFixed(1))} h` : value < 10 ? `${Number(value.toFixed(1))} min` : `${Math.round(value)} min`;
 
 export const energy = (kj: number) => (kj >= 1000 ? `${Number((kj / 1000).toPrecision(3))} MJ` : `${Number(kj.toPrecision(3))} kJ`);
 

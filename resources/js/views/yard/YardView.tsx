@@ -20,7 +20,12 @@ export function YardView() {
   const reject = useMutation({
     mutationFn: () => {
       const form = new FormData();
-      for (const [key, value] of [['pipe', pipe], ['reason', reason], ['note', note]] as const) form.append(key, value);
+      for (const [key, value] of [
+        ['pipe', pipe],
+        ['reason', reason],
+        ['note', note],
+      ] as const)
+        form.append(key, value);
       if (picture) form.append('picture', picture);
       return post<Schemas['Reject']>(`/mains/${main.id}/rejects`, form);
     },
@@ -43,18 +48,48 @@ export function YardView() {
         <Typography variant="h1">Reject a pipe</Typography>
         <Typography sx={{ mb: 2 }}>Set it aside and mark it, so that nobody lays it. What is written here stays.</Typography>
         <Box sx={{ display: 'grid', gridTemplateColumns: { xs: 'minmax(0,1fr)', sm: '1fr 1fr' }, gap: 2 }}>
-          <TextField label="Number or stamp on the pipe" value={pipe} onChange={(e) => setPipe(e.target.value)} error={faultOf('pipe') !== undefined} helperText={faultOf('pipe')} />
-          <TextField select label="Reason" value={reason} onChange={(e) => setReason(e.target.value)} error={faultOf('reason') !== undefined} helperText={faultOf('reason')}>
+          <TextField
+            label="Number or stamp on the pipe"
+            value={pipe}
+            onChange={(e) => setPipe(e.target.value)}
+            error={faultOf('pipe') !== undefined}
+            helperText={faultOf('pipe')}
+          />
+          <TextField
+            select
+            label="Reason"
+            value={reason}
+            onChange={(e) => setReason(e.target.value)}
+            error={faultOf('reason') !== undefined}
+            helperText={faultOf('reason')}
+          >
             {reasons.map((words) => (
               <MenuItem key={words} value={words} sx={{ minHeight: 52 }}>
                 {words}
               </MenuItem>
             ))}
           </TextField>
-          <TextField label="What is to be seen (if any)" value={note} onChange={(e) => setNote(e.target.value)} multiline minRows={2} sx={{ gridColumn: '1 / -1' }} error={faultOf('note') !== undefined} helperText={faultOf('note')} />
+          <TextField
+            label="What is to be seen (if any)"
+            value={note}
+            onChange={(e) => setNote(e.target.value)}
+            multiline
+            minRows={2}
+            sx={{ gridColumn: '1 / -1' }}
+            error={faultOf('note') !== undefined}
+            helperText={faultOf('note')}
+          />
         </Box>
         <Stack direction={{ xs: 'column', sm: 'row' }} spacing={1.5} sx={{ mt: 2, alignItems: { sm: 'center' } }}>
-          <FileButton name="Picture of the pipe" accept="image/jpeg,image/png,image/webp" camera variant="outlined" startIcon={<PhotoCameraIcon />} onFile={setPicture} sx={{ minHeight: 56, px: 3 }}>
+          <FileButton
+            name="Picture of the pipe"
+            accept="image/jpeg,image/png,image/webp"
+            camera
+            variant="outlined"
+            startIcon={<PhotoCameraIcon />}
+            onFile={setPicture}
+            sx={{ minHeight: 56, px: 3 }}
+          >
             {picture ? picture.name : 'Take or choose a picture'}
           </FileButton>
           <Button type="submit" variant="contained" color="secondary" disabled={reject.isPending} sx={{ minHeight: 56, px: 4 }}>
@@ -74,7 +109,12 @@ export function YardView() {
           <Paper component="li" key={r.id} sx={{ p: 2, display: 'flex', gap: 2, borderLeft: '8px solid', borderLeftColor: 'stop' }}>
             {r.picture && (
               <a href={r.picture} target="_blank" rel="noreferrer">
-                <Box component="img" src={r.picture} alt={`Pipe ${r.pipe}: ${r.reason}`} sx={{ width: 128, height: 96, objectFit: 'cover', display: 'block', border: 1, borderColor: 'divider' }} />
+                <Box
+                  component="img"
+                  src={r.picture}
+                  alt={`Pipe ${r.pipe}: ${r.reason}`}
+                  sx={{ width: 128, height: 96, objectFit: 'cover', display: 'block', border: 1, borderColor: 'divider' }}
+                />
               </a>
             )}
             <Box sx={{ minWidth: 0 }}>

@@ -26,7 +26,14 @@ export function BringRecord({ joint, record }: { joint: string; record: string }
         Fused with a real unit? Bring its record
       </Box>
       <Stack direction="row" spacing={1.5} sx={{ alignItems: 'center', flexWrap: 'wrap', rowGap: 1 }}>
-        <TextField label="Began, minutes ago" value={minutesAgo} onChange={(e) => setMinutesAgo(e.target.value)} sx={{ width: 190 }} helperText="Empty: the file's own time" slotProps={{ htmlInput: { inputMode: 'decimal' } }} />
+        <TextField
+          label="Began, minutes ago"
+          value={minutesAgo}
+          onChange={(e) => setMinutesAgo(e.target.value)}
+          sx={{ width: 190 }}
+          helperText="Empty: the file's own time"
+          slotProps={{ htmlInput: { inputMode: 'decimal' } }}
+        />
         <FileButton name="Fusion record file" accept=".csv,.json,text/csv,application/json" variant="outlined" onFile={(file) => bring.mutate(file)}>
           Choose CSV or JSON
         </FileButton>
@@ -38,7 +45,11 @@ export function BringRecord({ joint, record }: { joint: string; record: string }
         <Alert severity="error" sx={{ mt: 1 }}>
           {bring.error.message}
           {differences.length > 0 && (
-            <Box component="table" aria-label="Record against joint" sx={{ mt: 1, borderCollapse: 'collapse', '& td, & th': { textAlign: 'left', pr: 3, py: 0.25 } }}>
+            <Box
+              component="table"
+              aria-label="Record against joint"
+              sx={{ mt: 1, borderCollapse: 'collapse', '& td, & th': { textAlign: 'left', pr: 3, py: 0.25 } }}
+            >
               <thead>
                 <tr>
                   <th />

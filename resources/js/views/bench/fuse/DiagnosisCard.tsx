@@ -7,7 +7,11 @@ export type Diagnosis = Schemas['Diagnosis'];
 /** What the trace most looks like, how sure, by what, and what to do. */
 export function DiagnosisCard({ found }: { found: Diagnosis }) {
   return (
-    <Box component="section" aria-label="Diagnosis of the trace" sx={{ p: 2, mb: 1.5, bgcolor: 'background.default', borderLeft: '8px solid', borderLeftColor: found.severity }}>
+    <Box
+      component="section"
+      aria-label="Diagnosis of the trace"
+      sx={{ p: 2, mb: 1.5, bgcolor: 'background.default', borderLeft: '8px solid', borderLeftColor: found.severity }}
+    >
       <Stack direction="row" spacing={1.5} sx={{ alignItems: 'center' }}>
         <SeverityMark severity={found.severity} />
         <Typography variant="h2" component="p" sx={{ flex: 1 }}>

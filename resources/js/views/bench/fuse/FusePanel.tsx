@@ -40,7 +40,9 @@ export function FusePanel({ bench, step, mayEnter }: Props) {
   return (
     <>
       {done && <FusionDone fusion={done} bench={bench} step={step} />}
-      {(!done || again || running) && <Unit key={`${record}${Number(step.guide.times)}`} bench={bench} step={step} mayEnter={mayEnter} again={done !== undefined} />}
+      {(!done || again || running) && (
+        <Unit key={`${record}${Number(step.guide.times)}`} bench={bench} step={step} mayEnter={mayEnter} again={done !== undefined} />
+      )}
       {heat && <WhatIf given={heat} />}
     </>
   );
@@ -50,7 +52,13 @@ export function FusePanel({ bench, step, mayEnter }: Props) {
 const isPreheatAgain = (bench: Schemas['Bench'], step: Schemas['Step']) => {
   if (!step.id.startsWith('pre_')) return false;
   const side = /^pre_(\w)_/.exec(step.id)?.[1]; // none where both ends are heated at once
-  return bench.verdict.findings.some((f) => f.severity === 'mend' && (side === undefined ? f.rule.startsWith('ef.preheated_gap_') || f.rule.startsWith('ef.pre.') : f.rule === `ef.preheated_gap_${side}` || f.rule.startsWith(`ef.pre_${side}.`)));
+  return bench.verdict.findings.some(
+    (f) =>
+      f.severity === 'mend' &&
+      (side === undefined
+        ? f.rule.startsWith('ef.preheated_gap_') || f.rule.startsWith('ef.pre.')
+        : f.rule === `ef.preheated_gap_${side}` || f.rule.startsWith(`ef.pre_${side}.`)),
+  );
 };
 
 function Unit({ bench, step, mayEnter, again }: Props & { again: boolean }) {
@@ -95,7 +103,10 @@ function Unit({ bench, step, mayEnter, again }: Props & { again: boolean }) {
   });
   const going = runId !== null && !running.data?.finished;
   const [warned, setWarned] = useState(false);
-  const before = bench.verdict.steps.slice(0, bench.verdict.steps.findIndex((s) => s.step === step.id));
+  const before = bench.verdict.steps.slice(
+    0,
+    bench.verdict.steps.findIndex((s) => s.step === step.id),
+  );
   const missing = before.filter((s) => s.missing.length > 0);
   const own = (f: Schemas['Finding']) => f.readings.includes(record);
   const mend = bench.verdict.findings.filter((f) => f.severity === 'mend' && !f.overrule && !own(f) && !(again && f.rule.startsWith('ef.preheated_gap')));
@@ -116,7 +127,8 @@ function Unit({ bench, step, mayEnter, again }: Props & { again: boolean }) {
           ))}
           {unready && (
             <Alert severity="warning" sx={{ mb: 1 }}>
-              Not ready to fuse. {mend.map((f) => `${f.said} ${f.todo}`).join(' ')} {missing.length > 0 && `Not entered yet: ${missing.map((s) => s.title).join(', ')}.`} What is fused like this can only be cut out.
+              Not ready to fuse. {mend.map((f) => `${f.said} ${f.todo}`).join(' ')}{' '}
+              {missing.length > 0 && `Not entered yet: ${missing.map((s) => s.title).join(', ')}.`} What is fused like this can only be cut out.
             </Alert>
           )}
           <Stack direction={{ xs: 'column', sm: 'row' }} spacing={1.5} sx={{ mb: 1.5 }}>
@@ -135,11 +147,23 @@ function Unit({ bench, step, mayEnter, again }: Props & { again: boolean }) {
               ))}
             </TextField>
             {unready && !warned ? (
-              <Button variant="outlined" color="secondary" disabled={!mayEnter || !labelRead || stopped.length > 0} onClick={() => setWarned(true)} sx={{ flex: 1, minHeight: 56 }}>
+              <Button
+                variant="outlined"
+                color="secondary"
+                disabled={!mayEnter || !labelRead || stopped.length > 0}
+                onClick={() => setWarned(true)}
+                sx={{ flex: 1, minHeight: 56 }}
+              >
                 Fuse all the same …
               </Button>
             ) : (
-              <Button variant="contained" color="secondary" disabled={!mayEnter || !labelRead || start.isPending || stopped.length > 0} onClick={() => start.mutate()} sx={{ flex: 1, minHeight: 56 }}>
+              <Button
+                variant="contained"
+                color="secondary"
+                disabled={!mayEnter || !labelRead || start.isPending || stopped.length > 0}
+                onClick={() => start.mutate()}
+                sx={{ flex: 1, minHeight: 56 }}
+              >
                 {unready ? 'Yes, start it unready' : again ? `${step.title} again` : step.title === 'Preheat' ? 'Start preheat' : 'Start fusion'}
               </Button>
             )}
@@ -155,12 +179,19 @@ function Unit({ bench, step, mayEnter, again }: Props & { again: boolean }) {
             <Typography className="num" role="timer" sx={{ fontSize: '2rem', fontWeight: 700, color: 'hand' }}>
               {running.data ? span(running.data.time - running.data.elapsed) : '…'}
             </Typography>
-            <Typography sx={{ flex: 1 }}>{running.data?.device ? 'The control unit is sending its samples. ' : ''}Fusing. Stay a metre back; hands off pipes and leads.</Typography>
+            <Typography sx={{ flex: 1 }}>
+              {running.data?.device ? 'The control unit is sending its samples. ' : ''}Fusing. Stay a metre back; hands off pipes and leads.
+            </Typography>
             <Button variant="outlined" color="secondary" onClick={() => stop.mutate()} sx={{ minHeight: 60 }}>
               {running.data?.device ? 'Give it up here' : 'Stop the unit'}
             </Button>
           </Stack>
-          <FusionTrace samples={samples} nominal={Number(step.guide.voltage_v)} band={Number(step.guide.voltage_band_percent)} time={Number(step.guide.time_s)} />
+          <FusionTrace
+            samples={samples}
+            nominal={Number(step.guide.voltage_v)}
+            band={Number(step.guide.voltage_band_percent)}
+            time={Number(step.guide.time_s)}
+          />
         </>
       )}
     </Box>

@@ -52,10 +52,19 @@ export function FusionDone({ fusion, bench, step }: { fusion: Fusion; bench: Sch
           </Box>
         ))}
       </Stack>
-      {trace.data && <FusionTrace samples={trace.data.samples} nominal={Number(step.guide.voltage_v)} band={Number(step.guide.voltage_band_percent)} time={Number(step.guide.time_s)} good={compare ? (good.data?.samples ?? []) : []} />}
+      {trace.data && (
+        <FusionTrace
+          samples={trace.data.samples}
+          nominal={Number(step.guide.voltage_v)}
+          band={Number(step.guide.voltage_band_percent)}
+          time={Number(step.guide.time_s)}
+          good={compare ? (good.data?.samples ?? []) : []}
+        />
+      )}
       <Stack direction="row" sx={{ alignItems: 'center', justifyContent: 'space-between', flexWrap: 'wrap' }}>
         <Typography variant="body2" color="text.secondary">
-          {fusion.simulated ? 'Record of the simulated control unit.' : 'Record of a control unit.'} Dashed: ±{Number(step.guide.voltage_band_percent)} % of the nominal voltage.
+          {fusion.simulated ? 'Record of the simulated control unit.' : 'Record of a control unit.'} Dashed: ±{Number(step.guide.voltage_band_percent)} % of the
+          nominal voltage.
         </Typography>
         {goodId !== null && goodId !== fusion.trace && (
           <Button size="small" onClick={() => setCompare(!compare)} aria-pressed={compare}>

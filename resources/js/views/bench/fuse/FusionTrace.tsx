@@ -34,5 +34,15 @@ export function FusionTrace({ samples, nominal, band, time, good = [] }: { sampl
     ],
     [samples, nominal, band, good, x],
   );
-  return <TraceChart label="Fusion trace: voltage and current over time" x={x} curves={curves} xTitle="time, s" xMax={Math.max(time, x.at(-1) ?? 0) * 1.02} ranges={{ v: [nominal * 0.5, nominal * 1.1], i: [0, top] }} height={260} />;
+  return (
+    <TraceChart
+      label="Fusion trace: voltage and current over time"
+      x={x}
+      curves={curves}
+      xTitle="time, s"
+      xMax={Math.max(time, x.at(-1) ?? 0) * 1.02}
+      ranges={{ v: [nominal * 0.5, nominal * 1.1], i: [0, top] }}
+      height={260}
+    />
+  );
 }

@@ -91,7 +91,16 @@ export function WhatIf({ given }: { given: Inputs }) {
       {other.error && <Alert severity="error">{other.error.message}</Alert>}
       {a && b && (
         <>
-          <Box component="table" aria-label="What if" sx={{ width: '100%', borderCollapse: 'collapse', my: 1, '& td, & th': { px: 1, py: 0.5, textAlign: 'left', borderBottom: '1px solid', borderColor: 'divider' } }}>
+          <Box
+            component="table"
+            aria-label="What if"
+            sx={{
+              width: '100%',
+              borderCollapse: 'collapse',
+              my: 1,
+              '& td, & th': { px: 1, py: 0.5, textAlign: 'left', borderBottom: '1px solid', borderColor: 'divider' },
+            }}
+          >
             <thead>
               <tr>
                 <th />
@@ -111,9 +120,18 @@ export function WhatIf({ given }: { given: Inputs }) {
               ))}
             </tbody>
           </Box>
-          <TraceChart label="Interface temperature over time" x={x} curves={curves} xTitle="time, min" xMax={Math.min(60, x.at(-1) ?? 60)} ranges={{ c: [0, Math.ceil(Math.max(a.peak_interface_c, b.peak_interface_c) / 50) * 50] }} height={220} />
+          <TraceChart
+            label="Interface temperature over time"
+            x={x}
+            curves={curves}
+            xTitle="time, min"
+            xMax={Math.min(60, x.at(-1) ?? 60)}
+            ranges={{ c: [0, Math.ceil(Math.max(a.peak_interface_c, b.peak_interface_c) / 50) * 50] }}
+            height={220}
+          />
           <Typography variant="body2" color="text.secondary">
-            Radial heat model; wall of the fitting 1.2 × the pipe&rsquo;s and heated length two thirds of it, from memory. It leaves heat along the pipe out. The printed times govern. [{other.data?.sources.join('; ')}]
+            Radial heat model; wall of the fitting 1.2 × the pipe&rsquo;s and heated length two thirds of it, from memory. It leaves heat along the pipe out.
+            The printed times govern. [{other.data?.sources.join('; ')}]
           </Typography>
         </>
       )}
