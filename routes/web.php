@@ -58,6 +58,7 @@ Route::prefix('api/v1')->group(function (): void {
         Route::post('joints/{joint}/fusion-records', [FusionController::class, 'bring']);
         Route::post('fusion-diagnoses', [FusionController::class, 'diagnose']);
         Route::get('fusion-runs/{run}', [FusionController::class, 'show']);
+        Route::post('fusion-runs/{run}/settle', [FusionController::class, 'settle']);
         Route::post('fusion-runs/{run}/stop', [FusionController::class, 'stop']);
         Route::get('fusion-traces/{id}', [FusionController::class, 'trace']);
         Route::get('entries', [EntryController::class, 'index']);
@@ -66,6 +67,7 @@ Route::prefix('api/v1')->group(function (): void {
         Route::post('sections/{section}/tests', [TestController::class, 'store']);
         Route::post('sections/{section}/facts', [TestController::class, 'facts']);
         Route::post('tests/{test}/run', [TestController::class, 'start']);
+        Route::post('tests/{test}/settle', [TestController::class, 'settle']);
         Route::get('tests/{test}/trace', [TestController::class, 'trace']);
         Route::post('tests/{test}/trace', [TestController::class, 'import']);
         Route::get('imports/{import}', [TestController::class, 'progress']);

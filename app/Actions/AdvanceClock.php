@@ -10,6 +10,7 @@ use App\Journal\Journal;
 use App\Models\Job;
 use App\Models\Person;
 use Carbon\CarbonImmutable;
+use Diastoma\Core\Sitting\SimulatedDevice;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Str;
 
@@ -22,8 +23,9 @@ final class AdvanceClock
 
     public function execute(Job $job, Person $person, CarbonImmutable $to, string $why): Job
     {
-        if (! $job->simulated) {
-            throw Refused::conflict('This is a real job: its clock cannot be put forward. Wait the time out.');
+        $refused = SimulatedDevice::Clock->refusal($job->simulated);
+        if ($refused !== null) {
+            throw Refused::conflict($refused);
         }
         $seconds = (int) ceil($job->now()->diffInSeconds($to));
         if ($seconds <= 0) {

@@ -51,7 +51,7 @@ final class BringFusionRecord
         DB::transaction(function () use ($joint, $person, $trace, $start, $ended, $record): void {
             $id = (string) Str::uuid();
             $this->traces->execute('fusion', $id, array_map(static fn (array $s): array => ['t' => $s['t'], 'v' => $s['v'], 'i' => $s['i']], $trace->samples));
-            $this->fusion->record($joint, $person, $id, $trace, $start, $ended, false, $record);
+            $this->fusion->record($joint, $person, $id, $trace, $start, $ended, '', false, $record);
         });
     }
 

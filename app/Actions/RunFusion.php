@@ -21,6 +21,7 @@ use Diastoma\Core\Electrofusion\FusionProcedure;
 use Diastoma\Core\Electrofusion\FusionTrace;
 use Diastoma\Core\Simulation\FusionControlUnit;
 use Diastoma\Core\Sitting\Action;
+use Diastoma\Core\Sitting\SimulatedDevice;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Str;
 
@@ -39,6 +40,10 @@ final class RunFusion
     public function start(Joint $joint, Person $person, TraceClass $fault, float $speed, int $seed, string $record = 'fusion'): FusionRun
     {
         $person->must(Action::Fuse);
+        $simulated = SimulatedDevice::ControlUnit->refusal($joint->main->job->simulated);
+        if ($simulated !== null) {
+            throw Refused::conflict($simulated);
+        }
         $refused = FusionProcedure::operatorRefused($person->name, (string) $person->certificate_until, $joint->main->job->now()->toDateTimeImmutable());
         if ($refused !== '') {
             throw Refused::forbidden($refused);
@@ -73,6 +78,8 @@ final class RunFusion
      */
     private function alone(Joint $joint, \Closure $begin): FusionRun
     {
+        $this->settleAll($joint);
+
         return DB::transaction(function () use ($joint, $begin): FusionRun {
             Joint::query()->lockForUpdate()->findOrFail($joint->id, ['id']);
 
@@ -131,10 +138,10 @@ final class RunFusion
     /** Ends the run if its time has come: the record goes to the journal, the samples to the trace store, once. */
     public function settle(FusionRun $run): FusionRun
     {
-        $trace = $run->finished ? null : $this->trace($run);
-        if ($run->finished || ! $this->isOver($run, $trace)) {
+        if ($run->finished || ! $this->isOver($run)) {
             return $run;
         }
+        $trace = $this->trace($run);
 
         return DB::transaction(function () use ($run, $trace): FusionRun {
             $locked = FusionRun::query()->lockForUpdate()->findOrFail($run->id);
@@ -150,13 +157,20 @@ final class RunFusion
         });
     }
 
-    private function isOver(FusionRun $run, ?FusionTrace $trace): bool
+    /** @return int how many of this joint's fusions were over */
+    public function settleAll(Joint $joint): int
+    {
+        return FusionRun::where('joint_id', $joint->id)->where('finished', false)->get()->filter(fn (FusionRun $run): bool => $this->settle($run)->finished)->count();
+    }
+
+    /** Whether its time has come, and it only waits for somebody to write it down. */
+    public function isOver(FusionRun $run): bool
     {
         if ($run->stopped_at_s !== null) {
             return true; // also a real unit that was given up: what has come is kept
         }
 
-        return $run->isFromDevice() ? $run->end_code !== null : $this->elapsed($run) >= ($trace?->durationS() ?? 0.0);
+        return $run->isFromDevice() ? $run->end_code !== null : $this->elapsed($run) >= ($this->trace($run)?->durationS() ?? 0.0);
     }
 
     private function keep(FusionRun $run, FusionTrace $trace): void
@@ -167,11 +181,16 @@ final class RunFusion
             $this->advance->execute($joint->main->job, $run->person, $ended, 'A simulated fusion ran faster than real time.');
         }
         $this->traces->execute('fusion', $run->id, array_map(static fn (array $s): array => ['t' => $s['t'], 'v' => $s['v'], 'i' => $s['i']], $trace->samples));
-        $this->record($joint, $run->person, $run->id, $trace, $run->started_at, $ended, ! $run->isFromDevice(), $run->record);
+        $this->record($joint, $run->person, $run->id, $trace, $run->started_at, $ended, $this->unit($run), ! $run->isFromDevice(), $run->record);
     }
 
-    /** Writes a fusion record, simulated or brought from a unit, into the joint's journal, with what its trace looks like. */
-    public function record(Joint $joint, Person $person, string $id, FusionTrace $trace, CarbonImmutable $started, CarbonImmutable $ended, bool $simulated, string $record = 'fusion'): void
+    private function unit(FusionRun $run): string
+    {
+        return $run->isFromDevice() ? "{$run->equipment?->name} ({$run->equipment?->serial})" : SimulatedDevice::ControlUnit->title();
+    }
+
+    /** Writes a fusion record, simulated or brought from a unit, into the joint's journal, with what its trace looks like. A unit that sent it is named as its author. */
+    public function record(Joint $joint, Person $person, string $id, FusionTrace $trace, CarbonImmutable $started, CarbonImmutable $ended, string $unit, bool $simulated, string $record = 'fusion'): void
     {
         $subject = Subject::joint($joint);
         $nominal = WeldOf::record($subject, $record)->weld->nominal($subject->situation());
@@ -180,7 +199,7 @@ final class RunFusion
             'trace' => $id, 'simulated' => $simulated, 'joint' => $joint->number, 'operator' => $person->name, 'certificate_until' => (string) $person->certificate_until,
             'diagnosis' => $nominal === null ? null : Diagnosis::of($trace, $nominal)->toArray(),
         ];
-        $this->journal->append($subject->job, $person, new Draft($id, Journal::READING, 'joint', $joint->id, ['key' => $record, 'value' => $value], $ended->format('Y-m-d\TH:i:sP')));
+        $this->journal->append($subject->job, $person, new Draft($id, Journal::READING, 'joint', $joint->id, ['key' => $record, 'value' => $value, ...($unit === '' ? [] : ['unit' => $unit])], $ended->format('Y-m-d\TH:i:sP')));
         $code = WeldOf::record($subject, $record)->weld->label($subject->situation())?->code;
         if ($code !== null && ($value['diagnosis']['class'] ?? '') === TraceClass::Good->value) {
             DB::table('good_traces')->upsert(['job_id' => $subject->job->id, 'label_code' => $code, 'trace' => $id, 'created_at' => now(), 'updated_at' => now()], ['job_id', 'label_code'], ['trace', 'updated_at']);

@@ -10,6 +10,7 @@ use App\Journal\Journal;
 use App\Models\Entry;
 use App\Models\Equipment;
 use App\Models\Job;
+use App\Models\Joint;
 use App\Models\Person;
 use App\Procedures\Subject;
 use Diastoma\Core\Rulebook\Verdict;
@@ -22,7 +23,7 @@ use Illuminate\Support\Facades\DB;
 /** Brings one entry of a person before the core, writes it once where it is taken, and judges its subject anew. */
 final class WriteEntry
 {
-    public function __construct(private readonly Journal $journal, private readonly ProjectJoint $project)
+    public function __construct(private readonly Journal $journal, private readonly ProjectJoint $project, private readonly RunFusion $fusions)
     {
     }
 
@@ -34,6 +35,9 @@ final class WriteEntry
     public function execute(Person $person, Draft $draft): array
     {
         $subject = Subject::find($draft->subjectType, $draft->subjectId);
+        if ($subject->model instanceof Joint && $this->fusions->settleAll($subject->model) > 0) {
+            $subject = Subject::find($draft->subjectType, $draft->subjectId); // what had run out stands before what comes now
+        }
         $sent = ['sent' => Journal::fingerprint($draft->payload)];
 
         return DB::transaction(function () use ($subject, $person, $draft, $sent): array {

@@ -32,6 +32,14 @@ final class Entry extends Model
         return $this->belongsTo(Person::class);
     }
 
+    /** Whoever wrote it: a unit that sent it by itself, with the person who started it, or that person alone. */
+    public function author(): string
+    {
+        $unit = $this->data()['unit'] ?? null;
+
+        return is_string($unit) ? "{$unit}, started by {$this->person->name}" : $this->person->name;
+    }
+
     /** @return array<string, mixed> */
     public function data(): array
     {

@@ -36,6 +36,12 @@ final class FusionRun extends Model
         return $this->belongsTo(Joint::class);
     }
 
+    /** @return BelongsTo<Equipment, $this> the real unit, if one sends */
+    public function equipment(): BelongsTo
+    {
+        return $this->belongsTo(Equipment::class);
+    }
+
     /** @return BelongsTo<Person, $this> */
     public function person(): BelongsTo
     {

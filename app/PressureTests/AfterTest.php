@@ -12,6 +12,7 @@ use App\Models\Joint;
 use App\Models\Person;
 use App\Models\PressureTest;
 use Diastoma\Core\Sitting\Action;
+use Illuminate\Support\Facades\DB;
 
 /** What is written down once a test is over: what was mended, and who signs. */
 final class AfterTest
@@ -43,9 +44,18 @@ final class AfterTest
         if (! $test->hasEnded()) {
             throw Refused::conflict('There is nothing to sign before the test is judged.');
         }
-        $known = Entry::where('subject_type', 'test')->where('subject_id', $test->id)->where('kind', Journal::TEST_SIGNED)->where('person_id', $person->id)->first();
 
-        return $known ?? $this->write($test, $person, new Draft($id, Journal::TEST_SIGNED, 'test', $test->id, ['role' => $person->role, 'remark' => $remark, 'verdict_sha256' => hash('sha256', json_encode($test->verdict, JSON_THROW_ON_ERROR)), 'sent' => Journal::fingerprint(['remark' => $remark])], $test->section->main->job->now()->format('Y-m-d\TH:i:sP')));
+        return DB::transaction(function () use ($test, $person, $id, $remark): Entry {
+            PressureTest::query()->lockForUpdate()->findOrFail($test->id, ['id']); // of two sent at once the second finds the first
+            $known = Entry::where('subject_type', 'test')->where('subject_id', $test->id)->where('kind', Journal::TEST_SIGNED)->where('person_id', $person->id)->first();
+
+            return $known ?? $this->signed($test, $person, $id, $remark);
+        });
+    }
+
+    private function signed(PressureTest $test, Person $person, string $id, string $remark): Entry
+    {
+        return $this->write($test, $person, new Draft($id, Journal::TEST_SIGNED, 'test', $test->id, ['role' => $person->role, 'remark' => $remark, 'verdict_sha256' => hash('sha256', json_encode($test->verdict, JSON_THROW_ON_ERROR)), 'sent' => Journal::fingerprint(['remark' => $remark])], $test->section->main->job->now()->format('Y-m-d\TH:i:sP')));
     }
 
     /** @return list<array<string, mixed>> entries of a kind about a test */

@@ -19,6 +19,7 @@ use Diastoma\Core\PressureTest\Run\Run;
 use Diastoma\Core\PressureTest\Run\Whole;
 use Diastoma\Core\PressureTest\TestMethods;
 use Diastoma\Core\PressureTest\TestVerdict;
+use Diastoma\Core\Sitting\SimulatedDevice;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Str;
 
@@ -37,14 +38,11 @@ final class JudgeTest
     /** Ends a simulated run when its time has come; a phase that cannot be decided goes on as far as the method lets it. */
     public function settle(PressureTest $test): PressureTest
     {
-        if ($test->state !== 'running' || $test->mode !== 'simulated') {
+        if (! $this->isOver($test)) {
             return $test;
         }
         $elapsed = $this->recorded->elapsed($test);
         $planned = 60 * Recorded::plan($test)->minutes();
-        if ($elapsed < $planned) {
-            return $test;
-        }
         $whole = Recorded::simulated($test);
         $run = $this->cut($test, $whole, min($planned, $elapsed));
         $verdict = $this->verdict($test, $run);
@@ -56,7 +54,13 @@ final class JudgeTest
             $verdict = $this->verdict($test, $run);
         }
 
-        return $this->end($test, Person::findOrFail($test->run['person']), $run, $verdict, $test->started_at, LoggedTrace::stored($run->trace));
+        return $this->end($test, Person::findOrFail($test->run['person']), $run, $verdict, $test->started_at, LoggedTrace::stored($run->trace), null, true);
+    }
+
+    /** Whether a simulated run has come to the end of its plan, and waits for somebody to write it down. */
+    public function isOver(PressureTest $test): bool
+    {
+        return $test->state === 'running' && $test->mode === 'simulated' && $this->recorded->elapsed($test) >= 60 * Recorded::plan($test)->minutes();
     }
 
     private function cut(PressureTest $test, Run $run, float $at): Run
@@ -99,12 +103,13 @@ final class JudgeTest
     /**
      * @param  array<string, list<?float>>  $columns  as they are kept
      * @param  ?\Closure(int): void  $progress
+     * @param  bool  $unattended  its time had come and nobody ended it by hand
      */
-    public function end(PressureTest $test, Person $person, Run $run, TestVerdict $verdict, CarbonImmutable $started, array $columns, ?\Closure $progress = null): PressureTest
+    public function end(PressureTest $test, Person $person, Run $run, TestVerdict $verdict, CarbonImmutable $started, array $columns, ?\Closure $progress = null, bool $unattended = false): PressureTest
     {
         $meaning = Meaning::of($run->trace, Recorded::plan($test), $verdict, Recorded::section($test));
 
-        return DB::transaction(function () use ($test, $person, $run, $verdict, $started, $columns, $meaning, $progress): PressureTest {
+        return DB::transaction(function () use ($test, $person, $run, $verdict, $started, $columns, $meaning, $progress, $unattended): PressureTest {
             $locked = PressureTest::query()->lockForUpdate()->findOrFail($test->id);
             if ($locked->hasEnded()) {
                 return $locked;
@@ -118,7 +123,7 @@ final class JudgeTest
             $this->traces->columns('test', $test->id, $columns, $progress);
             $kept = ['state' => $verdict->state(), 'verdict' => [...$verdict->toArray(), 'diagnosis' => $meaning, 'broken_off' => $run->brokenOff, 'marks' => $run->marks], 'measured' => $run->measured, 'mode' => $locked->mode ?? 'csv'];
             $this->journal->append($job, $person, new Draft((string) Str::uuid(), Journal::TEST_JUDGED, 'test', $test->id, [
-                ...$kept, 'started_at' => $started->format('Y-m-d\TH:i:sP'), 'ended_at' => $ended->format('Y-m-d\TH:i:sP'), 'simulated' => $locked->mode === 'simulated',
+                ...$kept, 'started_at' => $started->format('Y-m-d\TH:i:sP'), 'ended_at' => $ended->format('Y-m-d\TH:i:sP'), 'simulated' => $locked->mode === 'simulated', ...($locked->mode === 'simulated' && $unattended ? ['unit' => SimulatedDevice::PressureLogger->title()] : []),
                 'samples' => $run->trace->count(), 'samples_sha256' => self::fingerprint($columns),
             ], $ended->format('Y-m-d\TH:i:sP')));
             $locked->update([...$kept, 'started_at' => $started, 'ended_at' => $ended]);

@@ -13,6 +13,7 @@ use App\Models\PressureTest;
 use App\Traces\TraceStore;
 use Carbon\CarbonImmutable;
 use Diastoma\Core\Simulation\PressureFault;
+use Diastoma\Core\Sitting\SimulatedDevice;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Str;
 
@@ -30,8 +31,9 @@ final class RunTest
     {
         PlanTest::mayTest($person);
         $job = $test->section->main->job;
-        if ($mode === 'simulated' && ! $job->simulated) {
-            throw Refused::conflict('This is a real job: its tests are read by hand, by a logger, or brought as a file.');
+        $refused = $mode === 'simulated' ? SimulatedDevice::PressureLogger->refusal($job->simulated) : null;
+        if ($refused !== null) {
+            throw Refused::conflict($refused);
         }
 
         return DB::transaction(function () use ($test, $person, $mode, $fault, $speed, $seed, $job): PressureTest {
@@ -89,21 +91,23 @@ final class RunTest
     public function logging(PressureTest $test, Person $person, bool $on): PressureTest
     {
         PlanTest::mayTest($person);
-        $this->mustRun($test);
-        $run = $test->run;
-        $gaps = $run['gaps'] ?? [];
-        $open = $gaps !== [] && $gaps[count($gaps) - 1][1] === null;
-        if ($open === ! $on) {
-            return $test; // sent twice
-        }
-        $at = round($this->recorded->elapsed($test), 1);
-        $on ? $gaps[count($gaps) - 1][1] = $at : $gaps[] = [$at, null];
 
-        return DB::transaction(function () use ($test, $person, $on, $run, $gaps, $at): PressureTest {
-            $this->journal->append($test->section->main->job, $person, new Draft((string) Str::uuid(), Journal::TEST_NOTE, 'test', $test->id, ['t' => $at, 'text' => $on ? 'Logging goes on' : 'Logging stopped', 'phase' => null], $test->section->main->job->now()->format('Y-m-d\TH:i:sP')));
-            $test->update(['run' => [...$run, 'gaps' => $gaps]]);
+        return DB::transaction(function () use ($test, $person, $on): PressureTest {
+            $locked = PressureTest::with('section.main.job')->lockForUpdate()->findOrFail($test->id); // of two sent at once the second finds what the first has left
+            $this->mustRun($locked);
+            $gaps = $locked->run['gaps'] ?? [];
+            $open = $gaps !== [] && $gaps[count($gaps) - 1][1] === null;
+            if ($open === ! $on) {
+                return $locked; // sent twice
+            }
+            $at = round($this->recorded->elapsed($locked), 1);
+            $on ? $gaps[count($gaps) - 1][1] = $at : $gaps[] = [$at, null];
+            $job = $locked->section->main->job;
+            $note = ['t' => $at, 'text' => $on ? 'Logging goes on' : 'Logging stopped', 'phase' => null];
+            $this->journal->append($job, $person, new Draft((string) Str::uuid(), Journal::TEST_NOTE, 'test', $locked->id, $note, $job->now()->format('Y-m-d\TH:i:sP')));
+            $locked->update(['run' => [...$locked->run, 'gaps' => $gaps]]);
 
-            return $test;
+            return $locked;
         });
     }
 

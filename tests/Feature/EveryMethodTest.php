@@ -24,6 +24,7 @@ it('is made to the end and accepted, every reading asked for answered well', fun
         } elseif ($spec->kind === ReadingKind::Record) {
             $this->postJson("/api/v1/joints/{$joint->id}/fusion-runs", ['record' => $spec->key, 'speed' => 1000, 'seed' => $turn])->assertCreated();
             $this->travel(2)->seconds();
+            $this->artisan('runs:settle')->assertSuccessful();
             $this->getJson("/api/v1/joints/{$joint->id}")->assertOk()->assertJsonPath('fusion_run', null);
         } else {
             $waits = str_contains($spec->key, 'dry_') || $spec->key === 'released_at';

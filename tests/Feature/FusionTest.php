@@ -39,6 +39,7 @@ it('fuses on the simulated unit, and time runs on with it', function () {
     $half = $this->getJson("/api/v1/fusion-runs/{$run}")->assertOk();
     expect($half->json('finished'))->toBeFalse()->and(count($half->json('samples')))->toBeGreaterThan(90)->toBeLessThan(130);
     $this->travel(2)->seconds();
+    $this->postJson("/api/v1/fusion-runs/{$run}/settle")->assertOk();
     $done = $this->getJson("/api/v1/fusion-runs/{$run}?since=250")->assertOk();
     $bench = $this->getJson("/api/v1/joints/{$joint->id}")->json();
 
@@ -69,6 +70,7 @@ it('finishes a fusion that nobody watched', function () {
     $this->postJson("/api/v1/joints/{$joint->id}/fusion-runs", ['speed' => 1])->assertCreated();
     $this->postJson("/api/v1/joints/{$joint->id}/fusion-runs")->assertStatus(409);
     $this->travel(10)->minutes();
+    $this->artisan('runs:settle')->assertSuccessful();
 
     $this->getJson("/api/v1/joints/{$joint->id}")->assertOk()->assertJsonPath('joint.state', 'cooling')->assertJsonPath('fusion_run', null);
 });

@@ -86,6 +86,7 @@ it('answers writing, fusing and testing as described', function () {
     $test = planned($this->signIn('tom@demo'), $section);
     $run = $this->postJson("/api/v1/tests/{$test->id}/run", ['speed' => 100000])->assertOk();
     $this->travel(1)->seconds();
+    $this->postJson("/api/v1/tests/{$test->id}/settle")->assertOk();
     $trace = $this->getJson("/api/v1/tests/{$test->id}/trace")->assertOk();
     $entry = $this->signIn()->enter($this->joint(9), 'ambient_c', 12)->assertCreated();
     prepare($this, $this->joint(10));
@@ -97,6 +98,7 @@ it('answers writing, fusing and testing as described', function () {
         ->and($trace->json('test.state'))->toBe('passed')
         ->and(differs('post', '/entries', 201, (string) $entry->getContent()))->toBe('')
         ->and(differs('post', '/joints/{joint}/fusion-runs', 201, (string) $fusion->getContent()))->toBe('')
+        ->and(differs('post', '/fusion-runs/{run}/settle', 200, (string) $this->postJson("/api/v1/fusion-runs/{$fusion->json('id')}/settle")->getContent()))->toBe('')
         ->and(differs('get', '/fusion-runs/{run}', 200, (string) $going->getContent()))->toBe('');
 });
 
@@ -119,6 +121,7 @@ it('answers a test from its plan to its papers as described', function () {
     ];
     $this->travel(20)->seconds();
     $this->postJson("/api/v1/tests/{$test->id}/readings", ['id' => $id(), 'at' => $this->deviceNow(), 'pressure_kpa' => 13])->assertCreated();
+    $replies[] = ['post', '/tests/{test}/settle', 200, $this->postJson("/api/v1/tests/{$test->id}/settle")];
     $replies[] = ['post', '/tests/{test}/finish', 200, $this->postJson("/api/v1/tests/{$test->id}/finish", ['broken_off' => 'the hose burst'])];
     $replies[] = ['post', '/tests/{test}/mends', 201, $this->postJson("/api/v1/tests/{$test->id}/mends", ['id' => $id(), 'what' => 'a new hose', 'pressure_lowered' => true])];
     $replies[] = ['post', '/tests/{test}/signatures', 201, $this->postJson("/api/v1/tests/{$test->id}/signatures", ['id' => $id()])];

@@ -86,6 +86,7 @@ it('runs on the simulated logger to its verdict', function (string $fault, strin
     $half = $this->getJson("/api/v1/tests/{$test->id}/trace")->assertOk();
     expect($half->json('test.state'))->toBe('running')->and(count($half->json('samples')))->toBeGreaterThan(400)->toBeLessThan(700);
     $this->travel(6)->seconds();
+    $this->postJson("/api/v1/tests/{$test->id}/settle")->assertOk();
     $done = $this->getJson("/api/v1/tests/{$test->id}/trace")->assertOk();
 
     expect($done->json('test.state'))->toBe($state)->and(count($done->json('samples')))->toBe(1281)->and($done->json('test.verdict.arithmetic'))->toHaveCount(7)

@@ -44,6 +44,7 @@ it('runs each service to its end on the simulated logger', function (string $sec
     $test = $section === 'sewer' ? plannedOn($this, sewerSection()->name, $method) : plannedOn($this, $section, $method);
     $this->postJson("/api/v1/tests/{$test->id}/run", ['speed' => 100000, 'fault' => $fault, 'seed' => 4])->assertOk();
     $this->travel(2)->seconds();
+    $this->artisan('runs:settle')->assertSuccessful();
     $done = $this->getJson("/api/v1/tests/{$test->id}/trace")->assertOk();
     $said = implode(' | ', array_column($done->json('test.verdict.findings'), 'said'));
     expect($done->json('test.state'))->toBe($state, $said)->and($state === 'advised' || $done->json('test.verdict.arithmetic') !== [])->toBeTrue();

@@ -11,7 +11,7 @@ function fuseNow(Tests\TestCase $test, Joint $joint, string $record, string $fau
     $started = $test->postJson("/api/v1/joints/{$joint->id}/fusion-runs", ['record' => $record, 'fault' => $fault, 'speed' => 1000, 'seed' => 5]);
     if ($started->status() === 201) {
         $test->travel(2)->seconds();
-        $test->getJson("/api/v1/joints/{$joint->id}")->assertOk();
+        $test->artisan('runs:settle')->assertSuccessful();
     }
 
     return $started;

@@ -44,7 +44,13 @@ final class FusionController
     /** Samples later than `since` seconds, up to now. */
     public function show(Request $request, FusionRun $run): JsonResponse
     {
-        return new JsonResponse($this->state($this->fusion->settle($run), (float) $request->query('since', '-1')));
+        return new JsonResponse($this->state($run, (float) $request->query('since', '-1')));
+    }
+
+    /** Ends it if it is over. */
+    public function settle(FusionRun $run): JsonResponse
+    {
+        return new JsonResponse($this->state($this->fusion->settle($run), -1.0));
     }
 
     public function stop(FusionRun $run): JsonResponse
@@ -103,7 +109,7 @@ final class FusionController
         $last = $samples === [] ? 0.0 : (float) $samples[count($samples) - 1]['t'];
 
         return [
-            'id' => $run->id, 'record' => $run->record, 'finished' => $done, 'device' => $device, 'speed' => $run->speed, 'elapsed_s' => $done || $device ? $last : $elapsed, 'time_s' => $run->time_s, 'voltage_v' => $run->voltage_v,
+            'id' => $run->id, 'record' => $run->record, 'finished' => $done, 'over' => $done || $this->fusion->isOver($run), 'device' => $device, 'speed' => $run->speed, 'elapsed_s' => $done || $device ? $last : $elapsed, 'time_s' => $run->time_s, 'voltage_v' => $run->voltage_v,
             'end_code' => $done ? ($device ? $run->end_code ?? 'end_not_recorded' : $trace?->endCode) : null,
             'samples' => array_values(array_filter($samples, static fn (array $s): bool => $s['t'] > $since && ($done || $device || $s['t'] <= $elapsed))),
         ];

@@ -40,10 +40,6 @@ final class TestController
     public function index(Request $request, Section $section): JsonResponse
     {
         $section->load('main.job.rulebook', 'joints', 'tests.section.main.job.rulebook');
-        foreach ($section->tests as $test) {
-            $this->judge->settle($test);
-        }
-        $section->load('tests.section.main.job.rulebook');
         $options = $request->query('options', []);
 
         return new JsonResponse($this->page->section($section, is_string($request->query('method')) ? $request->query('method') : null, is_array($options) ? $options : []));
@@ -61,6 +57,8 @@ final class TestController
     {
         $given = $request->validate(['method' => 'required|string', 'options' => 'array'], ['method.*' => 'Choose a test method.']);
 
+        $section->tests->each($this->judge->settle(...));
+
         return new JsonResponse($this->page->test($this->planning->execute($section, $this->person($request), $given['method'], $given['options'] ?? [])), 201);
     }
 
@@ -74,16 +72,21 @@ final class TestController
     /** Of a test that runs the samples later than `since`; of one that is over the stretch `from` to `to`, thinned to 4000 with its extremes kept. */
     public function trace(Request $request, PressureTest $test, TraceStore $traces): JsonResponse
     {
-        $test = $this->judge->settle($test);
         if (! $test->hasEnded()) {
             $since = (float) $request->query('since', '-1');
 
-            return new JsonResponse(['test' => $this->page->test($test), 'elapsed_s' => $test->state === 'running' ? $this->recorded->elapsed($test) : null, 'whole' => true, 'samples' => $test->state === 'running' ? $this->recorded->toDraw($test, $since, self::MOST_POINTS) : []]);
+            return new JsonResponse(['test' => $this->page->test($test), 'elapsed_s' => $test->state === 'running' ? $this->recorded->elapsed($test) : null, 'over' => $this->judge->isOver($test), 'whole' => true, 'samples' => $test->state === 'running' ? $this->recorded->toDraw($test, $since, self::MOST_POINTS) : []]);
         }
         $extent = $traces->extent('test', $test->id);
         $samples = LoggedTrace::rows($traces->window('test', $test->id, (float) $request->query('from', '-1e12'), (float) $request->query('to', '1e12'), self::MOST_POINTS));
 
-        return new JsonResponse(['test' => $request->boolean('bare') ? null : $this->page->test($test), 'elapsed_s' => null, 'whole' => $extent['count'] <= self::MOST_POINTS, 'samples' => $samples]);
+        return new JsonResponse(['test' => $request->boolean('bare') ? null : $this->page->test($test), 'elapsed_s' => null, 'over' => true, 'whole' => $extent['count'] <= self::MOST_POINTS, 'samples' => $samples]);
+    }
+
+    /** Ends a simulated test if its time has come. */
+    public function settle(PressureTest $test): JsonResponse
+    {
+        return new JsonResponse($this->page->test($this->judge->settle($test)));
     }
 
     public function import(Request $request, PressureTest $test, ImportTrace $import): JsonResponse

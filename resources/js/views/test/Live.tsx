@@ -1,7 +1,7 @@
 import { useEffect, useRef, useState } from 'react';
 import { Alert, Box, Button, Stack, TextField, Typography } from '@mui/material';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
-import { get, type Schemas } from '../../api/client';
+import { get, post, type Schemas } from '../../api/client';
 import { jobNow, span, uuid } from '../../app/time';
 import { Measured, typed, type Typed } from './Measured';
 import { kept } from './kept';
@@ -23,8 +23,9 @@ export function Live({ test }: { test: Test }) {
       const trace = await get<Schemas['TestTrace']>(`/tests/${test.id}/trace?since=${last.current}`, signal);
       setSamples((before) => kept([...before, ...trace.samples]));
       last.current = trace.samples.at(-1)?.t ?? last.current;
-      if (trace.test && trace.test.state !== 'running') for (const key of ['tests', 'clocks', 'job']) await client.invalidateQueries({ queryKey: [key] });
-      return trace.test;
+      const seen = trace.over && trace.test?.state === 'running' ? await post<Test>(`/tests/${test.id}/settle`) : trace.test; // a look writes nothing
+      if (seen && seen.state !== 'running') for (const key of ['tests', 'clocks', 'job']) await client.invalidateQueries({ queryKey: [key] });
+      return seen;
     },
     refetchInterval: (query) => (query.state.data?.state === 'running' || !query.state.data ? (simulated ? 700 : 2500) : false),
     staleTime: 0,

@@ -92,8 +92,10 @@ function Unit({ bench, step, mayEnter, again }: Props & { again: boolean }) {
   const running = useQuery({
     queryKey: ['fusion-run', runId],
     queryFn: async ({ signal }) => {
-      const run = await get<Run>(`/fusion-runs/${runId}?since=${last.current}`, signal);
-      take(run);
+      let run = await get<Run>(`/fusion-runs/${runId}?since=${last.current}`, signal);
+      const whole = run.over && !run.finished; // a look writes nothing: it is written down when asked
+      if (whole) run = await post<Run>(`/fusion-runs/${runId}/settle`);
+      take(run, whole);
       return { elapsed: run.elapsed_s, time: run.time_s, finished: run.finished, device: run.device };
     },
     enabled: runId !== null,
