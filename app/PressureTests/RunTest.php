@@ -8,6 +8,7 @@ use App\Exceptions\Refused;
 use App\Journal\Draft;
 use App\Journal\Journal;
 use App\Models\Equipment;
+use App\Models\Job;
 use App\Models\Person;
 use App\Models\PressureTest;
 use App\Traces\TraceStore;
@@ -57,34 +58,50 @@ final class RunTest
     public function reading(PressureTest $test, Person $person, string $id, CarbonImmutable $at, array $values): PressureTest
     {
         PlanTest::mayTest($person);
-        $this->mustRun($test, 'hand');
-        $seconds = $test->started_at->diffInMilliseconds($at, false) / 1000;
-        if ($seconds < 0 || $at > $test->section->main->job->now()->addSeconds((int) self::SLACK_S)) {
-            throw Refused::input('The time of this reading lies before the test was begun, or in the future. Set the clock of this device; what you entered is kept.', [['field' => 'at', 'detail' => 'outside the test', 'value' => $at->format('Y-m-d\TH:i:sP')]]);
-        }
-        $this->journal->append($test->section->main->job, $person, new Draft($id, Journal::TEST_READING, 'test', $test->id, ['t' => round($seconds, 3), ...array_filter($values, static fn (?float $v): bool => $v !== null), 'sent' => Journal::fingerprint(['at' => $at->format('Y-m-d\TH:i:sP'), ...$values])], $at->format('Y-m-d\TH:i:sP')));
 
-        return $test;
+        return $this->whileRunning($test, 'hand', function (PressureTest $test, Job $job) use ($person, $id, $at, $values): PressureTest {
+            $seconds = $test->started_at->diffInMilliseconds($at, false) / 1000;
+            if ($seconds < 0 || $at > $job->now()->addSeconds((int) self::SLACK_S)) {
+                throw Refused::input('The time of this reading lies before the test was begun, or in the future. Set the clock of this device; what you entered is kept.', [['field' => 'at', 'detail' => 'outside the test', 'value' => $at->format('Y-m-d\TH:i:sP')]]);
+            }
+            $sent = Journal::fingerprint(['at' => $at->format('Y-m-d\TH:i:sP'), ...$values]);
+            $kept = ['t' => round($seconds, 3), ...array_filter($values, static fn (?float $v): bool => $v !== null), 'sent' => $sent];
+            $this->journal->append($job, $person, new Draft($id, Journal::TEST_READING, 'test', $test->id, $kept, $at->format('Y-m-d\TH:i:sP')));
+
+            return $test;
+        });
+    }
+
+    /** What is said of a moment, and that a phase begins with it. */
+    public function note(PressureTest $test, Person $person, string $id, string $text, ?string $phase): void
+    {
+        PlanTest::mayTest($person);
+        $this->whileRunning($test, null, function (PressureTest $test, Job $job) use ($person, $id, $text, $phase): PressureTest {
+            $found = array_values(array_filter(Recorded::plan($test)->phases, static fn ($p): bool => $p->id === $phase))[0] ?? null;
+            if ($phase !== null && $found === null) {
+                throw Refused::input("This plan has no phase “{$phase}”. Load the page again.", [['field' => 'phase', 'detail' => 'unknown', 'value' => $phase]]);
+            }
+            $note = ['t' => round($this->recorded->elapsed($test), 1), 'text' => $text !== '' ? $text : 'Begun: '.($found->title ?? ''), 'phase' => $phase];
+            $sent = Journal::fingerprint(['text' => $text, 'phase' => $phase]);
+            $this->journal->append($job, $person, new Draft($id, Journal::TEST_NOTE, 'test', $test->id, [...$note, 'sent' => $sent], $job->now()->format('Y-m-d\TH:i:sP')));
+
+            return $test;
+        });
     }
 
     /**
-     * What is said of a moment, and that a phase begins with it.
+     * Under the lock of the test: of two sent at once the second finds what the first has left, and nothing is added to a test that somebody has just ended.
      *
-     * @return array{t: float, text: string, phase: ?string}
+     * @param  \Closure(PressureTest, Job): PressureTest  $write
      */
-    public function note(PressureTest $test, Person $person, string $id, string $text, ?string $phase): array
+    private function whileRunning(PressureTest $test, ?string $mode, \Closure $write): PressureTest
     {
-        PlanTest::mayTest($person);
-        $this->mustRun($test);
-        $plan = Recorded::plan($test);
-        $found = array_values(array_filter($plan->phases, static fn ($p): bool => $p->id === $phase))[0] ?? null;
-        if ($phase !== null && $found === null) {
-            throw Refused::input("This plan has no phase “{$phase}”. Load the page again.", [['field' => 'phase', 'detail' => 'unknown', 'value' => $phase]]);
-        }
-        $note = ['t' => round($this->recorded->elapsed($test), 1), 'text' => $text !== '' ? $text : 'Begun: '.($found->title ?? ''), 'phase' => $phase];
-        $this->journal->append($test->section->main->job, $person, new Draft($id, Journal::TEST_NOTE, 'test', $test->id, [...$note, 'sent' => Journal::fingerprint(['text' => $text, 'phase' => $phase])], $test->section->main->job->now()->format('Y-m-d\TH:i:sP')));
+        return DB::transaction(function () use ($test, $mode, $write): PressureTest {
+            $locked = PressureTest::with('section.main.job.rulebook')->lockForUpdate()->findOrFail($test->id);
+            $this->mustRun($locked, $mode);
 
-        return $note;
+            return $write($locked, $locked->section->main->job);
+        });
     }
 
     /** Logging stops, or goes on; what was recorded stays, and the gap shows. */
@@ -92,9 +109,7 @@ final class RunTest
     {
         PlanTest::mayTest($person);
 
-        return DB::transaction(function () use ($test, $person, $on): PressureTest {
-            $locked = PressureTest::with('section.main.job')->lockForUpdate()->findOrFail($test->id); // of two sent at once the second finds what the first has left
-            $this->mustRun($locked);
+        return $this->whileRunning($test, null, function (PressureTest $locked, Job $job) use ($person, $on): PressureTest {
             $gaps = $locked->run['gaps'] ?? [];
             $open = $gaps !== [] && $gaps[count($gaps) - 1][1] === null;
             if ($open === ! $on) {
@@ -102,7 +117,6 @@ final class RunTest
             }
             $at = round($this->recorded->elapsed($locked), 1);
             $on ? $gaps[count($gaps) - 1][1] = $at : $gaps[] = [$at, null];
-            $job = $locked->section->main->job;
             $note = ['t' => $at, 'text' => $on ? 'Logging goes on' : 'Logging stopped', 'phase' => null];
             $this->journal->append($job, $person, new Draft((string) Str::uuid(), Journal::TEST_NOTE, 'test', $locked->id, $note, $job->now()->format('Y-m-d\TH:i:sP')));
             $locked->update(['run' => [...$locked->run, 'gaps' => $gaps]]);
@@ -125,7 +139,7 @@ final class RunTest
         $this->mustRun($test, 'device');
 
         return DB::transaction(function () use ($test, $samples): int {
-            PressureTest::query()->lockForUpdate()->findOrFail($test->id);
+            $this->mustRun(PressureTest::query()->lockForUpdate()->findOrFail($test->id), 'device');
             $extent = $this->traces->extent('test', $test->id);
             $last = $extent['count'] === 0 ? -INF : $extent['to_s'];
             $new = [];

@@ -23,6 +23,7 @@ use Diastoma\Core\Procedure\ReadingKind;
 use Diastoma\Core\Procedure\ReadingSpec;
 use Diastoma\Core\Simulation\FusionControlUnit;
 use Diastoma\Core\Simulation\GoodCrew;
+use Diastoma\Core\Sitting\SimulatedDevice;
 use Illuminate\Support\Str;
 
 /** Electrofusion joints of the demo, made as a good crew would, one after another. */
@@ -120,7 +121,7 @@ final class FusedJoints
         $ended = $start->addSeconds((int) ceil($trace->durationS()));
         $id = (string) Str::uuid();
         app(TraceStore::class)->execute('fusion', $id, array_map(static fn (array $s): array => ['t' => $s['t'], 'v' => $s['v'], 'i' => $s['i']], $trace->samples));
-        $this->fusion->record($joint, $person, $id, $trace, $start, $ended, true, $weld->recordKey());
+        CarbonImmutable::withTestNow($ended, fn () => $this->fusion->record($joint, $person, $id, $trace, $start, $ended, SimulatedDevice::ControlUnit->title(), true, $weld->recordKey()));
 
         return $ended;
     }
@@ -128,6 +129,7 @@ final class FusedJoints
     public function read(Joint $joint, Person $person, string $key, mixed $value, CarbonImmutable $at): void
     {
         $iso = $at->format('Y-m-d\TH:i:sP');
-        $this->write->execute($person, new Draft((string) Str::uuid(), Journal::READING, 'joint', $joint->id, ['key' => $key, 'value' => $value ?? $iso], $iso));
+        $draft = new Draft((string) Str::uuid(), Journal::READING, 'joint', $joint->id, ['key' => $key, 'value' => $value ?? $iso], $iso);
+        CarbonImmutable::withTestNow($at, fn () => $this->write->execute($person, $draft)); // it arrives as it is taken
     }
 }

@@ -96,7 +96,8 @@ final class GasketedDemo
 
     private function read(Joint $joint, Person $person, string $key, mixed $value, CarbonImmutable $at): void
     {
-        $this->write->execute($person, new Draft((string) Str::uuid(), Journal::READING, 'joint', $joint->id, ['key' => $key, 'value' => $value], $at->format('Y-m-d\TH:i:sP')));
+        $draft = new Draft((string) Str::uuid(), Journal::READING, 'joint', $joint->id, ['key' => $key, 'value' => $value], $at->format('Y-m-d\TH:i:sP'));
+        CarbonImmutable::withTestNow($at, fn () => $this->write->execute($person, $draft)); // it arrives as it is taken
     }
 
     /** Products of invented makers, with figures of their own. */

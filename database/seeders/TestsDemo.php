@@ -158,6 +158,7 @@ final class TestsDemo
 
     private function answer(Section $section, Person $person, string $key, mixed $value, CarbonImmutable $at): void
     {
-        $this->write->execute($person, new Draft((string) Str::uuid(), Journal::READING, 'section', $section->id, ['key' => $key, 'value' => $value], $at->format('Y-m-d\TH:i:sP')));
+        $draft = new Draft((string) Str::uuid(), Journal::READING, 'section', $section->id, ['key' => $key, 'value' => $value], $at->format('Y-m-d\TH:i:sP'));
+        CarbonImmutable::withTestNow($at, fn () => $this->write->execute($person, $draft)); // it arrives as it is taken
     }
 }
