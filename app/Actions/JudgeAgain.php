@@ -10,6 +10,7 @@ use App\Models\Joint;
 use App\Models\Person;
 use App\Procedures\Subject;
 use Diastoma\Core\Sitting\Action;
+use Diastoma\Core\Sitting\Entry;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Str;
 
@@ -29,9 +30,13 @@ final class JudgeAgain
             $before = ['from' => $joint->rulebook?->version, 'state' => $joint->state];
             $joint->update(['rulebook_id' => $job->rulebook_id]);
             $subject = Subject::joint($joint->refresh());
-            $this->project->execute($subject);
-            $this->journal->append($job, $person, new Draft((string) Str::uuid(), Journal::JUDGED_AGAIN, 'joint', $joint->id, [...$before, 'to' => $subject->rulebook()->version, 'now' => $joint->state], $job->now()->format('Y-m-d\TH:i:sP')));
+            $at = $job->now();
+            $again = ['procedure_version' => $subject->procedure->version()];
+            $sitting = $subject->open([], [new Entry('', Entry::JUDGED_AGAIN, $again, $at->toDateTimeImmutable(), $person->name)]);
+            $kept = [...$before, 'to' => $subject->rulebook()->version, 'now' => $sitting->state()->value, ...$again];
+            $this->journal->append($job, $person, new Draft((string) Str::uuid(), Journal::JUDGED_AGAIN, 'joint', $joint->id, $kept, $at->format('Y-m-d\TH:i:sP')));
             $subject->catchUp();
+            $this->project->execute($subject);
 
             return $subject;
         });

@@ -8,7 +8,6 @@ use App\Models\Joint;
 use App\Procedures\Subject;
 use Diastoma\Core\Procedure\Clock;
 use Diastoma\Core\Rulebook\Verdict;
-use Diastoma\Core\Sitting\State;
 
 /** Works out a joint's state from its entries and writes it into the joints table. */
 final class ProjectJoint
@@ -21,7 +20,7 @@ final class ProjectJoint
             return $verdict;
         }
         $joint->fill([
-            'state' => State::of($verdict, $subject->readings(), $subject->procedure->isWaiting($subject->situation()))->value,
+            'state' => $subject->sitting()->state()->value,
             'severity' => $verdict->severity()->value,
             'current_step' => $verdict->current()?->step,
             'release_at' => self::last($verdict, Clock::RELEASE),

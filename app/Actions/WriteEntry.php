@@ -64,7 +64,7 @@ final class WriteEntry
     {
         $item = new Item($draft->id, $draft->kind, $draft->payload, new \DateTimeImmutable($draft->deviceAt), $person->name);
         $sitter = new Sitter($person->name, $person->role, (string) $person->certificate_until);
-        $checked = $subject->sitting($this->instruments($subject))->checked($item, $sitter, $subject->job->now()->toDateTimeImmutable());
+        $checked = $subject->open($this->instruments($subject))->checked($item, $sitter, $subject->job->now()->toDateTimeImmutable());
         if ($checked instanceof NotTaken) {
             throw Refused::of($checked);
         }

@@ -26,7 +26,7 @@ final class Bench
         foreach ($subject->inOrder() as $entry) {
             if ($entry->kind === Journal::READING) {
                 $data = $entry->data();
-                $readings[$data['key']] = ['value' => $data['value'], 'at' => $entry->device_at, 'by' => $entry->author(), 'times' => ($readings[$data['key']]['times'] ?? 0) + 1];
+                $readings[$data['key']] = ['value' => $data['value'], 'at' => $entry->device_at, 'late_min' => $entry->lateMin(), 'by' => $entry->author(), 'times' => ($readings[$data['key']]['times'] ?? 0) + 1];
             }
         }
         $model = $subject->model;

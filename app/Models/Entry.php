@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Models;
 
+use Diastoma\Core\Procedure\Reading;
 use Illuminate\Database\Eloquent\Model;
 use Illuminate\Database\Eloquent\Relations\BelongsTo;
 
@@ -38,6 +39,12 @@ final class Entry extends Model
         $unit = $this->data()['unit'] ?? null;
 
         return is_string($unit) ? "{$unit}, started by {$this->person->name}" : $this->person->name;
+    }
+
+    /** @return ?int minutes by which it was sent after it was taken, where that is more than usual */
+    public function lateMin(): ?int
+    {
+        return Reading::late(new \DateTimeImmutable($this->device_at), new \DateTimeImmutable($this->server_at));
     }
 
     /** @return array<string, mixed> */

@@ -18,6 +18,7 @@ use Illuminate\Database\Eloquent\Relations\HasMany;
  * @property string $time_zone
  * @property bool $simulated
  * @property int $clock_ahead_s how far a simulated job's clock runs ahead of the real one
+ * @property ?\Carbon\CarbonImmutable $began_on  nothing was done before that day
  * @property int $journal_seq
  * @property string $journal_head
  */
@@ -27,7 +28,7 @@ final class Job extends Model
 
     protected $guarded = [];
 
-    protected $casts = ['simulated' => 'bool', 'clock_ahead_s' => 'int', 'journal_seq' => 'int'];
+    protected $casts = ['simulated' => 'bool', 'clock_ahead_s' => 'int', 'journal_seq' => 'int', 'began_on' => 'immutable_date'];
 
     /** @return BelongsTo<Rulebook, $this> */
     public function rulebook(): BelongsTo

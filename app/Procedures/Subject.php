@@ -32,7 +32,7 @@ final class Subject
 
     private ?CoreRulebook $rulebook = null;
 
-    private ?Readings $readings = null;
+    private ?Sitting $sitting = null;
 
     private function __construct(
         public readonly string $type,
@@ -66,7 +66,7 @@ final class Subject
         $found = [];
         foreach ($this->entries() as $entry) {
             if ($entry->kind === Journal::OVERRULE && $entry->seq > $afterSeq) {
-                $found[] = Story::overrule(self::told($entry));
+                $found[] = Story::overrule(self::item($entry));
             }
         }
 
@@ -89,7 +89,7 @@ final class Subject
     {
         $byId = $this->entries()->keyBy('id');
 
-        return array_map(static fn (Item $item): Entry => $byId[$item->id], Story::inOrder(array_values($this->entries()->map(self::told(...))->all())));
+        return array_map(static fn (Item $item): Entry => $byId[$item->id], Story::inOrder($this->told()));
     }
 
     /** Takes in what has been written since the entries were read, by whomever. Under the job's lock nothing is missed. */
@@ -98,7 +98,7 @@ final class Subject
         $known = $this->entries();
         $later = Entry::with('person')->where('subject_type', $this->type)->where('subject_id', $this->model->id)->where('seq', '>', $known->last()->seq ?? 0)->orderBy('seq')->get();
         $this->entries = $known->concat($later);
-        $this->readings = null;
+        $this->sitting = null;
     }
 
     public function rulebook(): CoreRulebook
@@ -120,15 +120,16 @@ final class Subject
 
     public function readings(): Readings
     {
-        return $this->readings ??= $this->read();
+        return $this->sitting()->readings();
     }
 
-    private function read(): Readings
+    /** @return list<Item> its entries in order of arrival, as the core reads them */
+    public function told(): array
     {
-        return Story::of(array_values($this->entries()->map(self::told(...))->all()));
+        return array_values($this->entries()->map(self::item(...))->all());
     }
 
-    private static function told(Entry $entry): Item
+    private static function item(Entry $entry): Item
     {
         return new Item($entry->id, $entry->kind, $entry->data(), new \DateTimeImmutable($entry->device_at), $entry->person->name, new \DateTimeImmutable($entry->server_at));
     }
@@ -138,25 +139,35 @@ final class Subject
         return new Work($this->type, $this->procedure, $this->facts, ...($this->model instanceof Joint ? [$this->model->station_m, $this->model->station_m] : []));
     }
 
-    /** @param  list<Instrument>  $instruments  on the list of the job */
-    public function sitting(array $instruments = []): Sitting
+    public function sitting(): Sitting
     {
-        return Sitting::open($this->work(), array_values($this->entries()->map(self::told(...))->all()), $this->rulebook(), $instruments);
+        return $this->sitting ??= $this->open([]);
+    }
+
+    /**
+     * The door with the instruments on the list of the job beside it.
+     *
+     * @param  list<Instrument>  $instruments
+     * @param  list<Item>  $more  what is about to be written
+     */
+    public function open(array $instruments, array $more = []): Sitting
+    {
+        return Sitting::open($this->work(), [...$this->told(), ...$more], $this->rulebook(), $instruments, $this->job->began_on?->toDateTimeImmutable());
     }
 
     public function situation(): Situation
     {
-        return new Situation($this->readings(), $this->facts, $this->rulebook());
+        return $this->sitting()->situation();
     }
 
     public function verdict(): Verdict
     {
-        return $this->procedure->judge($this->readings(), $this->facts, $this->rulebook());
+        return $this->sitting()->verdict();
     }
 
     /** @return list<Step> */
     public function steps(): array
     {
-        return $this->procedure->steps($this->situation());
+        return $this->sitting()->steps();
     }
 }

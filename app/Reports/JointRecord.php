@@ -58,7 +58,7 @@ final class JointRecord
             }
             $data = $entry->data();
             $spec = $specs[$data['key']] ?? null;
-            $rows[] = [(string) $entry->seq, $spec->label ?? $data['key'], $this->value($data['value'], $spec, $subject), $this->time($entry->device_at, $job->time_zone), $entry->person->name];
+            $rows[] = [(string) $entry->seq, $spec->label ?? $data['key'], $this->value($data['value'], $spec, $subject), $this->time($entry->device_at, $job->time_zone).($entry->lateMin() === null ? '' : " (sent {$entry->lateMin()} min later)"), $entry->author()];
         }
         $paper->table([12, 68, 45, 27, 28], ['No.', 'Reading', 'Value', 'Time', 'By'], $rows);
 

@@ -43,7 +43,7 @@ final class DemoSeeder extends Seeder
         }
         $ada = $this->people();
         $id = (string) Str::uuid();
-        $job = Job::create(['id' => $id, 'number' => 'K-2417', 'title' => 'Millrace Lane main renewal', 'place' => 'Harrowfen', 'time_zone' => 'Europe/Berlin', 'rulebook_id' => Rulebook::where('key', 'iso')->value('id'), 'simulated' => true, 'journal_head' => Journal::root($id)]);
+        $job = Job::create(['id' => $id, 'number' => 'K-2417', 'title' => 'Millrace Lane main renewal', 'place' => 'Harrowfen', 'time_zone' => 'Europe/Berlin', 'began_on' => CarbonImmutable::now('UTC')->subDays(40)->toDateString(), 'rulebook_id' => Rulebook::where('key', 'iso')->value('id'), 'simulated' => true, 'journal_head' => Journal::root($id)]);
         $unit = $this->equipment($job);
         $joints = $this->main($job);
         $now = CarbonImmutable::now('UTC')->startOfSecond();

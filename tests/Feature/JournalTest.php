@@ -7,6 +7,10 @@ use App\Journal\Verification;
 use App\Models\Entry;
 use App\Models\Joint;
 use App\Models\PressureTest;
+use App\Procedures\Subject;
+use Core\Tests\Sitting\OneMoreQuestion;
+use Diastoma\Core\Sitting\Sitting;
+use Diastoma\Core\Sitting\Work;
 use Illuminate\Database\QueryException;
 use Illuminate\Support\Facades\DB;
 
@@ -60,4 +64,14 @@ it('rebuilds a test from the journal alone', function () {
     $this->artisan('journal:replay')->expectsOutputToContain('2 tests rebuilt')->assertExitCode(0);
 
     expect(PressureTest::findOrFail('33333333-3333-4333-8333-333333333333')->method)->toBe('f2164');
+});
+
+it('keeps every finished joint of the demo finished when its procedure asks one more question', function () {
+    $finished = Joint::with('main.job.rulebook')->whereIn('state', ['accepted', 'overruled'])->get();
+    foreach ($finished as $joint) {
+        $subject = Subject::joint($joint);
+        $work = new Work('joint', new OneMoreQuestion($subject->procedure), $subject->facts);
+        expect(Sitting::open($work, $subject->told(), $subject->rulebook())->state()->value)->toBe($joint->state, "joint {$joint->number}");
+    }
+    expect($finished->count())->toBeGreaterThan(10);
 });

@@ -17,6 +17,12 @@ abstract class Procedure
 
     abstract public function title(): string;
 
+    /** Rises with each reading or rule that is asked of new work only: see ReadingSpec::since() and Since. */
+    public function version(): int
+    {
+        return 1;
+    }
+
     /** Name of the outline it has on the line: procedures that look alike share one. */
     public function shape(): string
     {
@@ -51,12 +57,18 @@ abstract class Procedure
         return false;
     }
 
-    final public function judge(Readings $readings, Facts $facts, Rulebook $rulebook): Verdict
+    /** @return list<Step> of the version that the work was begun under */
+    final public function asked(Situation $situation): array
     {
-        $situation = new Situation($readings, $facts, $rulebook);
+        return array_map(static fn (Step $step): Step => $step->asOf($situation->version), $this->steps($situation));
+    }
+
+    final public function judge(Readings $readings, Facts $facts, Rulebook $rulebook, int $version = Situation::TODAYS): Verdict
+    {
+        $situation = new Situation($readings, $facts, $rulebook, version: $version);
         $findings = [];
         $standings = [];
-        foreach ($this->steps($situation) as $step) {
+        foreach ($this->asked($situation) as $step) {
             $found = $this->findings($step, $situation->knowing($findings));
             $worst = $found === [] ? null : Severity::Go;
             foreach ($found as $finding) {

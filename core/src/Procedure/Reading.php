@@ -7,12 +7,32 @@ namespace Diastoma\Core\Procedure;
 /** One answer the crew gave: a number, a yes or no, a word, a list of numbers, or the record of a device. */
 final readonly class Reading
 {
-    /** @param  bool|float|string|list<float>|array<string, mixed>  $value in the unit its ReadingSpec names */
+    /** What reaches the server so much later than it was taken says so, s. Common practice: no figure published. */
+    private const LATE_AFTER_S = 900;
+
+    /**
+     * @param  bool|float|string|list<float>|array<string, mixed>  $value in the unit its ReadingSpec names
+     * @param  ?\DateTimeImmutable  $receivedAt  when the server took it; null where it is being entered
+     */
     public function __construct(
         public string $key,
         public bool|float|string|array $value,
         public \DateTimeImmutable $takenAt,
         public string $by = '',
+        public ?\DateTimeImmutable $receivedAt = null,
     ) {
+    }
+
+    /** @return ?int whole minutes by which it was sent after it was taken; null where that is no more than usual */
+    public function lateMin(): ?int
+    {
+        return self::late($this->takenAt, $this->receivedAt);
+    }
+
+    public static function late(\DateTimeImmutable $takenAt, ?\DateTimeImmutable $receivedAt): ?int
+    {
+        $late = ($receivedAt ?? $takenAt)->getTimestamp() - $takenAt->getTimestamp();
+
+        return $late > self::LATE_AFTER_S ? intdiv($late, 60) : null;
     }
 }

@@ -15,6 +15,7 @@ final readonly class ReadingSpec
     /**
      * @param  list<string>  $choices
      * @param  list<int>  $counts  allowed numbers of values in a series; empty for any from 2 to 12
+     * @param  int  $since  version of the procedure that first asked for it: work begun before is not asked
      */
     private function __construct(
         public string $key,
@@ -29,6 +30,7 @@ final readonly class ReadingSpec
         public bool $required = true,
         public string $instrument = '',
         private ?\Closure $check = null,
+        public int $since = 1,
     ) {
     }
 
@@ -77,7 +79,13 @@ final readonly class ReadingSpec
 
     public function optional(): self
     {
-        return new self($this->key, $this->label, $this->kind, $this->unit, $this->min, $this->max, $this->choices, $this->counts, $this->hint, false, $this->instrument, $this->check);
+        return new self($this->key, $this->label, $this->kind, $this->unit, $this->min, $this->max, $this->choices, $this->counts, $this->hint, false, $this->instrument, $this->check, $this->since);
+    }
+
+    /** Asked for from a version of the procedure on. */
+    public function since(int $version): self
+    {
+        return new self($this->key, $this->label, $this->kind, $this->unit, $this->min, $this->max, $this->choices, $this->counts, $this->hint, $this->required, $this->instrument, $this->check, $version);
     }
 
     /**

@@ -12,15 +12,21 @@ use Diastoma\Core\Rulebook\Rulebook;
 /** Everything a rule may look at. */
 final readonly class Situation
 {
-    /** @param  list<Finding>  $findings what the steps before have found */
-    public function __construct(public Readings $readings, public Facts $facts, public Rulebook $rulebook, public array $findings = [], private Memo $memo = new Memo)
+    /** Whatever version of the procedure is in force. */
+    public const TODAYS = PHP_INT_MAX;
+
+    /**
+     * @param  list<Finding>  $findings what the steps before have found
+     * @param  int  $version  of the procedure, under which the work was begun
+     */
+    public function __construct(public Readings $readings, public Facts $facts, public Rulebook $rulebook, public array $findings = [], private Memo $memo = new Memo, public int $version = self::TODAYS)
     {
     }
 
     /** @param  list<Finding>  $findings */
     public function knowing(array $findings): self
     {
-        return new self($this->readings, $this->facts, $this->rulebook, $findings, $this->memo);
+        return new self($this->readings, $this->facts, $this->rulebook, $findings, $this->memo, $this->version);
     }
 
     /**

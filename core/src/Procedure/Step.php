@@ -6,6 +6,7 @@ namespace Diastoma\Core\Procedure;
 
 use Diastoma\Core\Quantity\UnitSystem;
 use Diastoma\Core\Rulebook\Rule;
+use Diastoma\Core\Rulebook\Rules\Since;
 
 /** One thing to do, in order: the readings it asks for, the rules that judge them, and the cautions that belong here. */
 final readonly class Step
@@ -44,6 +45,16 @@ final readonly class Step
         }
 
         return null;
+    }
+
+    /** As it was at a version of the procedure: what was asked for or judged only later is left out. */
+    public function asOf(int $version): self
+    {
+        $readings = array_values(array_filter($this->readings, static fn (ReadingSpec $spec): bool => $spec->since <= $version));
+        $rules = array_values(array_filter($this->rules, static fn (Rule $rule): bool => ! $rule instanceof Since || $rule->version <= $version));
+
+        return count($readings) === count($this->readings) && count($rules) === count($this->rules) ? $this
+            : new self($this->id, $this->title, $this->instruction, $readings, $rules, $this->cautions, $this->guide, $this->notNeeded, $this->stale, $this->gate, $this->group);
     }
 
     public function under(string $group): self

@@ -33,7 +33,8 @@ final class Protocol
             $instruments[] = new Instrument(self::text($row, 'id', "instruments.{$k}"), self::text($row, 'kind', "instruments.{$k}"), self::maybe($row, 'name'), self::maybe($row, 'serial'), self::maybe($row, 'calibration_until'));
         }
         $now = self::moment($given, 'now', '');
-        $sitting = Sitting::open(self::work($given), [], self::rulebook($given['rulebook'] ?? null), $instruments);
+        $began = ($given['began'] ?? null) === null ? null : self::moment($given, 'began', '');
+        $sitting = Sitting::open(self::work($given), [], self::rulebook($given['rulebook'] ?? null), $instruments, $began);
         $taken = $refused = [];
         foreach (self::rows($given, 'entries') as $k => $row) {
             $entry = self::entry($row, "entries.{$k}");

@@ -30,24 +30,34 @@ final class Sitting
 
     private Readings $readings;
 
+    private int $version;
+
     private ?Verdict $verdict = null;
 
     /**
      * @param  list<Entry>  $entries
      * @param  list<Instrument>  $instruments
      */
-    private function __construct(public readonly Work $work, private array $entries, public readonly Rulebook $rulebook, private readonly array $instruments)
+    private function __construct(public readonly Work $work, private array $entries, public readonly Rulebook $rulebook, private readonly array $instruments, private readonly ?\DateTimeImmutable $began)
     {
         $this->readings = Story::of($entries);
+        $this->version = Story::version($entries) ?? $work->procedure->version();
     }
 
     /**
      * @param  list<Entry>  $entries  in order of arrival
      * @param  list<Instrument>  $instruments  on the list of the job
+     * @param  ?\DateTimeImmutable  $began  when the job began: nothing was done before
      */
-    public static function open(Work $work, array $entries, Rulebook $rulebook, array $instruments = []): self
+    public static function open(Work $work, array $entries, Rulebook $rulebook, array $instruments = [], ?\DateTimeImmutable $began = null): self
     {
-        return new self($work, $entries, $rulebook, $instruments);
+        return new self($work, $entries, $rulebook, $instruments, $began);
+    }
+
+    /** Version of its procedure that the work stands under. */
+    public function version(): int
+    {
+        return $this->version;
     }
 
     public function readings(): Readings
@@ -57,18 +67,18 @@ final class Sitting
 
     public function situation(): Situation
     {
-        return new Situation($this->readings, $this->work->facts, $this->rulebook);
+        return new Situation($this->readings, $this->work->facts, $this->rulebook, version: $this->version);
     }
 
     public function verdict(): Verdict
     {
-        return $this->verdict ??= $this->work->procedure->judge($this->readings, $this->work->facts, $this->rulebook);
+        return $this->verdict ??= $this->work->procedure->judge($this->readings, $this->work->facts, $this->rulebook, $this->version);
     }
 
     /** @return list<Step> */
     public function steps(): array
     {
-        return $this->work->procedure->steps($this->situation());
+        return $this->work->procedure->asked($this->situation());
     }
 
     public function state(): State
@@ -92,8 +102,9 @@ final class Sitting
     /** The same without going on. */
     public function checked(Entry $entry, Person $person, \DateTimeImmutable $now): Taken|Refused
     {
-        if (self::isAhead($entry->takenAt, $now)) {
-            return Refused::input('The time of this entry lies in the future. Set the clock of this device; what you entered is kept.', 'device_at', 'in the future', $entry->takenAt->format(\DateTimeInterface::RFC3339));
+        $wrong = $this->impossible($entry->takenAt, $now, 'device_at');
+        if ($wrong !== null) {
+            return $wrong;
         }
 
         try {
@@ -107,9 +118,20 @@ final class Sitting
         }
     }
 
-    private static function isAhead(\DateTimeImmutable $at, \DateTimeImmutable $now): bool
+    /** Why something cannot have been done at this moment; null where it can. */
+    private function impossible(\DateTimeImmutable $at, \DateTimeImmutable $now, string $field): ?Refused
     {
-        return $at->getTimestamp() > $now->getTimestamp() + self::CLOCK_AHEAD_S;
+        $given = $at->format(\DateTimeInterface::RFC3339);
+        if ($at->getTimestamp() > $now->getTimestamp() + self::CLOCK_AHEAD_S) {
+            return Refused::input('The time of this entry lies in the future. Set the clock of this device; what you entered is kept.', $field, 'in the future', $given);
+        }
+        if ($this->began !== null && $at < $this->began) {
+            $said = "The time of this entry, {$at->format('Y-m-d')}, lies before the job began on {$this->began->format('Y-m-d')}. Set the clock of this device; what you entered is kept.";
+
+            return Refused::input($said, $field, 'before the job began', $given);
+        }
+
+        return null;
     }
 
     private function reading(Entry $entry, Person $person, \DateTimeImmutable $now): Taken|Refused
@@ -134,15 +156,16 @@ final class Sitting
             }
             $value = $paper;
         }
-        if ($spec->kind === ReadingKind::Now && is_string($value) && self::isAhead(new \DateTimeImmutable($value), $now)) {
-            return Refused::input('The time of this entry lies in the future. Set the clock of this device; what you entered is kept.', $spec->key, 'in the future', $value);
+        $wrong = $spec->kind === ReadingKind::Now && is_string($value) ? $this->impossible(new \DateTimeImmutable($value), $now, $spec->key) : null;
+        if ($wrong !== null) {
+            return $wrong;
         }
         $notYet = $this->work->procedure->notYet($this->situation(), $spec->key);
         if ($notYet !== '') {
             return Refused::conflict($notYet);
         }
 
-        return new Taken(new Entry($entry->id, $entry->kind, ['key' => $spec->key, 'value' => $value], $entry->takenAt, $entry->by, $entry->receivedAt));
+        return new Taken(new Entry($entry->id, $entry->kind, ['key' => $spec->key, 'value' => $value, 'procedure_version' => $this->version], $entry->takenAt, $entry->by, $entry->receivedAt));
     }
 
     /** @return array{?Step, ?ReadingSpec} what asks for a reading */

@@ -18,7 +18,7 @@ final class Story
         $history = $overrules = [];
         foreach (self::inOrder($entries) as $entry) {
             if ($entry->kind === Entry::READING && is_string($entry->payload['key'] ?? null)) {
-                $history[] = new Reading($entry->payload['key'], self::value($entry->payload['value'] ?? null), $entry->takenAt, $entry->by);
+                $history[] = new Reading($entry->payload['key'], self::value($entry->payload['value'] ?? null), $entry->takenAt, $entry->by, $entry->receivedAt);
             } elseif ($entry->kind === Entry::OVERRULE) {
                 $overrules[] = self::overrule($entry);
             }
@@ -36,6 +36,25 @@ final class Story
         usort($entries, static fn (Entry $a, Entry $b): int => $a->takenAt <=> $b->takenAt); // PHP keeps the order of equals
 
         return $entries;
+    }
+
+    /**
+     * The version of its procedure that a work stands under: the one it was begun by, until somebody judged it again on purpose.
+     *
+     * @param  list<Entry>  $entries  in order of arrival
+     * @return ?int null where nothing was read yet
+     */
+    public static function version(array $entries): ?int
+    {
+        $version = null;
+        foreach ($entries as $entry) {
+            $given = $entry->payload['procedure_version'] ?? 1; // what was written before there were versions
+            if ($entry->kind === Entry::JUDGED_AGAIN || $entry->kind === Entry::READING && $version === null) {
+                $version = is_int($given) ? $given : 1;
+            }
+        }
+
+        return $version;
     }
 
     public static function overrule(Entry $entry): Overrule

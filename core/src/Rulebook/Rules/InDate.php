@@ -10,7 +10,10 @@ use Diastoma\Core\Rulebook\Rule;
 use Diastoma\Core\Rulebook\Severity;
 use Diastoma\Core\Rulebook\Source;
 
-/** A certificate or calibration that must run on the day the reading was taken; the last day still counts, the last 14 are watch. */
+/**
+ * A certificate or calibration that must run on the day the reading was taken; the last day still counts, the last 14 are watch. Out on the day the server took it: what was sent so late
+ * may have been dated back, so somebody must look at it.
+ */
 final readonly class InDate implements Rule
 {
     private const NOTICE_DAYS = 14; // common practice
@@ -45,9 +48,11 @@ final readonly class InDate implements Rule
         $name = is_string($record[$this->nameKey] ?? null) ? $record[$this->nameKey] : 'not named';
         $until = is_string($record[$this->dayKey] ?? null) ? $record[$this->dayKey] : '';
         $day = $reading->takenAt->format('Y-m-d');
+        $received = max($day, ($reading->receivedAt ?? $reading->takenAt)->format('Y-m-d'));
         [$severity, $said, $todo] = match (true) {
             $until === '' => [$this->out, "{$this->paper} of {$name}: none on record.", $this->todo],
             $until < $day => [$this->out, "{$this->paper} of {$name} ran out on {$until}; today is {$day}.", $this->todo],
+            $until < $received => [Severity::Mend->isWorseThan($this->out) ? $this->out : Severity::Mend, "{$this->paper} of {$name} ran out on {$until}; this was taken on {$day} and sent on {$received}.", 'Have a supervisor confirm when it was done, or bring the renewed paper.'],
             $until < $reading->takenAt->setTimestamp($reading->takenAt->getTimestamp() + 86400 * self::NOTICE_DAYS)->format('Y-m-d') => [Severity::Watch, "{$this->paper} of {$name} runs out on {$until}.", 'Book its renewal now.'],
             default => [Severity::Go, "{$this->paper} of {$name} runs until {$until}.", ''],
         };

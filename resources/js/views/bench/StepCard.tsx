@@ -3,7 +3,7 @@ import { Alert, Box, Paper, Stack, Typography } from '@mui/material';
 import WarningAmberIcon from '@mui/icons-material/WarningAmber';
 import type { QueryKey } from '@tanstack/react-query';
 import { ApiError, type Schemas } from '../../api/client';
-import { useJobNow } from '../../app/time';
+import { span, useJobNow } from '../../app/time';
 import { Findings } from './Findings';
 import { GateNote, isShut } from './GateNote';
 import { ReadingField } from './ReadingField';
@@ -83,6 +83,11 @@ export function StepCard({ bench, step, queryKey, mayEnter, instrument, footer, 
               draftKey={`draft:${bench.subject_id}:${spec.key}`}
             />
             {beside(spec.key).length > 0 && <Findings plain findings={beside(spec.key)} bench={bench} queryKey={queryKey} label={`Verdict: ${spec.label}`} />}
+            {bench.readings[spec.key]?.late_min != null && (
+              <Typography variant="body2" color="text.secondary">
+                Sent {span(60 * bench.readings[spec.key]!.late_min!)} after it was taken.
+              </Typography>
+            )}
             {kept[spec.key] && (
               <Typography variant="body2" color="hand" role="status">
                 Kept on this device; judged when the connection is back.
