@@ -97,6 +97,7 @@ CREATE DATABASE IF NOT EXISTS \`$2\` CHARACTER SET utf8mb4 COLLATE utf8mb4_unico
 CREATE USER IF NOT EXISTS 'diastoma_owner'@'%' IDENTIFIED BY '$DB_OWNER_PASSWORD';
 CREATE USER IF NOT EXISTS 'diastoma_app'@'%' IDENTIFIED BY '$DB_PASSWORD';
 GRANT ALL ON \`$2\`.* TO 'diastoma_owner'@'%' WITH GRANT OPTION;
+GRANT ALL ON \`$2_replay\`.* TO 'diastoma_owner'@'%';
 SQL
 }
 

@@ -5,3 +5,4 @@ declare(strict_types=1);
 use Illuminate\Support\Facades\Schedule;
 
 Schedule::command('runs:settle')->everyMinute()->withoutOverlapping();
+Schedule::command('journal:anchor')->everyMinute()->withoutOverlapping();

@@ -7,6 +7,7 @@ namespace App\Actions;
 use App\Exceptions\Refused;
 use App\Journal\Draft;
 use App\Journal\Journal;
+use App\Journal\Rows;
 use App\Models\Job;
 use App\Models\JointSystem as Row;
 use App\Models\Person;
@@ -39,7 +40,7 @@ final class AddJointSystem
             Job::query()->lockForUpdate()->findOrFail($job->id);
             $system = $given->inVersion((Systems::latestOf($given->key)->version ?? 0) + 1);
             $row = Row::create(['key' => $system->key, 'version' => $system->version, 'payload' => $system->toArray(), 'person_id' => $person->id]);
-            $this->journal->append($job, $person, new Draft((string) Str::uuid(), Journal::JOINT_SYSTEM, 'joint_system', $row->id, $system->toArray(), $job->now()->format('Y-m-d\TH:i:sP')));
+            $this->journal->append($job, $person, new Draft((string) Str::uuid(), Journal::JOINT_SYSTEM, 'joint_system', $row->id, [...$system->toArray(), ...Rows::of($row->refresh())], $job->now()->format('Y-m-d\TH:i:sP')));
 
             return $system;
         });

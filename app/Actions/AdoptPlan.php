@@ -7,6 +7,7 @@ namespace App\Actions;
 use App\Exceptions\Refused;
 use App\Journal\Draft;
 use App\Journal\Journal;
+use App\Journal\Rows;
 use App\Models\Joint;
 use App\Models\Main;
 use App\Models\Person;
@@ -38,12 +39,15 @@ final class AdoptPlan
             if (($last?->id) !== ($plan->request['after_joint'] ?? null)) {
                 throw Refused::conflict('Pipes have been laid since this plan was made. Plan the rest again from where the crew stands.');
             }
-            $main->joints()->where('state', 'planned')->delete();
-            $main->pipes()->when($last !== null, static fn ($q) => $q->where('from_station_m', '>', $last->station_m - 0.001))->where('number', '!=', $last->pipe_b ?? '')->delete();
+            $planned = $main->joints()->where('state', 'planned');
+            $beyond = $main->pipes()->when($last !== null, static fn ($q) => $q->where('from_station_m', '>', $last->station_m - 0.001))->where('number', '!=', $last->pipe_b ?? '');
+            $gone = ['joints' => $planned->pluck('id')->all(), 'pipes' => $beyond->pluck('id')->all()];
+            $planned->delete();
+            $beyond->delete();
             $this->lay($plan, $main, $method, $last);
             $plan->update(['adopted_at' => now()]);
             $this->journal->append($main->job, $person, new Draft((string) Str::uuid(), Journal::PLAN_ADOPTED, 'main', $main->id, [
-                'plan' => $plan->id, 'pipes' => $plan->payload['count'], 'lower_bound' => $plan->payload['lower_bound'], 'request' => $plan->request, 'after_joint' => $last?->number,
+                'plan' => $plan->id, 'pipes' => $plan->payload['count'], 'lower_bound' => $plan->payload['lower_bound'], 'request' => $plan->request, 'after_joint' => $last?->number, 'gone' => $gone, ...Rows::of($plan->refresh(), $main->refresh(), ...$main->sections()->get(), ...$main->pipes()->get(), ...$main->joints()->get()),
             ], $main->job->now()->format('Y-m-d\TH:i:sP')));
 
             return $main->refresh();

@@ -7,6 +7,7 @@ namespace App\Actions;
 use App\Exceptions\Refused;
 use App\Journal\Draft;
 use App\Journal\Journal;
+use App\Journal\Rows;
 use App\Models\Job;
 use App\Models\Person;
 use App\Models\Rulebook;
@@ -95,7 +96,7 @@ final class ChangeRulebook
                 throw Refused::conflict('Somebody else has changed this rulebook just now. Load the page again and look before you change it.');
             }
             $row = Rulebook::create(['key' => $new->id, 'version' => $new->version, 'title' => $new->title, 'payload' => $new->toArray()]);
-            $this->journal->append($job, $person, new Draft((string) Str::uuid(), Journal::RULEBOOK, 'job', $job->id, ['rulebook' => $new->id, 'version' => $new->version, ...$change], $job->now()->format('Y-m-d\TH:i:sP')));
+            $this->journal->append($job, $person, new Draft((string) Str::uuid(), Journal::RULEBOOK, 'job', $job->id, ['rulebook' => $new->id, 'version' => $new->version, ...$change, ...Rows::of($row->refresh())], $job->now()->format('Y-m-d\TH:i:sP')));
             $job->update(['rulebook_id' => $row->id]);
             $job->setRelation('rulebook', $row);
 

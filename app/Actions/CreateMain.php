@@ -7,6 +7,7 @@ namespace App\Actions;
 use App\Exceptions\Refused;
 use App\Journal\Draft;
 use App\Journal\Journal;
+use App\Journal\Rows;
 use App\Models\Job;
 use App\Models\Main;
 use App\Models\Person;
@@ -56,8 +57,8 @@ final class CreateMain
 
         return DB::transaction(function () use ($job, $person, $given, $pipe): Main {
             $main = Main::create(['job_id' => $job->id, 'name' => $given['name'], 'service' => $given['service'], 'length_m' => 0, ...$pipe]);
-            Section::create(['main_id' => $main->id, 'name' => $this->sectionName($job, $given['name']), 'from_station_m' => 0, 'to_station_m' => 0, 'low_level_m' => 0, 'high_level_m' => 0, 'gauge_level_m' => 0, 'design_pressure_kpa' => $given['design_pressure_kpa'] ?? 0]);
-            $this->journal->append($job, $person, new Draft((string) Str::uuid(), Journal::MAIN, 'main', $main->id, $main->only(['name', 'service', 'material', 'dn_mm', 'pn_bar', 'wall_mm', 'od_largest_mm', 'joint_method', 'sdr', 'size_convention', 'od_smallest_mm', 'label_size_mm']), $job->now()->format('Y-m-d\TH:i:sP')));
+            $section = Section::create(['main_id' => $main->id, 'name' => $this->sectionName($job, $given['name']), 'from_station_m' => 0, 'to_station_m' => 0, 'low_level_m' => 0, 'high_level_m' => 0, 'gauge_level_m' => 0, 'design_pressure_kpa' => $given['design_pressure_kpa'] ?? 0]);
+            $this->journal->append($job, $person, new Draft((string) Str::uuid(), Journal::MAIN, 'main', $main->id, [...$main->only(['name', 'service', 'material', 'dn_mm', 'pn_bar', 'wall_mm', 'od_largest_mm', 'joint_method', 'sdr', 'size_convention', 'od_smallest_mm', 'label_size_mm']), ...Rows::of($main->refresh(), $section->refresh())], $job->now()->format('Y-m-d\TH:i:sP')));
 
             return $main;
         });

@@ -7,6 +7,7 @@ namespace App\Actions;
 use App\Exceptions\Refused;
 use App\Journal\Draft;
 use App\Journal\Journal;
+use App\Journal\Rows;
 use App\Models\Alignment;
 use App\Models\Main;
 use App\Models\Person;
@@ -37,7 +38,7 @@ final class ImportAlignment
             if (! $main->joints()->exists()) {
                 $main->update(['length_m' => $core->to()]);
             }
-            $this->journal->append($main->job, $person, new Draft((string) Str::uuid(), Journal::ALIGNMENT, 'main', $main->id, ['alignment' => $alignment->id, 'file' => $file, 'length_m' => $core->length(), 'sha256' => hash('sha256', json_encode($data->toArray(), JSON_THROW_ON_ERROR))], $main->job->now()->format('Y-m-d\TH:i:sP')));
+            $this->journal->append($main->job, $person, new Draft((string) Str::uuid(), Journal::ALIGNMENT, 'main', $main->id, ['alignment' => $alignment->id, 'file' => $file, 'length_m' => $core->length(), 'sha256' => hash('sha256', json_encode($data->toArray(), JSON_THROW_ON_ERROR)), ...Rows::of($alignment->refresh(), $main->refresh())], $main->job->now()->format('Y-m-d\TH:i:sP')));
 
             return $alignment;
         });

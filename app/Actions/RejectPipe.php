@@ -7,6 +7,7 @@ namespace App\Actions;
 use App\Exceptions\Refused;
 use App\Journal\Draft;
 use App\Journal\Journal;
+use App\Journal\Rows;
 use App\Models\Main;
 use App\Models\Person;
 use App\Models\Reject;
@@ -40,7 +41,7 @@ final class RejectPipe
         return DB::transaction(function () use ($main, $person, $pipe, $reason, $note, $picture, $id, $bytes, $stored): Reject {
             $sha = is_string($bytes) ? hash('sha256', $bytes) : null;
             $reject = Reject::create(['id' => $id, 'main_id' => $main->id, 'pipe' => $pipe, 'reason' => $reason, 'note' => $note, 'picture' => $stored, 'picture_type' => $picture?->getMimeType(), 'picture_sha256' => $sha, 'person_id' => $person->id]);
-            $this->journal->append($main->job, $person, new Draft((string) Str::uuid(), Journal::PIPE_REJECTED, 'main', $main->id, ['reject' => $id, 'pipe' => $pipe, 'reason' => $reason, 'note' => $note, 'picture_sha256' => $sha], $main->job->now()->format('Y-m-d\TH:i:sP')));
+            $this->journal->append($main->job, $person, new Draft((string) Str::uuid(), Journal::PIPE_REJECTED, 'main', $main->id, ['reject' => $id, 'pipe' => $pipe, 'reason' => $reason, 'note' => $note, 'picture_sha256' => $sha, ...Rows::of($reject->refresh())], $main->job->now()->format('Y-m-d\TH:i:sP')));
 
             return $reject;
         });

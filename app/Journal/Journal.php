@@ -30,6 +30,8 @@ final class Journal
 
     public const JUDGED_AGAIN = 'judged_again';
 
+    public const JOB = 'job';
+
     public const MAIN = 'main';
 
     public const ALIGNMENT = 'alignment';

@@ -124,25 +124,11 @@ final class JudgeTest
             $kept = ['state' => $verdict->state(), 'verdict' => [...$verdict->toArray(), 'diagnosis' => $meaning, 'broken_off' => $run->brokenOff, 'marks' => $run->marks], 'measured' => $run->measured, 'mode' => $locked->mode ?? 'csv'];
             $this->journal->append($job, $person, new Draft((string) Str::uuid(), Journal::TEST_JUDGED, 'test', $test->id, [
                 ...$kept, 'started_at' => $started->format('Y-m-d\TH:i:sP'), 'ended_at' => $ended->format('Y-m-d\TH:i:sP'), 'simulated' => $locked->mode === 'simulated', ...($locked->mode === 'simulated' && $unattended ? ['unit' => SimulatedDevice::PressureLogger->title()] : []),
-                'samples' => $run->trace->count(), 'samples_sha256' => self::fingerprint($columns),
+                'samples' => $run->trace->count(), 'samples_sha256' => TraceStore::fingerprint($columns),
             ], $ended->format('Y-m-d\TH:i:sP')));
             $locked->update([...$kept, 'started_at' => $started, 'ended_at' => $ended]);
 
             return $locked;
         });
-    }
-
-    /** @param  array<string, list<?float>>  $columns */
-    public static function fingerprint(array $columns): string
-    {
-        $hash = hash_init('sha256');
-        foreach ($columns as $key => $column) {
-            hash_update($hash, $key."\n");
-            foreach (array_chunk($column, 4096) as $part) {
-                hash_update($hash, in_array(null, $part, true) ? pack('e*', ...array_map(static fn (?float $v): float => $v ?? NAN, $part)) : pack('e*', ...$part));
-            }
-        }
-
-        return hash_final($hash);
     }
 }

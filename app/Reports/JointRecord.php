@@ -64,7 +64,8 @@ final class JointRecord
 
         $this->fusions($paper, $subject);
         $last = $subject->entries()->last();
-        $paper->say('Last journal entry: '.($last === null ? 'none' : "{$last->seq}, {$last->hash}"));
+        $paper->say('Last entry about this joint: '.($last === null ? 'none' : "{$last->seq}, {$last->hash}"));
+        $paper->seal($job);
 
         return $paper->bytes();
     }

@@ -34,6 +34,8 @@ final class JointTag
             }
         }
 
+        $paper->seal($job);
+
         return $paper->bytes();
     }
 

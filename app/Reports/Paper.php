@@ -4,6 +4,9 @@ declare(strict_types=1);
 
 namespace App\Reports;
 
+use App\Journal\Anchor;
+use App\Models\Job;
+
 /** One look for every printed record: A4, a heading band, tables, the governing note and page numbers. */
 final class Paper extends \TCPDF
 {
@@ -56,6 +59,21 @@ final class Paper extends \TCPDF
         if ($this->GetY() + $height > 275) {
             $this->AddPage();
         }
+    }
+
+    /** Closes a record with the hash that the job's journal closes with, as text and as a square code: whoever holds the paper can tell whether the journal was changed since. */
+    public function seal(Job $job): void
+    {
+        $anchor = Anchor::of($job->refresh());
+        $this->keep(34);
+        $this->section('Closing hash of the journal');
+        $top = $this->GetY();
+        $this->write2DBarcode($anchor->line(), 'QRCODE,M', 15, $top, 24, 24, ['padding' => 0]);
+        $this->SetLeftMargin(44);
+        $this->SetY($top);
+        $this->say("Job {$anchor->job}, {$anchor->seq} entries on {$anchor->at}, SHA-256 {$anchor->hash}. It stands in the file of anchors too: journal:verify --anchors tells whether the journal was cut or changed since.");
+        $this->SetLeftMargin(15);
+        $this->SetY($top + 26);
     }
 
     public function section(string $text): void

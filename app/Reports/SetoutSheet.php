@@ -42,6 +42,8 @@ final class SetoutSheet
         ], SetoutExport::rows($plan)));
         $paper->say('Dig levels: '.BellHole::source()->tag().'. Push each pipe home straight, then turn it.');
 
+        $paper->seal($job);
+
         return $paper->bytes();
     }
 }

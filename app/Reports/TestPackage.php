@@ -45,6 +45,8 @@ final class TestPackage
         $this->verdict($paper, $test, $job);
         $this->afterwards($paper, $test, $job);
 
+        $paper->seal($job);
+
         return $paper->bytes();
     }
 

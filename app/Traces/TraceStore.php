@@ -93,6 +93,33 @@ final class TraceStore
         ];
     }
 
+    /** Hash of what is stored, as fingerprint() has of what was to be. */
+    public function fingerprintOf(string $subjectType, string $subjectId): string
+    {
+        $columns = [];
+        foreach ($this->blocks($subjectType, $subjectId) as [$keys, $block]) {
+            foreach ($keys as $key) {
+                $columns[$key] = isset($columns[$key]) ? array_merge($columns[$key], $block[$key]) : $block[$key];
+            }
+        }
+
+        return self::fingerprint($columns);
+    }
+
+    /** @param  array<string, list<?float>>  $columns */
+    public static function fingerprint(array $columns): string
+    {
+        $hash = hash_init('sha256');
+        foreach ($columns as $key => $column) {
+            hash_update($hash, $key."\n");
+            foreach (array_chunk($column, 4096) as $part) {
+                hash_update($hash, in_array(null, $part, true) ? pack('e*', ...array_map(static fn (?float $v): float => $v ?? NAN, $part)) : pack('e*', ...$part));
+            }
+        }
+
+        return hash_final($hash);
+    }
+
     /** @return list<array<string, ?float>> */
     public function read(string $subjectType, string $subjectId): array
     {

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Database\Seeders;
 
 use App\Journal\Journal;
+use App\Journal\SetUp;
 use App\Models\Equipment;
 use App\Models\Job;
 use App\Models\Joint;
@@ -45,7 +46,9 @@ final class DemoSeeder extends Seeder
         $id = (string) Str::uuid();
         $job = Job::create(['id' => $id, 'number' => 'K-2417', 'title' => 'Millrace Lane main renewal', 'place' => 'Harrowfen', 'time_zone' => 'Europe/Berlin', 'began_on' => CarbonImmutable::now('UTC')->subDays(40)->toDateString(), 'rulebook_id' => Rulebook::where('key', 'iso')->value('id'), 'simulated' => true, 'journal_head' => Journal::root($id)]);
         $unit = $this->equipment($job);
+        app(SetUp::class)->job($job->refresh()->load('rulebook', 'equipment'), $ada);
         $joints = $this->main($job);
+        app(SetUp::class)->main(reset($joints)->main, $ada);
         $now = CarbonImmutable::now('UTC')->startOfSecond();
         foreach ([1, 2, 3, 4, 5, 6] as $k => $number) {
             $this->joints->make($joints[$number], $ada, $unit, $now->subMinutes(400 - 45 * $k), $number);
@@ -108,8 +111,8 @@ final class DemoSeeder extends Seeder
     /** A trunk main pulled together on restraints, the last of them still cooling, and a gas main with fittings of each kind. */
     private function otherMains(Job $job, Person $person, Equipment $unit, CarbonImmutable $now): void
     {
-        $trunk = $this->other($job, 'Northgate trunk', 'water', 800, 17.0, [101 => LargeBore::ID, 102 => LargeBore::ID, 103 => LargeBore::ID], 500);
-        $this->other($job, 'Quarry Hill gas', 'gas', 110, 11.0, [201 => Coupler::ID, 202 => TappingTee::ID, 203 => BranchSaddle::ID, 204 => Coupler::ID, 205 => RepairSpool::ID], 600);
+        $trunk = $this->other($job, $person, 'Northgate trunk', 'water', 800, 17.0, [101 => LargeBore::ID, 102 => LargeBore::ID, 103 => LargeBore::ID], 500);
+        $this->other($job, $person, 'Quarry Hill gas', 'gas', 110, 11.0, [201 => Coupler::ID, 202 => TappingTee::ID, 203 => BranchSaddle::ID, 204 => Coupler::ID, 205 => RepairSpool::ID], 600);
         $this->joints->work($trunk[101], $person, $unit, 'r6_fusion', $now->subMinutes(3), 'r6_fusion', [], 40);
     }
 
@@ -117,7 +120,7 @@ final class DemoSeeder extends Seeder
      * @param  array<int, string>  $methods  of joints by number
      * @return array<int, Joint> by number
      */
-    private function other(Job $job, string $name, string $service, int $dn, float $sdr, array $methods, int $pipe): array
+    private function other(Job $job, Person $person, string $name, string $service, int $dn, float $sdr, array $methods, int $pipe): array
     {
         $pe = PeDimensions::of($dn, $sdr);
         $onBarrel = static fn (string $method): bool => in_array($method, [TappingTee::ID, BranchSaddle::ID], true);
@@ -137,6 +140,7 @@ final class DemoSeeder extends Seeder
         for ($k = 1; $k <= $pipes; $k++) {
             Pipe::create(['main_id' => $main->id, 'number' => sprintf('P%03d', $pipe + $k), 'from_station_m' => ($k - 1) * self::PIPE_M, 'to_station_m' => $k * self::PIPE_M]);
         }
+        app(SetUp::class)->main($main, $person);
 
         return $joints;
     }

@@ -50,6 +50,9 @@ final class TestsDemo
         $otter = $this->fused($job, 'Otter Lane', 'water', 'PE 100', 1201, ['O1' => [1000, 700], 'O2' => [1000, 700]]);
         $quay = $this->fused($job, 'Quay Street gas', 'gas', 'PE 100', 1301, ['Q' => [500, 400]]);
         $tern = $this->reel($job);
+        foreach ([$otter, $quay, $tern] as $main) {
+            app(\App\Journal\SetUp::class)->main($main, $tom);
+        }
         foreach ([...$otter->joints, ...$quay->joints] as $k => $joint) {
             $this->joints->make($joint, $ada, $unit, $now->subMinutes(1500 - 35 * $k), 50 + $k);
         }

@@ -51,17 +51,17 @@ it('says where the chain breaks', function () {
 it('rebuilds joints from the journal alone', function () {
     $before = Joint::orderBy('id')->get(['id', 'state', 'severity', 'current_step', 'release_at', 'test_at'])->toArray();
     Joint::query()->update(['state' => 'planned', 'severity' => 'go', 'verdict' => null, 'current_step' => null, 'release_at' => null, 'test_at' => null]);
-    $this->artisan('journal:replay')->expectsOutputToContain('18 were different')->assertExitCode(0);
+    $this->artisan('journal:rebuild')->expectsOutputToContain('18 were different')->assertExitCode(0);
 
     expect(Joint::orderBy('id')->get(['id', 'state', 'severity', 'current_step', 'release_at', 'test_at'])->toArray())->toEqual($before);
-    $this->artisan('journal:replay')->expectsOutputToContain('0 were different')->assertExitCode(0);
+    $this->artisan('journal:rebuild')->expectsOutputToContain('0 were different')->assertExitCode(0);
 });
 
 it('rebuilds a test from the journal alone', function () {
     $section = $this->section('A');
     $plan = (new Diastoma\Core\PressureTest\Methods\F2164)->plan(App\PressureTests\KnownFacts::of($section))->toArray();
     app(Journal::class)->append($this->job(), $this->person(), new App\Journal\Draft('22222222-2222-4222-8222-222222222222', Journal::TEST_PLANNED, 'test', '33333333-3333-4333-8333-333333333333', ['section' => $section->id, 'number' => 1, 'method' => 'f2164', 'repeat_of' => null, 'plan' => $plan], now()->toIso8601String()));
-    $this->artisan('journal:replay')->expectsOutputToContain('2 tests rebuilt')->assertExitCode(0);
+    $this->artisan('journal:rebuild')->expectsOutputToContain('2 tests rebuilt')->assertExitCode(0);
 
     expect(PressureTest::findOrFail('33333333-3333-4333-8333-333333333333')->method)->toBe('f2164');
 });
@@ -75,3 +75,45 @@ it('keeps every finished joint of the demo finished when its procedure asks one 
     }
     expect($finished->count())->toBeGreaterThan(10);
 });
+
+it('builds the whole demo again from the journal in an empty database, and finds it the same', function () {
+    $this->artisan('journal:replay')->expectsOutputToContain('71 joints, 8 plans, 1 pressure tests; 18 traces held against their hash')->expectsOutputToContain('0 were different.')->assertExitCode(0);
+});
+
+// Found: rows that were changed or lost, and verdicts that are not what the readings say, passed the replay.
+it('names what is not as the journal says, and exits 1', function (Closure $spoil, string $says) {
+    $spoil->call($this);
+    $this->artisan('journal:replay', ['job' => 'K-2417'])->expectsOutputToContain($says)->assertExitCode(1);
+})->with([
+    'a joint called accepted' => [fn () => $this->joint(11)->update(['state' => 'accepted']), 'Joint 11: state is “accepted” and from the journal “stop”.'],
+    'a verdict made milder' => [function () {
+        $joint = $this->joint(11);
+        $joint->update(['verdict' => [...$joint->verdict, 'findings' => array_map(static fn (array $f): array => [...$f, 'severity' => 'go'], $joint->verdict['findings'])]]);
+    }, 'is go and from the journal stop'],
+    'a pipe that is lost' => [fn () => DB::table('pipes')->where('number', 'P203')->delete(), 'Pipe P203: it is in the journal and not in the table.'],
+    'a pipe nobody laid' => [fn () => DB::table('pipes')->insert(['id' => '99999999-9999-4999-8999-999999999999', 'main_id' => $this->joint(1)->main_id, 'number' => 'P999', 'from_station_m' => 0, 'to_station_m' => 1]), 'Pipe P999: it is not there.'],
+    'a thinner wall' => [fn () => DB::table('mains')->where('name', 'Millrace Lane')->update(['wall_mm' => 10.0]), 'Main Millrace Lane: wall_mm is “10” and from the journal “16.4”.'],
+    'a section moved' => [fn () => $this->section('O1')->update(['to_station_m' => 20.0]), 'Section O1: to_station_m is “20” and from the journal “24”.'],
+    'a plan with another limit' => [fn () => DB::table('plans')->whereNotNull('adopted_at')->limit(1)->update(['request' => '{}']), 'request is “{}”'],
+    'a failed test called passed' => [fn () => PressureTest::query()->firstOrFail()->update(['state' => 'passed']), 'state is “passed” and from the journal “failed”.'],
+    'the trace of a test' => [fn () => DB::table('trace_blocks')->where('subject_type', 'test')->limit(1)->delete(), 'its stored trace is not the one that was judged'],
+    'the trace of a fusion' => [fn () => DB::table('trace_blocks')->where('subject_type', 'fusion')->limit(1)->update(['samples' => DB::raw('(select s from (select samples s from trace_blocks where subject_type = \'test\' limit 1) x)')]), 'its stored trace is not the one that was judged'],
+]);
+
+it('completes the journal of a job of an earlier version, once, so that it can be replayed', function () {
+    $id = (string) Illuminate\Support\Str::uuid();
+    $old = App\Models\Job::create([...$this->job()->only(['title', 'place', 'time_zone', 'rulebook_id']), 'id' => $id, 'number' => 'OLD-1', 'simulated' => true, 'journal_head' => Journal::root($id)]);
+    $main = $this->joint(1)->main->replicate()->fill(['id' => (string) Illuminate\Support\Str::uuid(), 'job_id' => $id]);
+    $main->save();
+    $section = $this->section('A')->replicate()->fill(['id' => (string) Illuminate\Support\Str::uuid(), 'main_id' => $main->id]);
+    $section->save();
+    $joint = $this->joint(12)->replicate()->fill(['id' => (string) Illuminate\Support\Str::uuid(), 'main_id' => $main->id, 'section_id' => $section->id]);
+    $joint->save();
+    $this->signIn()->enter($joint, 'ambient_c', 12)->assertCreated();
+    $this->artisan('journal:complete')->expectsOutputToContain('1 jobs completed')->assertExitCode(0);
+    $this->artisan('journal:complete')->expectsOutputToContain('0 jobs completed')->assertExitCode(0);
+    $this->artisan('journal:verify', ['job' => 'OLD-1'])->assertExitCode(0);
+    $this->artisan('journal:replay', ['job' => 'OLD-1'])->expectsOutputToContain('1 mains, 1 sections, 0 pipes, 1 joints')->expectsOutputToContain('0 were different.')->assertExitCode(0);
+});
+
+it('keeps no password in the journal', fn () => expect(Entry::where('payload', 'like', '%$2y$%')->count())->toBe(0));

@@ -7,7 +7,7 @@ it('prints a joint record with readings, findings, sources and the journal hash'
     $text = pdfText((string) $reply->getContent());
 
     expect($text)->toContain('Joint 3')->toContain('Standing: accepted')->toContain('DVS 2207-1')->toContain('End A: outside diameters')->toContain('Ada Brook')
-        ->toContain('complete; by Ada Brook')->toContain('SIMULATED JOB')->toContain('Last journal entry')->toContain("owner's specification and local code govern");
+        ->toContain('complete; by Ada Brook')->toContain('SIMULATED JOB')->toContain('Closing hash of the journal')->toContain("owner's specification and local code govern");
 });
 
 it('prints a stop and who overruled it', function () {

@@ -4,60 +4,56 @@ declare(strict_types=1);
 
 namespace App\Console\Commands;
 
-use App\Actions\ProjectJoint;
-use App\Journal\Journal;
+use App\Journal\Replay\Differences;
+use App\Journal\Replay\Rebuilt;
+use App\Journal\Replay\Recordings;
 use App\Models\Entry;
 use App\Models\Job;
-use App\Models\Joint;
-use App\Models\PressureTest;
-use App\Models\Section;
-use App\Procedures\Subject;
-use Carbon\CarbonImmutable;
 use Illuminate\Console\Command;
+use Illuminate\Support\Facades\Artisan;
+use Illuminate\Support\Facades\DB;
 
-/** Joints and tests are projections: this builds them again from the journal alone. */
+/** The proof that the journal is the record: everything is built again from it in an empty database, judged again, and held against what stands in the tables. */
 final class JournalReplay extends Command
 {
+    private const EMPTY = 'replay';
+
     protected $signature = 'journal:replay {job? : Number of one job; all without}';
 
-    protected $description = 'Rebuilds joints and tests from the journal and says what was different';
+    protected $description = 'Builds jobs again from the journal in an empty database and names every difference; exits 1 where there is one';
 
-    public function handle(ProjectJoint $project): int
+    public function handle(Rebuilt $rebuilt, Recordings $recordings): int
     {
-        $joints = $tests = $different = 0;
-        foreach (Job::query()->when($this->argument('job'), static fn ($q, $number) => $q->where('number', $number))->get() as $job) {
-            foreach (Joint::with('main.job.rulebook')->whereIn('main_id', $job->mains()->pluck('id'))->whereIn('id', Entry::where('job_id', $job->id)->where('subject_type', 'joint')->select('subject_id'))->lazy(200) as $joint) {
-                $before = [$joint->state, $joint->severity, $joint->current_step];
-                $project->execute(Subject::joint($joint));
-                $different += $before === [$joint->state, $joint->severity, $joint->current_step] ? 0 : 1;
-                $joints++;
+        $kept = DB::getDefaultConnection();
+        $this->emptyDatabase();
+        $different = 0;
+        foreach (Job::query()->when($this->argument('job'), static fn ($q, $number) => $q->where('number', $number))->orderBy('number')->get() as $job) {
+            $entries = array_values(Entry::where('job_id', $job->id)->orderBy('seq')->get()->all());
+            DB::setDefaultConnection(self::EMPTY);
+            try {
+                $rebuilt->from($entries);
+            } finally {
+                DB::setDefaultConnection($kept);
             }
-            foreach (Entry::where('job_id', $job->id)->where('kind', Journal::SECTION_FACTS)->orderBy('seq')->lazy(200) as $entry) {
-                Section::whereKey($entry->subject_id)->first()?->update(['facts' => $entry->data()['facts']]);
+            $rows = Differences::of($job, DB::connection($kept), DB::connection(self::EMPTY));
+            $traces = $recordings->of($entries);
+            foreach ([...$rows['found'], ...$traces['found']] as $said) {
+                $this->error("{$job->number}: {$said}");
+                $different++;
             }
-            foreach (Entry::where('job_id', $job->id)->whereIn('kind', [Journal::TEST_PLANNED, Journal::TEST_JUDGED])->orderBy('seq')->lazy(200) as $entry) {
-                $different += $this->test($entry) ? 1 : 0;
-                $tests += $entry->kind === Journal::TEST_PLANNED ? 1 : 0;
-            }
+            $this->line("{$job->number}: ".count($entries).' entries; rebuilt '.implode(', ', array_map(static fn (string $table, int $n): string => "{$n} ".str_replace('_', ' ', $table), array_keys($rows['compared']), $rows['compared']))."; {$traces['compared']} traces held against their hash.");
         }
-        $this->line("{$joints} joints and {$tests} tests rebuilt from the journal; {$different} were different.");
+        $this->line("{$different} were different.");
 
-        return self::SUCCESS;
+        return $different === 0 ? self::SUCCESS : self::FAILURE;
     }
 
-    /** @return bool whether anything changed */
-    private function test(Entry $entry): bool
+    private function emptyDatabase(): void
     {
-        $data = $entry->data();
-        $test = PressureTest::find($entry->subject_id) ?? new PressureTest(['id' => $entry->subject_id]);
-        $before = [$test->exists, $test->state];
-        if ($entry->kind === Journal::TEST_PLANNED) {
-            $test->fill(['section_id' => $data['section'], 'number' => $data['number'], 'method' => $data['method'], 'repeat_of' => $data['repeat_of'], 'plan' => $data['plan'], 'section_facts' => $data['section_facts'] ?? null, 'ready' => $data['ready'] ?? null]);
-        } else {
-            $test->fill(['state' => $data['state'], 'verdict' => $data['verdict'], 'mode' => $data['mode'] ?? ($data['simulated'] ? 'simulated' : 'csv'), 'measured' => $data['measured'] ?? null, 'started_at' => CarbonImmutable::parse($data['started_at']), 'ended_at' => CarbonImmutable::parse($data['ended_at'])]);
-        }
-        $test->save();
-
-        return $before !== [true, $test->state];
+        $name = (string) config('database.connections.'.self::EMPTY.'.database');
+        DB::connection('owner')->statement("DROP DATABASE IF EXISTS `{$name}`");
+        DB::connection('owner')->statement("CREATE DATABASE `{$name}` CHARACTER SET utf8mb4 COLLATE utf8mb4_unicode_ci");
+        DB::purge(self::EMPTY);
+        Artisan::call('migrate', ['--database' => self::EMPTY, '--force' => true]);
     }
 }

@@ -1,0 +1,25 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Console\Commands;
+
+use App\Journal\SetUp;
+use App\Models\Job;
+use Illuminate\Console\Command;
+
+/** Run by bin/start after the migrations: a job of an earlier version gets what it stands on written into its journal, once. */
+final class JournalComplete extends Command
+{
+    protected $signature = 'journal:complete';
+
+    protected $description = 'Writes into the journal what jobs of an earlier version stand on: people, instruments, mains, pipes, joints';
+
+    public function handle(SetUp $setUp): int
+    {
+        $done = Job::query()->with('rulebook', 'equipment')->get()->filter(static fn (Job $job): bool => $setUp->complete($job))->count();
+        $this->line("{$done} jobs completed.");
+
+        return self::SUCCESS;
+    }
+}

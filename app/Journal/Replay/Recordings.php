@@ -1,0 +1,66 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Journal\Replay;
+
+use App\Journal\Journal;
+use App\Models\Entry;
+use App\Models\PressureTest;
+use App\PressureTests\JudgeTest;
+use App\PressureTests\Recorded;
+use App\Traces\TraceStore;
+use Diastoma\Core\PressureTest\Run\Run;
+
+/** Holds each stored trace against the hash that the journal has of it, and judges each test anew from its trace. */
+final class Recordings
+{
+    public function __construct(private readonly TraceStore $traces, private readonly JudgeTest $judge, private readonly Recorded $recorded)
+    {
+    }
+
+    /**
+     * @param  iterable<Entry>  $entries  of one job
+     * @return array{compared: int, found: list<string>}
+     */
+    public function of(iterable $entries): array
+    {
+        $compared = 0;
+        $found = [];
+        foreach ($entries as $entry) {
+            $data = $entry->data();
+            $fusion = $entry->kind === Journal::READING && is_array($data['value'] ?? null) && isset($data['value']['samples_sha256']);
+            if (! $fusion && $entry->kind !== Journal::TEST_JUDGED) {
+                continue;
+            }
+            $compared++;
+            $name = $fusion ? "Fusion of joint {$data['value']['joint']} (entry {$entry->seq})" : "Test of entry {$entry->seq}";
+            $hash = $fusion ? $data['value']['samples_sha256'] : $data['samples_sha256'];
+            if ($this->traces->fingerprintOf($fusion ? 'fusion' : 'test', $fusion ? $data['value']['trace'] : $entry->subject_id) !== $hash) {
+                $found[] = "{$name}: its stored trace is not the one that was judged.";
+            } elseif (! $fusion) {
+                $found = [...$found, ...$this->test($entry, $data, $name)];
+            }
+        }
+
+        return ['compared' => $compared, 'found' => $found];
+    }
+
+    /**
+     * @param  array<string, mixed>  $data
+     * @return list<string>
+     */
+    private function test(Entry $entry, array $data, string $name): array
+    {
+        $test = PressureTest::with('section.main.job.rulebook')->find($entry->subject_id);
+        if ($test === null) {
+            return ["{$name}: the test is not there."];
+        }
+        $run = new Run($this->recorded->trace($test), $data['verdict']['marks'] ?? [], $data['measured'] ?? [], $data['verdict']['broken_off'] ?? '');
+        $verdict = $this->judge->verdict($test, $run);
+        $again = Differences::verdict(json_encode($verdict->toArray()));
+        $before = Differences::verdict($data['verdict']);
+
+        return $verdict->state() === $data['state'] && $again === $before ? [] : ["{$name}: judged anew from its trace it is {$verdict->state()}, in the journal {$data['state']}."];
+    }
+}
