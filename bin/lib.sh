@@ -76,23 +76,36 @@ start_database() {
   if [ ! -d "$dir/mysql" ]; then
     say "Making a database folder in var/$1"
     mkdir -p "$dir"
-    mariadb-install-db --no-defaults $user --datadir="$dir" --auth-root-authentication-method=normal --skip-test-db >"$ROOT/var/$1.log" 2>&1 || die "mariadb-install-db failed, see var/$1.log"
+    mariadb-install-db --no-defaults $user --datadir="$dir" --auth-root-authentication-method=socket --auth-root-socket-user="$(id -un)" --skip-test-db >"$ROOT/var/$1.log" 2>&1 || die "mariadb-install-db failed, see var/$1.log"
   fi
   setsid mariadbd --no-defaults $user --datadir="$dir" --socket="$dir/mysqld.sock" --pid-file="$dir/mysqld.pid" --port="$port" --bind-address=127.0.0.1 \
     --innodb-buffer-pool-size=256M --max-allowed-packet=64M --character-set-server=utf8mb4 ${DIASTOMA_DB_FLAGS:-} >>"$ROOT/var/$1.log" 2>&1 &
   DB_PID=$!
   local i
   for i in $(seq 1 150); do
-    mariadb --no-defaults --socket="$dir/mysqld.sock" -uroot -e 'SELECT 1' >/dev/null 2>&1 && return 0
+    as_root "$1" 'SELECT 1' >/dev/null 2>&1 && { shut_root_out "$1"; return 0; }
     kill -0 "$DB_PID" 2>/dev/null || die "the database stopped at once, see var/$1.log"
     sleep 0.2
   done
   die "the database did not answer within 30 s, see var/$1.log"
 }
 
+# as_root NAME [SQL]: the database's root, by its socket; the machine's user who owns the folder is root there.
+as_root() {
+  local admin=root
+  [ "$(id -u)" = 0 ] || mariadb --no-defaults --socket="$ROOT/var/$1/mysqld.sock" -uroot -e 'SELECT 1' >/dev/null 2>&1 || admin="$(id -un)"
+  mariadb --no-defaults --socket="$ROOT/var/$1/mysqld.sock" -u"$admin" ${2:+-e "$2"}
+}
+
+# Root has no door over TCP and none without being the right user of the machine: also in a folder that an earlier version made.
+shut_root_out() {
+  [ "$(id -u)" = 0 ] || return 0 # then root is a name that nobody on this machine can take
+  as_root "$1" "ALTER USER 'root'@'localhost' IDENTIFIED VIA unix_socket; DROP USER IF EXISTS 'root'@'127.0.0.1', 'root'@'::1', 'root'@'$(hostname)'" || die "shutting the database's root out of TCP failed"
+}
+
 # make_database NAME SCHEMA: an empty schema, an owner who migrates and an application user with no rights yet.
 make_database() {
-  mariadb --no-defaults --socket="$ROOT/var/$1/mysqld.sock" -uroot <<SQL
+  as_root "$1" <<SQL
 CREATE DATABASE IF NOT EXISTS \`$2\` CHARACTER SET utf8mb4 COLLATE utf8mb4_unicode_ci;
 CREATE USER IF NOT EXISTS 'diastoma_owner'@'%' IDENTIFIED BY '$DB_OWNER_PASSWORD';
 CREATE USER IF NOT EXISTS 'diastoma_app'@'%' IDENTIFIED BY '$DB_PASSWORD';
@@ -101,7 +114,7 @@ GRANT ALL ON \`$2_replay\`.* TO 'diastoma_owner'@'%';
 SQL
 }
 
-drop_database() { mariadb --no-defaults --socket="$ROOT/var/$1/mysqld.sock" -uroot -e "DROP DATABASE IF EXISTS \`$2\`"; }
+drop_database() { as_root "$1" "DROP DATABASE IF EXISTS \`$2\`"; }
 
 migrate() {
   php artisan migrate --database=owner --force --no-interaction >var/migrate.log 2>&1 || { cat var/migrate.log >&2; die "the migration failed"; }
@@ -112,7 +125,7 @@ free_port() { php -r '$s = stream_socket_server("tcp://127.0.0.1:0"); preg_match
 
 # serve PORT LOG [WORKERS]: the application on loopback, in a process group of its own so that its workers end with it. Sets WEB_PID.
 serve() {
-  PHP_CLI_SERVER_WORKERS="${3:-4}" setsid php -d opcache.enable_cli=1 -d opcache.jit=tracing -d opcache.jit_buffer_size=64M \
+  PHP_CLI_SERVER_WORKERS="${3:-4}" setsid env -u DB_OWNER_PASSWORD php -d opcache.enable_cli=1 -d opcache.jit=tracing -d opcache.jit_buffer_size=64M \
     -d upload_max_filesize=64M -d post_max_size=65M -d memory_limit=512M -d variables_order=EGPCS \
     -S "127.0.0.1:$1" -t public bin/router.php >"var/$2.log" 2>&1 </dev/null &
   WEB_PID=$!

@@ -117,3 +117,9 @@ it('completes the journal of a job of an earlier version, once, so that it can b
 });
 
 it('keeps no password in the journal', fn () => expect(Entry::where('payload', 'like', '%$2y$%')->count())->toBe(0));
+
+// Found: the database's root had a door over TCP, without a password.
+it('lets nobody in as the root of the database over TCP', function (string $host) {
+    $port = config('database.connections.app.port');
+    expect(fn () => new PDO("mysql:host={$host};port={$port}", 'root', ''))->toThrow(PDOException::class);
+})->with(['127.0.0.1', '::1']);
