@@ -19,6 +19,7 @@ import ContrastIcon from '@mui/icons-material/Contrast';
 import LogoutIcon from '@mui/icons-material/Logout';
 import { useQueryClient } from '@tanstack/react-query';
 import { remove } from '../api/client';
+import { forget } from '../api/outbox';
 import { sessionQuery } from '../api/queries';
 import { LineStrip } from '../instruments/line/LineStrip';
 import { Neighbours } from '../instruments/line/Neighbours';
@@ -226,15 +227,15 @@ export function Shell() {
           </IconButton>
         </Stack>
       </Stack>
-      {outbox.refused.map((said) => (
-        <Alert key={said} severity="error" onClose={outbox.dismiss} sx={{ borderRadius: 0 }}>
+      {outbox.refused.map(({ draft, said }) => (
+        <Alert key={draft.id} severity="error" onClose={() => void forget(draft.id)} closeText="I have read it" sx={{ borderRadius: 0 }}>
           An entry kept on this device was not taken: {said}
         </Alert>
       ))}
       {outbox.waiting.length > 0 && (
         <Alert severity="warning" role="status" sx={{ borderRadius: 0 }}>
-          No connection: {outbox.waiting.length === 1 ? 'one entry is' : `${outbox.waiting.length} entries are`} kept on this device and will be sent when it is
-          back. Go on working.
+          Not sent yet: {outbox.waiting.length === 1 ? 'one entry is' : `${outbox.waiting.length} entries are`} kept on this device and will be sent as soon as
+          the server takes {outbox.waiting.length === 1 ? 'it' : 'them'}. Go on working.
         </Alert>
       )}
       {phone ? (

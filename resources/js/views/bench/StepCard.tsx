@@ -3,7 +3,9 @@ import { Alert, Box, Paper, Stack, Typography } from '@mui/material';
 import WarningAmberIcon from '@mui/icons-material/WarningAmber';
 import type { QueryKey } from '@tanstack/react-query';
 import { ApiError, type Schemas } from '../../api/client';
+import { forget } from '../../api/outbox';
 import { span, useJobNow } from '../../app/time';
+import { useRefused } from '../../app/useOutbox';
 import { Findings } from './Findings';
 import { GateNote, isShut } from './GateNote';
 import { ReadingField } from './ReadingField';
@@ -26,6 +28,7 @@ const bad = (finding: Schemas['Finding']) => finding.severity === 'mend' || find
 export function StepCard({ bench, step, queryKey, mayEnter, instrument, footer, heading }: Props) {
   const entry = useEntry(bench, queryKey);
   const [errors, setErrors] = useState<Record<string, string>>({});
+  const refused = useRefused(bench.subject_id);
   const [kept, setKept] = useState<Record<string, true>>({});
   const enter = (key: string, value: unknown) => {
     entry.mutate(
@@ -34,6 +37,7 @@ export function StepCard({ bench, step, queryKey, mayEnter, instrument, footer, 
         onSuccess: (written) => {
           setErrors((all) => Object.fromEntries(Object.entries(all).filter(([k]) => k !== key)));
           setKept((all) => (written ? {} : { ...all, [key]: true }));
+          if (refused[key]) void forget(refused[key].draft.id); // entered anew
         },
         onError: (error) => setErrors((all) => ({ ...all, [key]: error instanceof ApiError ? error.message : 'Not entered yet. It is kept here; try again.' })),
       },
@@ -76,7 +80,7 @@ export function StepCard({ bench, step, queryKey, mayEnter, instrument, footer, 
             <ReadingField
               spec={spec}
               reading={step.stale.includes(spec.key) ? undefined : bench.readings[spec.key]}
-              error={errors[spec.key] ?? null}
+              error={errors[spec.key] ?? refused[spec.key]?.said ?? null}
               busy={entry.isPending && entry.variables.payload.key === spec.key}
               disabled={!mayEnter || shut}
               onEnter={(value) => enter(spec.key, value)}

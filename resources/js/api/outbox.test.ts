@@ -1,0 +1,95 @@
+import 'fake-indexeddb/auto';
+import { beforeEach, expect, test, vi } from 'vitest';
+import { ApiError, ConnectionLost } from './client';
+
+const { post } = vi.hoisted(() => ({ post: vi.fn() }));
+vi.mock('./client', async (original) => ({ ...(await original<typeof import('./client')>()), post }));
+
+const { flush, forget, submit, watchOutbox } = await import('./outbox');
+
+const draft = (id: string, key = 'ambient_c') => ({
+  id,
+  kind: 'reading' as const,
+  subject_type: 'joint' as const,
+  subject_id: 'j1',
+  payload: { key, value: 12 },
+  device_at: '2026-11-23T08:00:00Z',
+});
+
+/** The server as it would answer each entry: by its id an error, or what was written. */
+const server = (answers: Record<string, Error> = {}) =>
+  post.mockImplementation((_path: string, sent: { id: string }) => {
+    const error = answers[sent.id];
+    return error ? Promise.reject(error) : Promise.resolve({ entry: { id: sent.id }, bench: {} });
+  });
+
+/** What the list shows: entries that wait, and entries that were refused. */
+async function list() {
+  const seen = await new Promise<{ waiting: { id: string }[]; refused: { draft: { id: string }; said: string }[] }>((resolve) => watchOutbox(resolve));
+  return { waiting: seen.waiting.map((d) => d.id), refused: seen.refused.map((r) => [r.draft.id, r.said]) };
+}
+
+beforeEach(async () => {
+  server();
+  await flush('ada');
+  for (const [id] of (await list()).refused) await forget(id as string);
+});
+
+test('an entry is kept while there is no connection, and sent when it is back', async () => {
+  server({ a: new ConnectionLost() });
+  expect(await submit('ada', draft('a'))).toBeNull();
+  expect((await list()).waiting).toEqual(['a']);
+  server();
+  expect((await flush('ada')).written.map((w) => w.entry.id)).toEqual(['a']);
+  expect(await list()).toEqual({ waiting: [], refused: [] });
+});
+
+// Found: the refusal of an entry that had waited was thrown at whoever was entering something else, or was lost.
+test('a refusal of a waiting entry is told in the list, and not to another entry that is just being sent', async () => {
+  server({ a: new ConnectionLost() });
+  await submit('ada', draft('a'));
+  server({ a: new ApiError(409, 'This step is shut.') });
+  expect((await submit('ada', draft('b', 'pipe_c')))?.entry.id).toBe('b');
+  expect(await list()).toEqual({ waiting: [], refused: [['a', 'This step is shut.']] });
+  await forget('a');
+  expect((await list()).refused).toEqual([]);
+});
+
+test('a refusal of the entry just sent is told to whoever entered it, once', async () => {
+  server({ a: new ApiError(422, 'Not a number.') });
+  await expect(submit('ada', draft('a'))).rejects.toThrow('Not a number.');
+  expect(await list()).toEqual({ waiting: [], refused: [] });
+});
+
+// Found: one entry that the server could not take held up all that came after it.
+test('an entry that the server cannot take does not hold up the others', async () => {
+  server({ a: new ApiError(500, 'Something broke.') });
+  expect(await submit('ada', draft('a'))).toBeNull();
+  expect((await submit('ada', draft('b')))?.entry.id).toBe('b');
+  expect((await list()).waiting).toEqual(['a']);
+  server();
+  await flush('ada');
+  expect((await list()).waiting).toEqual([]);
+});
+
+test.each([401, 419, 429])('%i says the same to every entry: the rest is not tried, and nothing is lost', async (status) => {
+  server({ a: new ConnectionLost(), b: new ConnectionLost() });
+  await submit('ada', draft('a'));
+  await submit('ada', draft('b'));
+  post.mockClear();
+  server({ a: new ApiError(status, 'Sign in again.') });
+  await flush('ada');
+  expect(post).toHaveBeenCalledTimes(1);
+  expect((await list()).waiting).toEqual(['a', 'b']);
+});
+
+test('entries of somebody else wait for their own sign-in, in the order in which they were made', async () => {
+  server({ a: new ConnectionLost(), b: new ConnectionLost(), c: new ConnectionLost() });
+  await submit('ada', draft('a'));
+  await submit('olaf', draft('b'));
+  await submit('ada', draft('c'));
+  server();
+  expect((await flush('ada')).written.map((w) => w.entry.id)).toEqual(['a', 'c']);
+  expect((await list()).waiting).toEqual(['b']);
+  await flush('olaf');
+});
