@@ -17,10 +17,9 @@ use App\Traces\TraceStore;
 use Carbon\CarbonImmutable;
 use Diastoma\Core\Electrofusion\Diagnosis\Diagnosis;
 use Diastoma\Core\Electrofusion\Diagnosis\TraceClass;
-use Diastoma\Core\Electrofusion\FusionProcedure;
 use Diastoma\Core\Electrofusion\FusionTrace;
 use Diastoma\Core\Simulation\FusionControlUnit;
-use Diastoma\Core\Sitting\Action;
+use Diastoma\Core\Sitting\DeviceStart;
 use Diastoma\Core\Sitting\SimulatedDevice;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Str;
@@ -39,18 +38,13 @@ final class RunFusion
     /** @throws Refused if the label is not read, the step is shut, a stop is open, or it may not be fused again */
     public function start(Joint $joint, Person $person, TraceClass $fault, float $speed, int $seed, string $record = 'fusion'): FusionRun
     {
-        $person->must(Action::Fuse);
         $simulated = SimulatedDevice::ControlUnit->refusal($joint->main->job->simulated);
         if ($simulated !== null) {
             throw Refused::conflict($simulated);
         }
-        $refused = FusionProcedure::operatorRefused($person->name, (string) $person->certificate_until, $joint->main->job->now()->toDateTimeImmutable());
-        if ($refused !== '') {
-            throw Refused::forbidden($refused);
-        }
 
         return $this->alone($joint, function () use ($joint, $person, $record, $fault, $seed, $speed): FusionRun {
-            $run = $this->prepare($joint, $person, $record);
+            $run = $this->prepare($joint, $person, $record, true);
             if ($run->resistance_ohm === null) {
                 throw Refused::conflict('The simulated unit needs to know the resistance: read the bar code, or enter the resistance printed on the label.');
             }
@@ -64,7 +58,7 @@ final class RunFusion
     public function follow(Joint $joint, Person $person, Equipment $unit, string $record, CarbonImmutable $started): FusionRun
     {
         return $this->alone($joint, function () use ($joint, $person, $unit, $record, $started): FusionRun {
-            $run = $this->prepare($joint, $person, $record);
+            $run = $this->prepare($joint, $person, $record, false);
             $run->fill(['equipment_id' => $unit->id, 'samples' => [], 'started_at' => $started, 'fault' => TraceClass::Good->value, 'seed' => 0, 'speed' => 1])->save();
 
             return $run;
@@ -87,18 +81,15 @@ final class RunFusion
         });
     }
 
-    private function prepare(Joint $joint, Person $person, string $record): FusionRun
+    private function prepare(Joint $joint, Person $person, string $record, bool $byHand): FusionRun
     {
         $subject = Subject::joint($joint);
-        $of = WeldOf::record($subject, $record);
-        $nominal = $of->weld->nominal($subject->situation());
-        if ($nominal === null) {
-            throw Refused::conflict('The control unit does not know what to do yet: scan the label and enter its printed values first.');
+        $running = FusionRun::where('joint_id', $joint->id)->where('finished', false)->exists();
+        $refused = DeviceStart::refusal($subject->sitting(), $record, $byHand ? $person->sitter() : null, $subject->job->now()->toDateTimeImmutable(), $running);
+        if ($refused !== null) {
+            throw Refused::of($refused);
         }
-        if (FusionRun::where('joint_id', $joint->id)->where('finished', false)->exists()) {
-            throw Refused::conflict('A fusion is running on this joint already.');
-        }
-        $of->mustBeStartable();
+        $nominal = WeldOf::record($subject, $record)->weld->nominal($subject->situation()) ?? throw new \LogicException('The core lets nothing start that the label does not say.');
 
         return new FusionRun([
             'id' => (string) Str::uuid(), 'joint_id' => $joint->id, 'person_id' => $person->id, 'record' => $record,

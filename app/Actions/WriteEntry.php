@@ -16,7 +16,6 @@ use App\Procedures\Subject;
 use Diastoma\Core\Rulebook\Verdict;
 use Diastoma\Core\Sitting\Entry as Item;
 use Diastoma\Core\Sitting\Instrument;
-use Diastoma\Core\Sitting\Person as Sitter;
 use Diastoma\Core\Sitting\Refused as NotTaken;
 use Illuminate\Support\Facades\DB;
 
@@ -63,8 +62,7 @@ final class WriteEntry
     private function taken(Subject $subject, Person $person, Draft $draft): array
     {
         $item = new Item($draft->id, $draft->kind, $draft->payload, new \DateTimeImmutable($draft->deviceAt), $person->name);
-        $sitter = new Sitter($person->name, $person->role, (string) $person->certificate_until);
-        $checked = $subject->open($this->instruments($subject))->checked($item, $sitter, $subject->job->now()->toDateTimeImmutable());
+        $checked = $subject->open($this->instruments($subject))->checked($item, $person->sitter(), $subject->job->now()->toDateTimeImmutable());
         if ($checked instanceof NotTaken) {
             throw Refused::of($checked);
         }

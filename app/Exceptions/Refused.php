@@ -20,6 +20,14 @@ final class Refused extends \RuntimeException
         return new self($title, 409);
     }
 
+    /** @throws self if something stands against it */
+    public static function unless(?string $against): void
+    {
+        if ($against !== null) {
+            throw self::conflict($against);
+        }
+    }
+
     public static function forbidden(string $title): self
     {
         return new self($title, 403);

@@ -98,7 +98,6 @@ final class TestPage
         $plan = Recorded::plan($test);
         $running = $test->state === 'running';
         $elapsed = $running ? $this->recorded->elapsed($test) : null;
-        $gaps = $test->run['gaps'] ?? [];
 
         return [
             'id' => $test->id, 'number' => $test->number, ...array_intersect_key(self::method($method), ['title' => 1, 'source' => 1, 'remembered' => 1, 'standing' => 1]), 'method' => $test->method,
@@ -107,7 +106,7 @@ final class TestPage
             'asks' => array_map(static fn (ReadingSpec $spec): array => $spec->toArray($units), $method->asks()),
             'faults' => array_map(static fn (PressureFault $f): array => ['id' => $f->value, 'title' => $f->title()], PressureFault::in($plan->medium)),
             'display' => self::display((new Words($units))->upTo($plan->gaugeKpa)),
-            'notes' => Recorded::notes($test), 'logging' => $running && ($gaps === [] || $gaps[count($gaps) - 1][1] !== null),
+            'notes' => Recorded::notes($test), 'logging' => $running && $test->conduct()->isLogging(),
             'now' => $elapsed === null ? null : [...Now::at($plan, $test->mode === 'simulated' ? [] : Recorded::marks($test), $elapsed)->toArray(), 'elapsed_s' => $elapsed],
             'samples' => $test->hasEnded() ? $this->traces->extent('test', $test->id)['count'] : null,
             'mends' => AfterTest::written($test, Journal::TEST_MEND), 'signatures' => AfterTest::written($test, Journal::TEST_SIGNED), 'ready' => $test->ready,

@@ -6,6 +6,7 @@ namespace App\Models;
 
 use App\Exceptions\Refused;
 use Diastoma\Core\Sitting\Action;
+use Diastoma\Core\Sitting\Person as Sitter;
 use Diastoma\Core\Sitting\Rights;
 use Illuminate\Database\Eloquent\Concerns\HasUuids;
 use Illuminate\Foundation\Auth\User;
@@ -32,6 +33,12 @@ final class Person extends User
     public function may(Action $action): bool
     {
         return Rights::may($this->role, $action);
+    }
+
+    /** As the core knows them. */
+    public function sitter(): Sitter
+    {
+        return new Sitter($this->name, $this->role, (string) $this->certificate_until);
     }
 
     /** @throws Refused if this person may not */

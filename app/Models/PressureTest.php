@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Models;
 
+use Diastoma\Core\PressureTest\Run\Conduct;
 use Illuminate\Database\Eloquent\Concerns\HasUuids;
 use Illuminate\Database\Eloquent\Model;
 use Illuminate\Database\Eloquent\Relations\BelongsTo;
@@ -17,12 +18,15 @@ final class PressureTest extends Model
 
     protected $casts = ['plan' => 'array', 'run' => 'array', 'verdict' => 'array', 'section_facts' => 'array', 'ready' => 'array', 'measured' => 'array', 'number' => 'int', 'started_at' => 'immutable_datetime', 'ended_at' => 'immutable_datetime'];
 
-    /** Nothing is added to it any more. */
-    public const ENDED = ['passed', 'failed', 'advised'];
+    /** What may be done with it as it stands. */
+    public function conduct(): Conduct
+    {
+        return new Conduct($this->number, $this->state ?? Conduct::PLANNED, $this->mode, $this->run['gaps'] ?? []);
+    }
 
     public function hasEnded(): bool
     {
-        return in_array($this->state, self::ENDED, true);
+        return $this->conduct()->hasEnded();
     }
 
     /** @return BelongsTo<Section, $this> */

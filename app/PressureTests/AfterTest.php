@@ -11,6 +11,7 @@ use App\Models\Entry;
 use App\Models\Joint;
 use App\Models\Person;
 use App\Models\PressureTest;
+use Diastoma\Core\PressureTest\Run\Conduct;
 use Diastoma\Core\Sitting\Action;
 use Illuminate\Support\Facades\DB;
 
@@ -25,11 +26,10 @@ final class AfterTest
     public function mend(PressureTest $test, Person $person, string $id, ?int $joint, string $what, bool $lowered): Entry
     {
         $person->must(Action::WriteMended);
-        if (! $test->hasEnded() || $test->state === 'passed') {
-            throw Refused::conflict($test->hasEnded() ? 'This test has passed: there is nothing to mend.' : 'This test is not over. Finish it first; say that it was broken off, and why.');
-        }
-        if (! $lowered) {
-            throw Refused::input('Lower the pressure first: nobody mends anything under pressure.', [['field' => 'pressure_lowered', 'detail' => 'must come first', 'value' => false]]);
+        Refused::unless($test->conduct()->mend());
+        $unsafe = Conduct::mendSafely($lowered);
+        if ($unsafe !== null) {
+            throw Refused::input($unsafe, [['field' => 'pressure_lowered', 'detail' => 'must come first', 'value' => false]]);
         }
         if ($joint !== null && ! Joint::where('section_id', $test->section_id)->where('number', $joint)->exists()) {
             throw Refused::input("Section {$test->section->name} has no joint {$joint}. Leave it empty where it was no joint.", [['field' => 'joint', 'detail' => 'not of this section', 'value' => $joint]]);
@@ -41,9 +41,7 @@ final class AfterTest
     public function sign(PressureTest $test, Person $person, string $id, string $remark): Entry
     {
         $person->must(Action::SignTest);
-        if (! $test->hasEnded()) {
-            throw Refused::conflict('There is nothing to sign before the test is judged.');
-        }
+        Refused::unless($test->conduct()->sign());
 
         return DB::transaction(function () use ($test, $person, $id, $remark): Entry {
             PressureTest::query()->lockForUpdate()->findOrFail($test->id, ['id']); // of two sent at once the second finds the first

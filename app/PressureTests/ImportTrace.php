@@ -28,9 +28,7 @@ final class ImportTrace
     public function execute(PressureTest $test, Person $person, string $path, array $measured, string $brokenOff, Progress $progress): PressureTest
     {
         PlanTest::mayTest($person);
-        if ($test->state !== 'planned') {
-            throw Refused::conflict("Test {$test->number} has been run. It is never edited: plan a repeat.");
-        }
+        Refused::unless($test->conduct()->begin());
         $stream = @fopen($path, 'rb');
         if ($stream === false) {
             throw Refused::input('The file could not be read. Choose it again.');

@@ -15,6 +15,7 @@ use App\Traces\TraceStore;
 use Carbon\CarbonImmutable;
 use Diastoma\Core\PressureTest\PressureTrace;
 use Diastoma\Core\PressureTest\Reading\Meaning;
+use Diastoma\Core\PressureTest\Run\Conduct;
 use Diastoma\Core\PressureTest\Run\Run;
 use Diastoma\Core\PressureTest\Run\Whole;
 use Diastoma\Core\PressureTest\TestMethods;
@@ -81,21 +82,14 @@ final class JudgeTest
     public function finish(PressureTest $test, Person $person, array $measured, string $brokenOff): PressureTest
     {
         PlanTest::mayTest($person);
-        if ($test->state !== 'running') {
-            throw Refused::conflict("Test {$test->number} is not running.");
-        }
+        Refused::unless($test->conduct()->record());
         $rows = $this->recorded->soFar($test);
-        if (count($rows) < 2) {
-            throw Refused::conflict('There are fewer than two readings. Read the gauge first; a test that was never recorded cannot be judged.');
-        }
+        Refused::unless($test->conduct()->finish(count($rows)));
         $marks = $test->mode === 'simulated' ? array_values(array_filter(Recorded::simulated($test)->marks, fn (array $m): bool => $m['t'] <= $this->recorded->elapsed($test))) : Recorded::marks($test);
         $simulated = $test->mode === 'simulated' ? Recorded::simulated($test)->measured : [];
         $run = new Run(PressureTrace::of($rows), $marks, [...$simulated, ...$measured], $brokenOff);
         $verdict = $this->verdict($test, $run);
-        $missing = Whole::missing($run->trace, Recorded::plan($test), $verdict);
-        if ($brokenOff === '' && ($missing !== null || $verdict->isUndecided())) {
-            throw Refused::conflict($missing ?? 'It is not decided yet: leave it shut as long as the method says. To end it now, say why it is broken off.');
-        }
+        Refused::unless(Conduct::end(Whole::missing($run->trace, Recorded::plan($test), $verdict), $verdict->isUndecided(), $brokenOff));
 
         return $this->end($test, $person, $run, $verdict, $test->started_at, LoggedTrace::stored($run->trace));
     }

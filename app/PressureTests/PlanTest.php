@@ -51,9 +51,7 @@ final class PlanTest
         return DB::transaction(function () use ($section, $person, $method, $plan, $facts, $readiness): PressureTest {
             Section::query()->lockForUpdate()->findOrFail($section->id); // two tablets plan one test
             $last = $section->tests()->get()->last();
-            if ($last !== null && ! $last->hasEnded()) {
-                throw Refused::conflict("Test {$last->number} is still open. Finish it before planning another.");
-            }
+            Refused::unless($last?->conduct()->another());
             $kept = ['section_id' => $section->id, 'number' => ($last->number ?? 0) + 1, 'method' => $method, 'repeat_of' => $last?->id, 'plan' => $plan->toArray(), 'section_facts' => $facts->toArray(), 'ready' => Readying::record($section, $readiness, $plan)];
             $test = PressureTest::create($kept);
             $this->journal->append($section->main->job, $person, new Draft((string) Str::uuid(), Journal::TEST_PLANNED, 'test', $test->id, ['section' => $section->id, ...array_diff_key($kept, ['section_id' => 1])], $section->main->job->now()->format('Y-m-d\TH:i:sP')));
@@ -71,9 +69,7 @@ final class PlanTest
     {
         self::mayTest($person);
         $last = $section->tests()->get()->last();
-        if ($last !== null && ! $last->hasEnded()) {
-            throw Refused::conflict("Test {$last->number} is open: it was planned by the facts as they stand. Finish it first.");
-        }
+        Refused::unless($last?->conduct()->facts());
         $facts = TestSection::fromArray([...$given, 'service' => $section->main->service])->toArray();
 
         return DB::transaction(function () use ($section, $person, $facts): Section {

@@ -20,9 +20,6 @@ use Diastoma\Core\Simulation\PressureLogger;
 /** What there is of a test so far, whichever way it came: simulated, by hand, from a device, from a file. */
 final class Recorded
 {
-    /** Ways in which a test is recorded as it runs. */
-    public const MODES = ['simulated', 'hand', 'device'];
-
     public function __construct(private readonly TraceStore $traces)
     {
     }

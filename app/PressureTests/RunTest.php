@@ -13,6 +13,7 @@ use App\Models\Person;
 use App\Models\PressureTest;
 use App\Traces\TraceStore;
 use Carbon\CarbonImmutable;
+use Diastoma\Core\PressureTest\Run\Conduct;
 use Diastoma\Core\Simulation\PressureFault;
 use Diastoma\Core\Sitting\SimulatedDevice;
 use Illuminate\Support\Facades\DB;
@@ -21,9 +22,6 @@ use Illuminate\Support\Str;
 /** A test as it runs: begun, read, noted, logging stopped and taken up again. */
 final class RunTest
 {
-    /** A reading may lie so far in the future before it is refused, s: common practice. */
-    private const SLACK_S = 120.0;
-
     public function __construct(private readonly Journal $journal, private readonly Recorded $recorded, private readonly TraceStore $traces)
     {
     }
@@ -39,8 +37,8 @@ final class RunTest
 
         return DB::transaction(function () use ($test, $person, $mode, $fault, $speed, $seed, $job): PressureTest {
             $locked = PressureTest::query()->lockForUpdate()->findOrFail($test->id);
-            $this->mustBePlanned($locked);
-            $this->mustBeReady($locked);
+            Refused::unless($locked->conduct()->begin());
+            Refused::unless($locked->conduct()->begin(Readying::of($locked->section, Recorded::plan($locked))->against()));
             $run = ['person' => $person->id, 'real_started_ms' => CarbonImmutable::now('UTC')->getPreciseTimestamp(3), 'gaps' => [], ...($mode === 'simulated' ? ['fault' => $fault->value, 'speed' => $speed, 'seed' => $seed] : [])];
             $now = $job->now();
             $this->journal->append($job, $person, new Draft((string) Str::uuid(), Journal::TEST_BEGUN, 'test', $test->id, ['mode' => $mode], $now->format('Y-m-d\TH:i:sP')));
@@ -60,10 +58,11 @@ final class RunTest
         PlanTest::mayTest($person);
 
         return $this->whileRunning($test, 'hand', function (PressureTest $test, Job $job) use ($person, $id, $at, $values): PressureTest {
-            $seconds = $test->started_at->diffInMilliseconds($at, false) / 1000;
-            if ($seconds < 0 || $at > $job->now()->addSeconds((int) self::SLACK_S)) {
-                throw Refused::input('The time of this reading lies before the test was begun, or in the future. Set the clock of this device; what you entered is kept.', [['field' => 'at', 'detail' => 'outside the test', 'value' => $at->format('Y-m-d\TH:i:sP')]]);
+            $wrong = Conduct::at($at->toDateTimeImmutable(), $test->started_at->toDateTimeImmutable(), $job->now()->toDateTimeImmutable());
+            if ($wrong !== null) {
+                throw Refused::input($wrong, [['field' => 'at', 'detail' => 'outside the test', 'value' => $at->format('Y-m-d\TH:i:sP')]]);
             }
+            $seconds = $test->started_at->diffInMilliseconds($at, false) / 1000;
             $sent = Journal::fingerprint(['at' => $at->format('Y-m-d\TH:i:sP'), ...$values]);
             $kept = ['t' => round($seconds, 3), ...array_filter($values, static fn (?float $v): bool => $v !== null), 'sent' => $sent];
             $this->journal->append($job, $person, new Draft($id, Journal::TEST_READING, 'test', $test->id, $kept, $at->format('Y-m-d\TH:i:sP')));
@@ -98,7 +97,7 @@ final class RunTest
     {
         return DB::transaction(function () use ($test, $mode, $write): PressureTest {
             $locked = PressureTest::with('section.main.job.rulebook')->lockForUpdate()->findOrFail($test->id);
-            $this->mustRun($locked, $mode);
+            Refused::unless($locked->conduct()->record($mode));
 
             return $write($locked, $locked->section->main->job);
         });
@@ -110,13 +109,11 @@ final class RunTest
         PlanTest::mayTest($person);
 
         return $this->whileRunning($test, null, function (PressureTest $locked, Job $job) use ($person, $on): PressureTest {
-            $gaps = $locked->run['gaps'] ?? [];
-            $open = $gaps !== [] && $gaps[count($gaps) - 1][1] === null;
-            if ($open === ! $on) {
+            $at = round($this->recorded->elapsed($locked), 1);
+            $gaps = $locked->conduct()->logging($on, $at);
+            if ($gaps === null) {
                 return $locked; // sent twice
             }
-            $at = round($this->recorded->elapsed($locked), 1);
-            $on ? $gaps[count($gaps) - 1][1] = $at : $gaps[] = [$at, null];
             $note = ['t' => $at, 'text' => $on ? 'Logging goes on' : 'Logging stopped', 'phase' => null];
             $this->journal->append($job, $person, new Draft((string) Str::uuid(), Journal::TEST_NOTE, 'test', $locked->id, $note, $job->now()->format('Y-m-d\TH:i:sP')));
             $locked->update(['run' => [...$locked->run, 'gaps' => $gaps]]);
@@ -136,10 +133,10 @@ final class RunTest
         if ($logger->job_id !== $test->section->main->job_id) {
             throw Refused::forbidden('This logger belongs to another job.');
         }
-        $this->mustRun($test, 'device');
+        Refused::unless($test->conduct()->record('device'));
 
         return DB::transaction(function () use ($test, $samples): int {
-            $this->mustRun(PressureTest::query()->lockForUpdate()->findOrFail($test->id), 'device');
+            Refused::unless(PressureTest::query()->lockForUpdate()->findOrFail($test->id)->conduct()->record('device'));
             $extent = $this->traces->extent('test', $test->id);
             $last = $extent['count'] === 0 ? -INF : $extent['to_s'];
             $new = [];
@@ -155,32 +152,5 @@ final class RunTest
 
             return count($new);
         });
-    }
-
-    /** What held when it was planned may not hold any more: a calibration runs out, a joint is reopened. */
-    private function mustBeReady(PressureTest $test): void
-    {
-        $readiness = Readying::of($test->section, Recorded::plan($test));
-        if (! $readiness->isReady()) {
-            throw Refused::conflict("The section is not ready any more: {$readiness->open()}");
-        }
-    }
-
-    private function mustBePlanned(PressureTest $test): void
-    {
-        if ($test->state !== 'planned') {
-            throw Refused::conflict("Test {$test->number} has been run. It is never edited: plan a repeat.");
-        }
-    }
-
-    private function mustRun(PressureTest $test, ?string $mode = null): void
-    {
-        if ($test->state !== 'running' || $mode !== null && $test->mode !== $mode) {
-            throw Refused::conflict($test->state !== 'running' ? "Test {$test->number} is not running." : "Test {$test->number} is recorded in another way: {$test->mode}.");
-        }
-        $gaps = $test->run['gaps'] ?? [];
-        if ($mode === 'device' && $gaps !== [] && $gaps[count($gaps) - 1][1] === null) {
-            throw Refused::conflict('Logging is stopped. Take it up again on the screen first.');
-        }
     }
 }

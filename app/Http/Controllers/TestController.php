@@ -20,6 +20,7 @@ use App\Traces\LoggedTrace;
 use App\Traces\TraceStore;
 use Carbon\CarbonImmutable;
 use Diastoma\Core\Exception\InvalidInput;
+use Diastoma\Core\PressureTest\Run\Conduct;
 use Diastoma\Core\PressureTest\TestMethods;
 use Diastoma\Core\Simulation\PressureFault;
 use Illuminate\Http\JsonResponse;
@@ -64,7 +65,7 @@ final class TestController
 
     public function start(Request $request, PressureTest $test): JsonResponse
     {
-        $given = $request->validate(['mode' => [Rule::in(Recorded::MODES)], 'fault' => [Rule::enum(PressureFault::class)], 'speed' => 'numeric|min:1|max:100000', 'seed' => 'integer|min:0']);
+        $given = $request->validate(['mode' => [Rule::in(Conduct::MODES)], 'fault' => [Rule::enum(PressureFault::class)], 'speed' => 'numeric|min:1|max:100000', 'seed' => 'integer|min:0']);
 
         return new JsonResponse($this->page->test($this->run->start($test, $this->person($request), $given['mode'] ?? 'simulated', PressureFault::from($given['fault'] ?? 'none'), (float) ($given['speed'] ?? 1), (int) ($given['seed'] ?? random_int(0, 1_000_000)))));
     }

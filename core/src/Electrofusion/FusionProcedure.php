@@ -22,18 +22,25 @@ abstract class FusionProcedure extends Procedure implements Fused
         return $this->welds();
     }
 
-    /**
-     * Why this person may not start a fusion; empty when they may. The certificate that counts is that of whoever fuses.
-     *
-     * @param  string  $until  last day of the certificate, such as 2026-11-30; empty where there is none
-     */
-    final public static function operatorRefused(string $name, string $until, \DateTimeImmutable $now): string
+    /** The certificate that counts is that of whoever fuses. */
+    final public function operatorRefused(string $name, string $until, \DateTimeImmutable $now): string
     {
         return match (true) {
             $until === '' => "{$name} has no fusion certificate on record. A certified operator must start this fusion.",
             $until < $now->format('Y-m-d') => "The fusion certificate of {$name} ran out on {$until}. A certified operator must start this fusion.",
             default => '',
         };
+    }
+
+    final public function recordRefused(Situation $situation, string $record, \DateTimeImmutable $now): string
+    {
+        foreach ($this->welds() as $weld) {
+            if ($weld->recordKey() === $record) {
+                return $weld->nominal($situation) === null ? 'The control unit does not know what to do yet: scan the label and enter its printed values first.' : $this->startRefused($situation, $weld, $now);
+            }
+        }
+
+        return "This joint has no fusion “{$record}”. Load the page again.";
     }
 
     public function startRefused(Situation $s, Weld $weld, \DateTimeImmutable $now): string

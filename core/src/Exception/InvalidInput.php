@@ -25,6 +25,12 @@ final class InvalidInput extends \InvalidArgumentException implements CoreExcept
         return new self($detail, [$fault]);
     }
 
+    /** @param  non-empty-list<array{field: string, detail: string, value: mixed, limit?: mixed}>  $faults */
+    public static function of(string $message, array $faults): self
+    {
+        return new self($message, $faults);
+    }
+
     /** @param  non-empty-list<self>  $faults */
     public static function together(array $faults): self
     {

@@ -129,6 +129,12 @@ final readonly class Readiness
     }
 
     /** What is not held, in words. */
+    /** @return ?string what keeps the section from its test; null where nothing does */
+    public function against(): ?string
+    {
+        return $this->isReady() ? null : $this->open();
+    }
+
     public function open(): string
     {
         return implode(' ', array_map(static fn (array $gate): string => "{$gate['title']}: {$gate['said']}", array_filter($this->gates, static fn (array $gate): bool => ! $gate['holds'])));

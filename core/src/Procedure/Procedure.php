@@ -45,6 +45,26 @@ abstract class Procedure
         return '';
     }
 
+    /**
+     * Why somebody may not run a device of this work; empty where they may.
+     *
+     * @param  string  $until  last day of their certificate, such as 2026-11-30; empty where there is none
+     */
+    public function operatorRefused(string $name, string $until, \DateTimeImmutable $now): string
+    {
+        return '';
+    }
+
+    /**
+     * Why the device that writes a record may not be started, at a moment; empty where it may.
+     *
+     * @param  string  $record  key of the reading
+     */
+    public function recordRefused(Situation $situation, string $record, \DateTimeImmutable $now): string
+    {
+        return '';
+    }
+
     /** Whether all is done but for a wait that only a clock ends. */
     public function isWaiting(Situation $situation): bool
     {

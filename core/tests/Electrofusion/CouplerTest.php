@@ -200,7 +200,7 @@ it('judges the certificate of whoever fused', function (string $until, string $s
 
 it('lets nobody start a fusion whose certificate has run out', function () {
     $now = new DateTimeImmutable('2026-11-23T08:00:00+00:00');
-    expect(Coupler::operatorRefused('Ada', '2026-11-23', $now))->toBe('')->and(Coupler::operatorRefused('Ada', '2026-11-22', $now))->toContain('ran out on 2026-11-22')->and(Coupler::operatorRefused('Ada', '', $now))->toContain('no fusion certificate');
+    expect((new Coupler)->operatorRefused('Ada', '2026-11-23', $now))->toBe('')->and((new Coupler)->operatorRefused('Ada', '2026-11-22', $now))->toContain('ran out on 2026-11-22')->and((new Coupler)->operatorRefused('Ada', '', $now))->toContain('no fusion certificate');
 });
 
 // A mend that does no harm may be accepted by a supervisor, with a reason; a worse one needs another word, and some nobody may overrule.
