@@ -7,7 +7,7 @@ const COUNT = 300;
 const WARM_UP = 30;
 
 require __DIR__.'/session.php';
-$session = new BenchSession($argv[1], 'ada@demo');
+$session = BenchSession::open($argv[1], 'ada@demo');
 $call = $session->call(...);
 $job = $call('GET', '/jobs/'.$call('GET', '/jobs')[1]['jobs'][0]['id'])[1];
 $joints = $call('GET', "/mains/{$job['mains'][0]['id']}/line")[1]['joints'];

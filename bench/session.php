@@ -9,12 +9,27 @@ final class BenchSession
 
     private readonly string $jar;
 
-    public function __construct(private readonly string $base, string $who)
+    public readonly bool $isSignedIn;
+
+    private function __construct(private readonly string $base, string $who)
     {
         $this->jar = tempnam(sys_get_temp_dir(), 'jar') ?: exit("no temporary file\n");
         $this->curl = curl_init() ?: exit("no curl\n");
         $this->call('GET', '/session');
-        $this->call('POST', '/session', ['email' => $who, 'password' => 'trench'])[0] === 200 || exit("could not sign in\n");
+        $this->isSignedIn = $this->call('POST', '/session', ['email' => $who, 'password' => 'trench'])[0] === 200;
+    }
+
+    public static function open(string $base, string $who): self
+    {
+        return self::tryOpen($base, $who) ?? exit("could not sign in\n");
+    }
+
+    /** @return ?self null where the server does not answer, or does not let in */
+    public static function tryOpen(string $base, string $who): ?self
+    {
+        $session = new self($base, $who);
+
+        return $session->isSignedIn ? $session : null;
     }
 
     public function __destruct()
@@ -32,7 +47,7 @@ final class BenchSession
         $token = preg_match('/XSRF-TOKEN\s+(\S+)/', (string) @file_get_contents($this->jar), $m) === 1 ? urldecode($m[1]) : '';
         curl_setopt_array($this->curl, [
             CURLOPT_URL => $this->base.'/api/v1'.$path, CURLOPT_CUSTOMREQUEST => $method, CURLOPT_RETURNTRANSFER => true, CURLOPT_COOKIEJAR => $this->jar, CURLOPT_COOKIEFILE => $this->jar,
-            CURLOPT_HTTPHEADER => ['Accept: application/json', ...($form ? [] : ['Content-Type: application/json']), "X-XSRF-TOKEN: {$token}"], CURLOPT_POSTFIELDS => $form ? $body : ($body === null ? '' : json_encode($body)),
+            CURLOPT_HTTPHEADER => ['Accept: application/json', ...($form ? [] : ['Content-Type: application/json']), "X-XSRF-TOKEN: {$token}"], CURLOPT_POSTFIELDS => $form ? $body : ($body === null ? '' : json_encode($body)), CURLOPT_TIMEOUT => 20,
         ]);
         $start = hrtime(true);
         $text = (string) curl_exec($this->curl);

@@ -23,7 +23,7 @@ for ($k = 0; $k < ROWS; $k++) {
 }
 fclose($out);
 
-$session = new BenchSession($address, 'tom@demo');
+$session = BenchSession::open($address, 'tom@demo');
 $jobs = $session->call('GET', '/jobs')[1]['jobs'];
 $job = $session->call('GET', "/jobs/{$jobs[0]['id']}")[1];
 $section = array_values(array_filter($job['mains'], static fn (array $m): bool => $m['name'] === 'Quay Street gas'))[0]['sections'][0]['id'];

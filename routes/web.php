@@ -11,6 +11,7 @@ use App\Http\Controllers\JointController;
 use App\Http\Controllers\JointSystemController;
 use App\Http\Controllers\LineController;
 use App\Http\Controllers\LoggerController;
+use App\Http\Controllers\PictureController;
 use App\Http\Controllers\ReckonerController;
 use App\Http\Controllers\RejectController;
 use App\Http\Controllers\ReportController;
@@ -18,6 +19,7 @@ use App\Http\Controllers\RulebookController;
 use App\Http\Controllers\SessionController;
 use App\Http\Controllers\SetoutController;
 use App\Http\Controllers\TestController;
+use App\Http\Controllers\WorkController;
 use Illuminate\Support\Facades\Route;
 
 Route::prefix('api/v1')->group(function (): void {
@@ -52,6 +54,9 @@ Route::prefix('api/v1')->group(function (): void {
         Route::get('mains/{main}/rejects', [RejectController::class, 'index']);
         Route::post('mains/{main}/rejects', [RejectController::class, 'store']);
         Route::get('rejects/{reject}/picture', [RejectController::class, 'picture']);
+        Route::get('jobs/{job}/works', [WorkController::class, 'index']);
+        Route::post('jobs/{job}/works', [WorkController::class, 'store']);
+        Route::get('works/{work}', [WorkController::class, 'show']);
         Route::get('joints/{joint}', [JointController::class, 'show']);
         Route::get('joints/{joint}/record.pdf', [ReportController::class, 'joint']);
         Route::post('joints/{joint}/fusion-runs', [FusionController::class, 'store']);
@@ -61,6 +66,8 @@ Route::prefix('api/v1')->group(function (): void {
         Route::post('fusion-runs/{run}/settle', [FusionController::class, 'settle']);
         Route::post('fusion-runs/{run}/stop', [FusionController::class, 'stop']);
         Route::get('fusion-traces/{id}', [FusionController::class, 'trace']);
+        Route::post('pictures', [PictureController::class, 'store']);
+        Route::get('pictures/{sha256}', [PictureController::class, 'show']);
         Route::get('entries', [EntryController::class, 'index']);
         Route::post('entries', [EntryController::class, 'store']);
         Route::get('sections/{section}/tests', [TestController::class, 'index']);

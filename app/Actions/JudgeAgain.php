@@ -17,7 +17,7 @@ use Illuminate\Support\Str;
 /** Judges a finished joint under the job's rulebook as it is now. The old verdict stays in the journal by the version it names. */
 final class JudgeAgain
 {
-    public function __construct(private readonly Journal $journal, private readonly ProjectJoint $project)
+    public function __construct(private readonly Journal $journal, private readonly ProjectWork $project)
     {
     }
 

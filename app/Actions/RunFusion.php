@@ -29,7 +29,7 @@ final class RunFusion
 {
     public function __construct(
         private readonly Journal $journal,
-        private readonly ProjectJoint $project,
+        private readonly ProjectWork $project,
         private readonly TraceStore $traces,
         private readonly AdvanceClock $advance,
     ) {

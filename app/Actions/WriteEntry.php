@@ -12,6 +12,7 @@ use App\Models\Equipment;
 use App\Models\Job;
 use App\Models\Joint;
 use App\Models\Person;
+use App\Pictures\Pictures;
 use App\Procedures\Subject;
 use Diastoma\Core\Rulebook\Verdict;
 use Diastoma\Core\Sitting\Entry as Item;
@@ -22,7 +23,7 @@ use Illuminate\Support\Facades\DB;
 /** Brings one entry of a person before the core, writes it once where it is taken, and judges its subject anew. */
 final class WriteEntry
 {
-    public function __construct(private readonly Journal $journal, private readonly ProjectJoint $project, private readonly RunFusion $fusions)
+    public function __construct(private readonly Journal $journal, private readonly ProjectWork $project, private readonly RunFusion $fusions)
     {
     }
 
@@ -65,6 +66,10 @@ final class WriteEntry
         $checked = $subject->open($this->instruments($subject))->checked($item, $person->sitter(), $subject->job->now()->toDateTimeImmutable());
         if ($checked instanceof NotTaken) {
             throw Refused::of($checked);
+        }
+
+        if ($checked->entry->kind === Item::PICTURE && ! Pictures::has($checked->entry->payload['sha256'])) {
+            throw Refused::input('This picture has not arrived yet. Send it first, then say what it shows.', [['field' => 'sha256', 'detail' => 'not here', 'value' => $checked->entry->payload['sha256']]]);
         }
 
         return $checked->entry->payload;

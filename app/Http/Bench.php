@@ -5,9 +5,9 @@ declare(strict_types=1);
 namespace App\Http;
 
 use App\Demo\SampleLabel;
-use App\Journal\Journal;
 use App\Models\FusionRun;
 use App\Models\Joint;
+use App\Models\Work;
 use App\Procedures\Catalogue;
 use App\Procedures\Subject;
 use Diastoma\Core\Electrofusion\Fused;
@@ -24,24 +24,26 @@ final class Bench
         $rulebook = $subject->rulebook();
         $readings = [];
         foreach ($subject->inOrder() as $entry) {
-            if ($entry->kind === Journal::READING) {
-                $data = $entry->data();
-                $readings[$data['key']] = ['value' => $data['value'], 'at' => $entry->device_at, 'late_min' => $entry->lateMin(), 'by' => $entry->author(), 'times' => ($readings[$data['key']]['times'] ?? 0) + 1];
+            $data = $entry->data();
+            if (is_string($data['key'] ?? null)) {
+                $readings[$data['key']] = ['value' => $data['value'] ?? $data['row'] ?? null, 'at' => $entry->device_at, 'late_min' => $entry->lateMin(), 'by' => $entry->author(), 'times' => ($readings[$data['key']]['times'] ?? 0) + 1];
             }
         }
         $model = $subject->model;
         $run = $model instanceof Joint ? FusionRun::where('joint_id', $model->id)->where('finished', false)->first(['id', 'record']) : null;
 
         return [
-            'subject_type' => $subject->type,
+            'subject_type' => $subject->kind->value,
             'subject_id' => $model->id,
             'joint' => $model instanceof Joint ? self::joint($model) : null,
+            'work' => $model instanceof Work ? self::work($model) : null,
             'facts' => (object) $subject->facts->toArray(),
             'procedure' => [
                 'id' => $subject->procedure->id(), 'title' => $subject->procedure->title(),
                 'steps' => array_map(static fn (Step $step): array => self::step($step, $subject), $subject->steps()),
             ],
             'readings' => (object) $readings,
+            'remarks' => $subject->sitting()->remarks(),
             'verdict' => ($verdict ?? $subject->verdict())->toArray(),
             'sample_labels' => (object) ($subject->job->simulated && $model instanceof Joint && $subject->procedure instanceof Fused ? SampleLabel::each($subject->procedure, $subject->facts, $subject->procedure->welds()) : []),
             'good_traces' => (object) self::goodTraces($subject),
@@ -77,6 +79,15 @@ final class Bench
         $data['guide'] = (object) $data['guide'];
 
         return $data;
+    }
+
+    /** @return array<string, mixed> */
+    public static function work(Work $work): array
+    {
+        return [
+            'id' => $work->id, 'kind' => $work->kind->value, 'procedure' => $work->procedure, 'title' => $work->title, 'main_id' => $work->main_id, 'from_m' => $work->from_station_m, 'to_m' => $work->to_station_m,
+            'state' => $work->state, 'severity' => $work->severity, 'current_step' => $work->current_step,
+        ];
     }
 
     /** @return array<string, mixed> */

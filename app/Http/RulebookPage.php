@@ -13,6 +13,7 @@ use Diastoma\Core\Rulebook\Rulebook as CoreRulebook;
 use Diastoma\Core\Rulebook\Rulebooks;
 use Diastoma\Core\Rulebook\School;
 use Diastoma\Core\Rulebook\Schools;
+use Diastoma\Core\Sitting\State;
 
 /** Every limit a job works by: value, source, who changed it and why; and the joints that were judged before the last change. */
 final class RulebookPage
@@ -66,7 +67,7 @@ final class RulebookPage
     private static function oldJoints(Job $job): array
     {
         return array_values(Joint::with('rulebook')->whereIn('main_id', $job->mains()->pluck('id'))->whereNotNull('rulebook_id')->where('rulebook_id', '!=', $job->rulebook_id)
-            ->whereIn('state', Joint::FINISHED)->orderBy('number')->limit(1000)->get()
+            ->whereIn('state', State::settled())->orderBy('number')->limit(1000)->get()
             ->map(static fn (Joint $j): array => ['id' => $j->id, 'number' => $j->number, 'version' => (int) $j->rulebook?->version, 'state' => $j->state])->all());
     }
 }

@@ -32,6 +32,8 @@ final class Journal
 
     public const JOB = 'job';
 
+    public const WORK = 'work';
+
     public const MAIN = 'main';
 
     public const ALIGNMENT = 'alignment';

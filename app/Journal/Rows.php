@@ -13,12 +13,13 @@ use Illuminate\Database\Eloquent\Model;
 final class Rows
 {
     /** Tables that are built from such rows, in the order in which they refer to one another. */
-    public const TABLES = ['rulebooks', 'people', 'jobs', 'equipment', 'mains', 'sections', 'pipes', 'joints', 'alignments', 'plans', 'joint_systems', 'rejects'];
+    public const TABLES = ['rulebooks', 'people', 'jobs', 'equipment', 'mains', 'sections', 'pipes', 'joints', 'alignments', 'plans', 'joint_systems', 'rejects', 'works'];
 
     private const LEFT_OUT = [
         'people' => ['password', 'remember_token'],
         'jobs' => ['clock_ahead_s', 'journal_seq', 'journal_head', 'rulebook_id'],
         'joints' => ['state', 'severity', 'current_step', 'release_at', 'test_at', 'verdict', 'rulebook_id'],
+        'works' => ['state', 'severity', 'current_step', 'verdict', 'rulebook_id'],
         'plans' => ['adopted_at'],
     ];
 

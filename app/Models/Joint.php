@@ -12,16 +12,13 @@ use Illuminate\Database\Eloquent\Relations\BelongsTo;
  * @property string $id
  * @property int $number
  * @property string $method id of the core's procedure
- * @property string $state planned, in_work, mend, cooling, accepted, overruled or stop: a projection of the journal
+ * @property string $state planned, in_work, mend, cooling, accepted, overruled, stop or cut_out: a projection of the journal
  * @property ?array<string, mixed> $verdict
  * @property ?array{h_deg: float, v_deg: float, easting_m: float, northing_m: float, level_m: float, far: array{easting_m: float, northing_m: float, level_m: float}, pipe_length_m: float} $planned
  */
 final class Joint extends Model
 {
     use HasUuids;
-
-    /** States that no further reading is waited for in. */
-    public const FINISHED = ['accepted', 'overruled', 'stop'];
 
     protected $guarded = [];
 

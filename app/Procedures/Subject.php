@@ -4,11 +4,13 @@ declare(strict_types=1);
 
 namespace App\Procedures;
 
+use App\Exceptions\Refused;
 use App\Journal\Journal;
 use App\Models\Entry;
 use App\Models\Job;
 use App\Models\Joint;
 use App\Models\Section;
+use App\Models\Work as Row;
 use Diastoma\Core\Procedure\Facts;
 use Diastoma\Core\Procedure\Procedure;
 use Diastoma\Core\Procedure\Readings;
@@ -19,7 +21,9 @@ use Diastoma\Core\Rulebook\Rulebook as CoreRulebook;
 use Diastoma\Core\Rulebook\Verdict;
 use Diastoma\Core\Sitting\Entry as Item;
 use Diastoma\Core\Sitting\Instrument;
+use Diastoma\Core\Sitting\Kind;
 use Diastoma\Core\Sitting\Sitting;
+use Diastoma\Core\Sitting\State;
 use Diastoma\Core\Sitting\Story;
 use Diastoma\Core\Sitting\Work;
 use Illuminate\Database\Eloquent\Collection;
@@ -35,8 +39,8 @@ final class Subject
     private ?Sitting $sitting = null;
 
     private function __construct(
-        public readonly string $type,
-        public readonly Joint|Section $model,
+        public readonly Kind $kind,
+        public readonly Joint|Section|Row $model,
         public readonly Job $job,
         public readonly Procedure $procedure,
         public readonly Facts $facts,
@@ -47,7 +51,7 @@ final class Subject
     {
         $main = $joint->main;
 
-        return new self('joint', $joint, $main->job, Catalogue::of($joint->method), new Facts([
+        return new self(Kind::Joint, $joint, $main->job, Catalogue::of($joint->method), new Facts([
             'number' => $joint->number, 'dn_mm' => $main->dn_mm, 'sdr' => $main->sdr, 'wall_mm' => $main->wall_mm, 'pn_bar' => $main->pn_bar, 'service' => $main->service,
             'od_largest_mm' => $main->od_largest_mm, 'od_smallest_mm' => $main->od_smallest_mm, 'label_size_mm' => $main->label_size_mm, 'size_convention' => $main->size_convention, 'material' => $main->material, 'pipe_a' => $joint->pipe_a, 'pipe_b' => $joint->pipe_b,
             'pipe_length_m' => $joint->planned['pipe_length_m'] ?? null, 'planned_h_deg' => $joint->planned['h_deg'] ?? null, 'planned_v_deg' => $joint->planned['v_deg'] ?? null,
@@ -57,7 +61,7 @@ final class Subject
     /** @param  string  $medium  what it will be filled with; empty where no method is chosen yet */
     public static function section(Section $section, string $medium = ''): self
     {
-        return new self('section', $section, $section->main->job, Catalogue::of('test.preparation'), new Facts(['medium' => $medium]));
+        return new self(Kind::Section, $section, $section->main->job, Catalogue::of('test.preparation'), new Facts(['medium' => $medium]));
     }
 
     /** @return list<Overrule> given after an entry of the journal */
@@ -73,15 +77,29 @@ final class Subject
         return $found;
     }
 
-    public static function find(string $type, string $id): self
+    public static function work(Row $work): self
     {
-        return $type === 'joint' ? self::joint(Joint::with('main.job.rulebook')->findOrFail($id)) : self::section(Section::with('main.job.rulebook')->findOrFail($id));
+        $main = $work->main;
+        $facts = $main === null ? [] : ['dn_mm' => $main->dn_mm, 'sdr' => $main->sdr, 'wall_mm' => $main->wall_mm, 'service' => $main->service, 'material' => $main->material, 'od_largest_mm' => $main->od_largest_mm];
+
+        return new self($work->kind, $work, $work->job, Catalogue::of($work->procedure), new Facts([...$facts, ...$work->facts]));
+    }
+
+    /** @throws Refused if there is no such kind of work */
+    public static function find(string $kind, string $id): self
+    {
+        return match (Kind::tryFrom($kind)) {
+            Kind::Joint => self::joint(Joint::with('main.job.rulebook')->findOrFail($id)),
+            Kind::Section => self::section(Section::with('main.job.rulebook')->findOrFail($id)),
+            null => throw Refused::input("There is no kind of work “{$kind}”. Load the page again.", [['field' => 'subject_type', 'detail' => 'unknown', 'value' => $kind]]),
+            default => self::work(Row::with('job.rulebook', 'main')->where('kind', $kind)->findOrFail($id)),
+        };
     }
 
     /** @return Collection<int, Entry> */
     public function entries(): Collection
     {
-        return $this->entries ??= Entry::with('person')->where('subject_type', $this->type)->where('subject_id', $this->model->id)->orderBy('seq')->get();
+        return $this->entries ??= Entry::with('person')->where('subject_type', $this->kind->value)->where('subject_id', $this->model->id)->orderBy('seq')->get();
     }
 
     /** @return list<Entry> as the core orders them: by when each was done */
@@ -96,7 +114,7 @@ final class Subject
     public function catchUp(): void
     {
         $known = $this->entries();
-        $later = Entry::with('person')->where('subject_type', $this->type)->where('subject_id', $this->model->id)->where('seq', '>', $known->last()->seq ?? 0)->orderBy('seq')->get();
+        $later = Entry::with('person')->where('subject_type', $this->kind->value)->where('subject_id', $this->model->id)->where('seq', '>', $known->last()->seq ?? 0)->orderBy('seq')->get();
         $this->entries = $known->concat($later);
         $this->sitting = null;
     }
@@ -115,7 +133,7 @@ final class Subject
     /** A finished joint keeps the version it was judged under until somebody judges it again. */
     private function isJudgedUnderOld(): bool
     {
-        return $this->model instanceof Joint && $this->model->rulebook_id !== null && $this->model->rulebook_id !== $this->job->rulebook_id && in_array($this->model->state, Joint::FINISHED, true);
+        return ! $this->model instanceof Section && $this->model->rulebook_id !== null && $this->model->rulebook_id !== $this->job->rulebook_id && in_array($this->model->state, State::settled(), true);
     }
 
     public function readings(): Readings
@@ -134,9 +152,11 @@ final class Subject
         return new Item($entry->id, $entry->kind, $entry->data(), new \DateTimeImmutable($entry->device_at), $entry->person->name, new \DateTimeImmutable($entry->server_at));
     }
 
-    public function work(): Work
+    private function core(): Work
     {
-        return new Work($this->type, $this->procedure, $this->facts, ...($this->model instanceof Joint ? [$this->model->station_m, $this->model->station_m] : []));
+        [$from, $to] = $this->model instanceof Joint ? [$this->model->station_m, $this->model->station_m] : [$this->model->from_station_m, $this->model->to_station_m];
+
+        return new Work($this->kind, $this->procedure, $this->facts, $from, $to);
     }
 
     public function sitting(): Sitting
@@ -152,7 +172,7 @@ final class Subject
      */
     public function open(array $instruments, array $more = []): Sitting
     {
-        return Sitting::open($this->work(), [...$this->told(), ...$more], $this->rulebook(), $instruments, $this->job->began_on?->toDateTimeImmutable());
+        return Sitting::open($this->core(), [...$this->told(), ...$more], $this->rulebook(), $instruments, $this->job->began_on?->toDateTimeImmutable());
     }
 
     public function situation(): Situation

@@ -60,7 +60,7 @@ it('refuses a time that is none', function (string $time) {
 
 it('says what somebody may do', function (string $who, array $may) {
     expect($this->signIn($who)->getJson('/api/v1/session')->assertOk()->json('may'))->toBe($may);
-})->with([['ines@demo', ['stop.overrule', 'test.sign', 'joint.judge_again', 'pipe.reject']], ['tom@demo', ['section.read', 'test.run', 'test.mended', 'test.sign']]]);
+})->with([['ines@demo', ['note.write', 'stop.overrule', 'test.sign', 'joint.judge_again', 'pipe.reject']], ['tom@demo', ['section.read', 'day.read', 'note.write', 'test.run', 'test.mended', 'test.sign']]]);
 
 it('names in the API every action that there is, so that a screen cannot ask for another', function () {
     $api = json_decode((string) file_get_contents(base_path('docs/openapi.json')), true);

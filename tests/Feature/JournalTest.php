@@ -9,6 +9,7 @@ use App\Models\Joint;
 use App\Models\PressureTest;
 use App\Procedures\Subject;
 use Core\Tests\Sitting\OneMoreQuestion;
+use Diastoma\Core\Sitting\Kind;
 use Diastoma\Core\Sitting\Sitting;
 use Diastoma\Core\Sitting\Work;
 use Illuminate\Database\QueryException;
@@ -70,14 +71,14 @@ it('keeps every finished joint of the demo finished when its procedure asks one 
     $finished = Joint::with('main.job.rulebook')->whereIn('state', ['accepted', 'overruled'])->get();
     foreach ($finished as $joint) {
         $subject = Subject::joint($joint);
-        $work = new Work('joint', new OneMoreQuestion($subject->procedure), $subject->facts);
+        $work = new Work(Kind::Joint, new OneMoreQuestion($subject->procedure), $subject->facts);
         expect(Sitting::open($work, $subject->told(), $subject->rulebook())->state()->value)->toBe($joint->state, "joint {$joint->number}");
     }
     expect($finished->count())->toBeGreaterThan(10);
 });
 
 it('builds the whole demo again from the journal in an empty database, and finds it the same', function () {
-    $this->artisan('journal:replay')->expectsOutputToContain('71 joints, 8 plans, 1 pressure tests; 18 traces held against their hash')->expectsOutputToContain('0 were different.')->assertExitCode(0);
+    $this->artisan('journal:replay')->expectsOutputToContain('71 joints, 8 plans, 1 pressure tests, 0 works; 18 traces held against their hash')->expectsOutputToContain('0 were different.')->assertExitCode(0);
 });
 
 // Found: rows that were changed or lost, and verdicts that are not what the readings say, passed the replay.

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace App\Console\Commands;
 
-use App\Actions\ProjectJoint;
+use App\Actions\ProjectWork;
 use App\Journal\Journal;
 use App\Journal\Replay\Rebuilt;
 use App\Models\Entry;
@@ -22,7 +22,7 @@ final class JournalRebuild extends Command
 
     protected $description = 'Writes joints and tests anew from the journal and says how many were different';
 
-    public function handle(ProjectJoint $project): int
+    public function handle(ProjectWork $project): int
     {
         $joints = $tests = $different = 0;
         foreach (Job::query()->when($this->argument('job'), static fn ($q, $number) => $q->where('number', $number))->get() as $job) {

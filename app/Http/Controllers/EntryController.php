@@ -20,7 +20,7 @@ final class EntryController
     public function store(Request $request, WriteEntry $write): JsonResponse
     {
         $given = $request->validate([
-            'id' => 'required|uuid', 'kind' => 'required|string|max:40', 'subject_type' => 'required|in:joint,section', 'subject_id' => 'required|uuid',
+            'id' => 'required|uuid', 'kind' => 'required|string|max:40', 'subject_type' => 'required|string|max:20', 'subject_id' => 'required|uuid',
             'payload' => 'required|array', 'device_at' => 'required|string|max:40',
         ], ['*' => 'The entry is not whole. Load the page again; what you entered is kept.']);
         /** @var Person $person */
@@ -34,7 +34,7 @@ final class EntryController
     /** Everything that was ever entered about a subject, in order. */
     public function index(Request $request): JsonResponse
     {
-        $given = $request->validate(['subject_type' => 'required|in:joint,section,test,job', 'subject_id' => 'required|uuid', 'page' => 'integer|min:1']);
+        $given = $request->validate(['subject_type' => 'required|string|max:20', 'subject_id' => 'required|uuid', 'page' => 'integer|min:1']);
         $entries = Entry::with('person')->where('subject_type', $given['subject_type'])->where('subject_id', $given['subject_id'])
             ->orderBy('seq')->forPage((int) ($given['page'] ?? 1), 500)->get();
 

@@ -11,6 +11,7 @@ use App\Models\Joint;
 use App\Models\Main;
 use App\Models\Person;
 use App\Models\Section;
+use App\Models\Work;
 use Carbon\CarbonImmutable;
 use Diastoma\Core\Procedure\Clock;
 use Diastoma\Core\Quantity\Unit;
@@ -57,6 +58,9 @@ final class JobController
                     $clocks[] = [...$clock, 'joint_id' => $joint->id, 'joint_number' => $joint->number];
                 }
             }
+        }
+        foreach (Work::where('job_id', $job->id)->whereIn('state', ['in_work', 'mend', 'cooling'])->limit(500)->get(['id', 'title', 'verdict']) as $work) {
+            $clocks = [...$clocks, ...array_map(static fn (array $clock): array => [...$clock, 'joint_id' => $work->id, 'joint_number' => null, 'work' => $work->title], $work->verdict['clocks'] ?? [])];
         }
         $clocks = [...$clocks, ...$tests->clocks($job)];
         usort($clocks, static fn (array $a, array $b): int => [$a['due_at'], $a['joint_number']] <=> [$b['due_at'], $b['joint_number']]);

@@ -12,7 +12,7 @@ use Illuminate\Support\Collection;
 /** What differs between a job as it stands in one database and as it was rebuilt in another: each row by its name, each verdict by what it found. */
 final class Differences
 {
-    private const JOINTS = ['state', 'severity', 'current_step', 'release_at', 'test_at', 'rulebook_id'];
+    private const PROJECTED = ['state', 'severity', 'current_step', 'release_at', 'test_at', 'rulebook_id'];
 
     private const TESTS = ['section_id', 'number', 'method', 'repeat_of', 'state', 'mode', 'started_at', 'ended_at', 'plan', 'section_facts', 'ready', 'measured'];
 
@@ -21,7 +21,7 @@ final class Differences
     {
         $compared = [];
         $found = [];
-        foreach (['mains', 'sections', 'pipes', 'joints', 'plans', 'pressure_tests'] as $table) {
+        foreach (['mains', 'sections', 'pipes', 'joints', 'plans', 'pressure_tests', 'works'] as $table) {
             $rows = self::rows($kept, $table, $job);
             $other = self::rows($rebuilt, $table, $job);
             $compared[$table] = $rows->count();
@@ -44,7 +44,7 @@ final class Differences
         $mains = $in->table('mains')->where('job_id', $job->id)->pluck('id');
 
         $query = match ($table) {
-            'mains' => $in->table($table)->where('job_id', $job->id),
+            'mains', 'works' => $in->table($table)->where('job_id', $job->id),
             'pressure_tests' => $in->table($table)->whereIn('section_id', $in->table('sections')->whereIn('main_id', $mains)->pluck('id')),
             'plans' => $in->table($table)->whereIn('main_id', $mains)->whereNotNull('adopted_at'), // one that nobody took onto the line is a proposal
             default => $in->table($table)->whereIn('main_id', $mains),
@@ -61,7 +61,7 @@ final class Differences
     private static function row(string $table, array $a, array $b): array
     {
         $keys = match ($table) {
-            'joints' => [...array_keys(Rows::row($table, $a)), ...self::JOINTS],
+            'joints', 'works' => [...array_keys(Rows::row($table, $a)), ...array_intersect(self::PROJECTED, array_keys($a))],
             'pressure_tests' => self::TESTS,
             default => array_keys(Rows::row($table, $a)),
         };
@@ -112,7 +112,7 @@ final class Differences
     private static function name(string $table, array $row): string
     {
         return match ($table) {
-            'joints' => "Joint {$row['number']}", 'pipes' => "Pipe {$row['number']}", 'sections' => "Section {$row['name']}", 'mains' => "Main {$row['name']}",
+            'joints' => "Joint {$row['number']}", 'pipes' => "Pipe {$row['number']}", 'sections' => "Section {$row['name']}", 'mains' => "Main {$row['name']}", 'works' => "{$row['kind']} {$row['title']}",
             'pressure_tests' => "Test {$row['number']} ({$row['method']})", default => "{$table} {$row['id']}",
         };
     }

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace App\Journal\Replay;
 
-use App\Actions\ProjectJoint;
+use App\Actions\ProjectWork;
 use App\Journal\Journal;
 use App\Journal\Rows;
 use App\Models\Entry;
@@ -13,6 +13,7 @@ use App\Models\PressureTest;
 use App\Models\Section;
 use App\Procedures\Subject;
 use Carbon\CarbonImmutable;
+use Diastoma\Core\Sitting\Kind;
 use Illuminate\Support\Facades\DB;
 
 /**
@@ -26,10 +27,10 @@ final class Rebuilt
     /** What a row must have and the journal does not say. */
     private const FILLED = ['people' => ['password' => ''], 'jobs' => ['journal_head' => '', 'rulebook_id' => '00000000-0000-0000-0000-000000000000']];
 
-    /** @var array<string, true> joints written about since they were last judged */
+    /** @var array<string, string> kind of each work that was written about since it was last judged, by its id */
     private array $touched = [];
 
-    public function __construct(private readonly ProjectJoint $project)
+    public function __construct(private readonly ProjectWork $project)
     {
     }
 
@@ -99,19 +100,19 @@ final class Rebuilt
             Journal::SECTION_FACTS => Section::whereKey($entry->subject_id)->first()?->update(['facts' => $data['facts']]),
             Journal::PLAN_ADOPTED => DB::table('plans')->where('id', $data['plan'])->update(['adopted_at' => now()]),
             Journal::TEST_PLANNED, Journal::TEST_BEGUN, Journal::TEST_JUDGED => self::test($entry->subject_id, $entry->kind, $data, $entry->device_at),
-            Journal::READING, Journal::OVERRULE, Journal::JUDGED_AGAIN => $this->touch($entry, $job),
-            default => null,
+            default => Kind::tryFrom($entry->subject_type) === null || isset($data['rows']) ? null : $this->touch($entry, $job),
         };
     }
 
     /** Judged at once where it stands under another rulebook than the job, for then each entry may bring it under the new one. */
     private function touch(Entry $entry, string $job): void
     {
-        if ($entry->subject_type !== 'joint') {
-            return;
+        if ($entry->subject_type === Kind::Section->value) {
+            return; // its readiness is asked anew each time
         }
-        $this->touched[$entry->subject_id] = true;
-        $under = Joint::whereKey($entry->subject_id)->value('rulebook_id');
+        $this->touched[$entry->subject_id] = $entry->subject_type;
+        $table = $entry->subject_type === Kind::Joint->value ? 'joints' : 'works';
+        $under = DB::table($table)->where('id', $entry->subject_id)->value('rulebook_id');
         if ($under !== null && $under !== DB::table('jobs')->where('id', $job)->value('rulebook_id')) {
             $this->judge();
         }
@@ -119,8 +120,8 @@ final class Rebuilt
 
     private function judge(): void
     {
-        foreach (Joint::with('main.job.rulebook')->whereIn('id', array_keys($this->touched))->lazy(100) as $joint) {
-            $this->project->execute(Subject::joint($joint));
+        foreach ($this->touched as $id => $kind) {
+            $this->project->execute(Subject::find($kind, $id));
         }
         $this->touched = [];
     }

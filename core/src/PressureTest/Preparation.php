@@ -33,6 +33,11 @@ final class Preparation extends Procedure
         return self::ID;
     }
 
+    public function kind(): string
+    {
+        return 'section';
+    }
+
     public function title(): string
     {
         return 'Ready to test';

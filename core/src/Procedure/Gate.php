@@ -4,12 +4,24 @@ declare(strict_types=1);
 
 namespace Diastoma\Core\Procedure;
 
-/** Keeps a step shut: until a moment, or until something else has been done. */
+/** Keeps a step shut: until a moment, until something else has been done, or until somebody has signed. */
 final readonly class Gate
 {
     /** @param  ?\DateTimeImmutable  $opensAt  null while nobody can say when */
     public function __construct(public string $said, public ?\DateTimeImmutable $opensAt, public string $source)
     {
+    }
+
+    /**
+     * Keeps a step shut until somebody of a role has signed.
+     *
+     * @param  string  $key  of the reading that the signature becomes
+     * @param  string  $who  the role, as the sentence names it
+     * @return ?self null once it is signed
+     */
+    public static function untilSigned(Readings $readings, string $key, string $who, string $what, string $source): ?self
+    {
+        return $readings->has($key) ? null : new self("{$what} waits for the signature of {$who}.", null, $source);
     }
 
     public function isShutAt(\DateTimeImmutable $moment): bool

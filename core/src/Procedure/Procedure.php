@@ -17,6 +17,12 @@ abstract class Procedure
 
     abstract public function title(): string;
 
+    /** The kind of work that it is made for, see Sitting\Kind. */
+    public function kind(): string
+    {
+        return 'joint';
+    }
+
     /** Rises with each reading or rule that is asked of new work only: see ReadingSpec::since() and Since. */
     public function version(): int
     {

@@ -15,6 +15,7 @@ final readonly class ReadingSpec
     /**
      * @param  list<string>  $choices
      * @param  list<int>  $counts  allowed numbers of values in a series; empty for any from 2 to 12
+     * @param  list<ReadingSpec>  $columns  of a row
      * @param  int  $since  version of the procedure that first asked for it: work begun before is not asked
      */
     private function __construct(
@@ -31,6 +32,7 @@ final readonly class ReadingSpec
         public string $instrument = '',
         private ?\Closure $check = null,
         public int $since = 1,
+        public array $columns = [],
     ) {
     }
 
@@ -77,15 +79,31 @@ final readonly class ReadingSpec
         return new self($key, $label, ReadingKind::Record, instrument: $instrument);
     }
 
+    /**
+     * One row of a series; all that were taken are in Readings::all().
+     *
+     * @param  list<self>  $columns  what is read of each
+     */
+    public static function row(string $key, string $label, array $columns, string $instrument = '', string $hint = ''): self
+    {
+        return new self($key, $label, ReadingKind::Row, hint: $hint, instrument: $instrument, columns: $columns);
+    }
+
+    /** @param  non-empty-list<string>  $roles  whose signature counts */
+    public static function signature(string $key, string $label, array $roles, string $hint = ''): self
+    {
+        return new self($key, $label, ReadingKind::Signature, choices: $roles, hint: $hint);
+    }
+
     public function optional(): self
     {
-        return new self($this->key, $this->label, $this->kind, $this->unit, $this->min, $this->max, $this->choices, $this->counts, $this->hint, false, $this->instrument, $this->check, $this->since);
+        return new self($this->key, $this->label, $this->kind, $this->unit, $this->min, $this->max, $this->choices, $this->counts, $this->hint, false, $this->instrument, $this->check, $this->since, $this->columns);
     }
 
     /** Asked for from a version of the procedure on. */
     public function since(int $version): self
     {
-        return new self($this->key, $this->label, $this->kind, $this->unit, $this->min, $this->max, $this->choices, $this->counts, $this->hint, $this->required, $this->instrument, $this->check, $version);
+        return new self($this->key, $this->label, $this->kind, $this->unit, $this->min, $this->max, $this->choices, $this->counts, $this->hint, $this->required, $this->instrument, $this->check, $version, $this->columns);
     }
 
     /**
@@ -106,6 +124,8 @@ final readonly class ReadingSpec
             ReadingKind::Code => $this->acceptCode($raw),
             ReadingKind::Now => $this->acceptTime($raw),
             ReadingKind::Equipment => is_string($raw) && $raw !== '' ? $raw : throw $this->refuse('choose a piece of equipment', $raw),
+            ReadingKind::Row => $this->acceptRow($raw, $units),
+            ReadingKind::Signature => throw $this->refuse('sign it: a signature is given by whoever has the role', $raw),
             ReadingKind::Record => throw $this->refuse('this comes from the device itself: run it, or bring its file', $raw),
         };
     }
@@ -148,6 +168,28 @@ final readonly class ReadingSpec
         return $faults === [] ? $values : throw InvalidInput::together($faults);
     }
 
+    /** @return array<string, mixed> */
+    private function acceptRow(mixed $raw, UnitSystem $units): array
+    {
+        if (! is_array($raw) || array_is_list($raw)) {
+            throw $this->refuse('give one row: '.implode(', ', array_map(static fn (self $c): string => $c->label, $this->columns)), null);
+        }
+        $row = $faults = [];
+        foreach ($this->columns as $column) {
+            try {
+                if (isset($raw[$column->key])) {
+                    $row[$column->key] = $column->accept($raw[$column->key], $units);
+                } elseif ($column->required) {
+                    throw InvalidInput::field($column->key, "{$column->label} is missing in this row.");
+                }
+            } catch (InvalidInput $fault) {
+                $faults[] = $fault;
+            }
+        }
+
+        return $faults === [] ? $row : throw InvalidInput::together($faults);
+    }
+
     private function acceptCode(mixed $raw): string
     {
         if (! is_string($raw) || trim($raw) === '') {
@@ -179,6 +221,7 @@ final readonly class ReadingSpec
             'key' => $this->key, 'label' => $this->label, 'kind' => $this->kind->value, 'unit' => $this->unit->value,
             'display' => $units->display($this->unit), 'min' => $this->min, 'max' => $this->max, 'choices' => $this->choices,
             'counts' => $this->counts, 'hint' => $this->hint, 'required' => $this->required, 'instrument' => $this->instrument,
+            ...($this->columns === [] ? [] : ['columns' => array_map(static fn (self $c): array => $c->toArray($units), $this->columns)]),
         ];
     }
 }

@@ -9,6 +9,10 @@ enum Action: string
 {
     case ReadJoint = 'joint.read';
     case ReadSection = 'section.read';
+    case ReadStretch = 'stretch.read';
+    case ReadDay = 'day.read';
+    case WriteNote = 'note.write';
+    case CutOut = 'work.cut_out';
     case OverruleStop = 'stop.overrule';
     case AcceptMend = 'mend.accept';
     case OverruleReadiness = 'readiness.overrule';
@@ -32,6 +36,10 @@ enum Action: string
         return match ($this) {
             self::ReadJoint => "A {$role} may read this, not enter readings. Ask a jointer or a supervisor.",
             self::ReadSection => "A {$role} may read this, not enter readings. Ask a tester or a supervisor.",
+            self::ReadStretch => "A {$role} may read this, not enter readings. Ask a jointer or a supervisor.",
+            self::ReadDay => "A {$role} may read this, not enter readings. Ask the crew.",
+            self::WriteNote => "A {$role} may read this, not write notes. Ask the crew.",
+            self::CutOut => "A {$role} may not say that something was cut out. Ask a jointer or a supervisor.",
             self::OverruleStop => 'Only a supervisor or an inspector may overrule a finding. Call one over.',
             self::AcceptMend => 'Only a supervisor may accept what could be mended. Call one over.',
             self::OverruleReadiness => 'Only a supervisor may overrule what keeps a section from its test. Call one over.',

@@ -11,6 +11,21 @@ final readonly class Entry
 
     public const OVERRULE = 'overrule';
 
+    /** One row of a series: {key, row}. */
+    public const ROW = 'row';
+
+    /** A name under what was seen: {key, remark}. */
+    public const SIGNATURE = 'signature';
+
+    /** What is worth remembering and decides nothing: {text}. */
+    public const NOTE = 'note';
+
+    /** What was seen: {sha256, type, caption}; whoever stores entries stores the picture by its hash. */
+    public const PICTURE = 'picture';
+
+    /** What was made is taken out again: {reason}. Nothing is entered about it after. */
+    public const CUT_OUT = 'cut_out';
+
     /** Somebody judged finished work again on purpose: {procedure_version}. */
     public const JUDGED_AGAIN = 'judged_again';
 

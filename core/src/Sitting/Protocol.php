@@ -17,7 +17,7 @@ final class Protocol
     /**
      * Entries are taken one after another, each by the person it names; one that is refused leaves the others as they are.
      *
-     * @param  array<mixed>  $given  work {kind, procedure, facts, from_m, to_m}, rulebook (id, or a whole one), people, instruments, now, entries
+     * @param  array<mixed>  $given  work {kind, procedure, facts, from_m, to_m}, rulebook (id, or a whole one), people, instruments, now, began (of the job), history (entries that were taken before), entries
      * @return array{taken: list<array<string, mixed>>, refused: list<array<string, mixed>>, view: array<string, mixed>}
      *
      * @throws InvalidInput naming what is missing or wrong
@@ -26,22 +26,29 @@ final class Protocol
     {
         $people = [];
         foreach (self::rows($given, 'people') as $k => $row) {
-            $people[self::text($row, 'name', "people.{$k}")] = new Person(self::text($row, 'name', "people.{$k}"), self::text($row, 'role', "people.{$k}"), self::maybe($row, 'certificate_until'));
+            $name = self::text($row, 'name', "people.{$k}");
+            $people[$name] = new Person($name, self::text($row, 'role', "people.{$k}"), self::maybe($row, 'certificate_until'));
         }
         $instruments = [];
         foreach (self::rows($given, 'instruments') as $k => $row) {
-            $instruments[] = new Instrument(self::text($row, 'id', "instruments.{$k}"), self::text($row, 'kind', "instruments.{$k}"), self::maybe($row, 'name'), self::maybe($row, 'serial'), self::maybe($row, 'calibration_until'));
+            $at = "instruments.{$k}";
+            $instruments[] = new Instrument(self::text($row, 'id', $at), self::text($row, 'kind', $at), self::maybe($row, 'name'), self::maybe($row, 'serial'), self::maybe($row, 'calibration_until'));
+        }
+        $before = [];
+        foreach (self::rows($given, 'history') as $k => $row) {
+            $before[] = self::entry($row, "history.{$k}");
         }
         $now = self::moment($given, 'now', '');
         $began = ($given['began'] ?? null) === null ? null : self::moment($given, 'began', '');
-        $sitting = Sitting::open(self::work($given), [], self::rulebook($given['rulebook'] ?? null), $instruments, $began);
+        $sitting = Sitting::open(self::work($given), $before, self::rulebook($given['rulebook'] ?? null), $instruments, $began);
         $taken = $refused = [];
         foreach (self::rows($given, 'entries') as $k => $row) {
             $entry = self::entry($row, "entries.{$k}");
             $person = $people[$entry->by] ?? throw InvalidInput::field("entries.{$k}.by", "“{$entry->by}” is not among the people given.", $entry->by);
             $answer = $sitting->take($entry, $person, $now);
             if ($answer instanceof Taken) {
-                $taken[] = ['id' => $answer->entry->id, 'kind' => $answer->entry->kind, 'payload' => $answer->entry->payload, 'taken_at' => $answer->entry->takenAt->format(\DateTimeInterface::RFC3339), 'by' => $answer->entry->by];
+                $kept = $answer->entry;
+                $taken[] = ['id' => $kept->id, 'kind' => $kept->kind, 'payload' => $kept->payload, 'taken_at' => $kept->takenAt->format(\DateTimeInterface::RFC3339), 'by' => $kept->by];
             } else {
                 $refused[] = ['id' => $entry->id, 'why' => $answer->why, 'said' => $answer->said, 'errors' => $answer->errors];
             }
@@ -62,7 +69,10 @@ final class Protocol
         }
         $station = static fn (string $key): ?float => is_int($work[$key] ?? null) || is_float($work[$key] ?? null) ? (float) $work[$key] : null;
 
-        return new Work(self::text($work, 'kind', 'work'), $procedure, new Facts($facts), $station('from_m'), $station('to_m'));
+        $kind = self::text($work, 'kind', 'work');
+        $known = Kind::tryFrom($kind) ?? throw InvalidInput::field('work.kind', "There is no kind of work “{$kind}”. Known: ".implode(', ', array_column(Kind::cases(), 'value')).'.', $kind);
+
+        return new Work($known, $procedure, new Facts($facts), $station('from_m'), $station('to_m'));
     }
 
     private static function rulebook(mixed $given): Rulebook
@@ -88,7 +98,9 @@ final class Protocol
             $payload[(string) $key] = $value;
         }
 
-        return new Entry(self::text($row, 'id', $at), self::text($row, 'kind', $at), $payload, self::moment($row, 'taken_at', "{$at}."), self::text($row, 'by', $at));
+        $received = ($row['received_at'] ?? null) === null ? null : self::moment($row, 'received_at', "{$at}.");
+
+        return new Entry(self::text($row, 'id', $at), self::text($row, 'kind', $at), $payload, self::moment($row, 'taken_at', "{$at}."), self::text($row, 'by', $at), $received);
     }
 
     /** @param  array<mixed>  $row */

@@ -5,16 +5,17 @@ declare(strict_types=1);
 namespace Diastoma\Core\Sitting;
 
 use Diastoma\Core\Exception\InvalidInput;
-use Diastoma\Core\Procedure\ReadingKind;
 use Diastoma\Core\Procedure\Readings;
-use Diastoma\Core\Procedure\ReadingSpec;
 use Diastoma\Core\Procedure\Situation;
 use Diastoma\Core\Procedure\Step;
-use Diastoma\Core\Quantity\Text;
-use Diastoma\Core\Rulebook\Finding;
 use Diastoma\Core\Rulebook\Rulebook;
-use Diastoma\Core\Rulebook\Severity;
 use Diastoma\Core\Rulebook\Verdict;
+use Diastoma\Core\Sitting\Taking\EntryKind;
+use Diastoma\Core\Sitting\Taking\TakeCutOut;
+use Diastoma\Core\Sitting\Taking\TakeOverrule;
+use Diastoma\Core\Sitting\Taking\TakeReading;
+use Diastoma\Core\Sitting\Taking\TakeRemark;
+use Diastoma\Core\Sitting\Taking\TakeSignature;
 
 /**
  * The one door for entries about a work. May I, what does it mean, what follows: asked here, from plain values, so that the server, the command line and a tablet answer alike. It holds what was
@@ -26,7 +27,7 @@ final class Sitting
     private const CLOCK_AHEAD_S = 120;
 
     /** A reason is a sentence: so many letters at the least. */
-    private const REASON_LETTERS = 10;
+    public const REASON_LETTERS = 10;
 
     private Readings $readings;
 
@@ -38,7 +39,7 @@ final class Sitting
      * @param  list<Entry>  $entries
      * @param  list<Instrument>  $instruments
      */
-    private function __construct(public readonly Work $work, private array $entries, public readonly Rulebook $rulebook, private readonly array $instruments, private readonly ?\DateTimeImmutable $began)
+    private function __construct(public readonly Work $work, private array $entries, public readonly Rulebook $rulebook, public readonly array $instruments, private readonly ?\DateTimeImmutable $began)
     {
         $this->readings = Story::of($entries);
         $this->version = Story::version($entries) ?? $work->procedure->version();
@@ -83,7 +84,7 @@ final class Sitting
 
     public function state(): State
     {
-        return State::of($this->verdict(), $this->readings, $this->work->procedure->isWaiting($this->situation()));
+        return Story::cutOut($this->entries) !== null ? State::CutOut : State::of($this->verdict(), $this->readings, $this->work->procedure->isWaiting($this->situation()));
     }
 
     /** Takes an entry, and goes on from it; or says why not. */
@@ -107,19 +108,32 @@ final class Sitting
             return $wrong;
         }
 
+        $out = Story::cutOut($this->entries);
+        if ($out !== null && ! in_array($entry->kind, [Entry::NOTE, Entry::PICTURE], true)) {
+            return Refused::conflict("This was cut out on {$out->takenAt->format('Y-m-d')}: nothing more is entered about it. A note or a picture may be added.");
+        }
         try {
-            return match ($entry->kind) {
-                Entry::READING => $this->reading($entry, $person, $now),
-                Entry::OVERRULE => $this->overrule($entry, $person),
-                default => Refused::input("Entries of the kind “{$entry->kind}” are not taken here.", 'kind', 'unknown', $entry->kind),
-            };
+            return self::kind($entry->kind)?->take($this, $entry, $person, $now) ?? Refused::input("Entries of the kind “{$entry->kind}” are not taken here.", 'kind', 'unknown', $entry->kind);
         } catch (InvalidInput $fault) {
             return Refused::faults($fault); // a value that the reading does not take
         }
     }
 
+    /** The kinds of entries that are taken, each in a file of its own. */
+    private static function kind(string $kind): ?EntryKind
+    {
+        return match ($kind) {
+            Entry::READING, Entry::ROW => new TakeReading,
+            Entry::OVERRULE => new TakeOverrule,
+            Entry::SIGNATURE => new TakeSignature,
+            Entry::NOTE, Entry::PICTURE => new TakeRemark,
+            Entry::CUT_OUT => new TakeCutOut,
+            default => null,
+        };
+    }
+
     /** Why something cannot have been done at this moment; null where it can. */
-    private function impossible(\DateTimeImmutable $at, \DateTimeImmutable $now, string $field): ?Refused
+    public function impossible(\DateTimeImmutable $at, \DateTimeImmutable $now, string $field): ?Refused
     {
         $given = $at->format(\DateTimeInterface::RFC3339);
         if ($at->getTimestamp() > $now->getTimestamp() + self::CLOCK_AHEAD_S) {
@@ -134,99 +148,10 @@ final class Sitting
         return null;
     }
 
-    private function reading(Entry $entry, Person $person, \DateTimeImmutable $now): Taken|Refused
+    /** @return list<array<string, mixed>> notes and pictures, the oldest first */
+    public function remarks(): array
     {
-        $refusal = Rights::refusal($person->role, $this->work->reads());
-        if ($refusal !== null) {
-            return Refused::forbidden($refusal);
-        }
-        $key = is_string($entry->payload['key'] ?? null) ? $entry->payload['key'] : '';
-        [$step, $spec] = $this->asked($key);
-        if ($step === null || $spec === null) {
-            return Refused::input("This work asks for no reading “{$key}”. Load the page again.", $key, 'unknown reading', $key);
-        }
-        if ($step->gate?->isShutAt($entry->takenAt) === true) {
-            return Refused::conflict("{$step->title} is shut. {$step->gate->said}");
-        }
-        $value = $spec->accept($entry->payload['value'] ?? null, $this->rulebook->units);
-        if ($spec->kind === ReadingKind::Equipment) {
-            $paper = $this->paper(is_string($value) ? $value : '', $spec, $person);
-            if ($paper === null) {
-                return Refused::input("{$spec->label}: this is not on the job's list. Choose another, or have the office add it.", $spec->key, 'unknown equipment', $value);
-            }
-            $value = $paper;
-        }
-        $wrong = $spec->kind === ReadingKind::Now && is_string($value) ? $this->impossible(new \DateTimeImmutable($value), $now, $spec->key) : null;
-        if ($wrong !== null) {
-            return $wrong;
-        }
-        $notYet = $this->work->procedure->notYet($this->situation(), $spec->key);
-        if ($notYet !== '') {
-            return Refused::conflict($notYet);
-        }
-
-        return new Taken(new Entry($entry->id, $entry->kind, ['key' => $spec->key, 'value' => $value, 'procedure_version' => $this->version], $entry->takenAt, $entry->by, $entry->receivedAt));
-    }
-
-    /** @return array{?Step, ?ReadingSpec} what asks for a reading */
-    private function asked(string $key): array
-    {
-        foreach ($this->steps() as $step) {
-            $spec = $step->reading($key);
-            if ($spec !== null) {
-                return [$step, $spec];
-            }
-        }
-
-        return [null, null];
-    }
-
-    /**
-     * The paper as it stands now goes into the entry: a certificate renewed later does not change what was true today.
-     *
-     * @return ?array<string, string> null where the instrument is not on the list, or is of another kind
-     */
-    private function paper(string $id, ReadingSpec $spec, Person $person): ?array
-    {
-        foreach ($this->instruments as $instrument) {
-            if ($instrument->id === $id && $instrument->kind === ($spec->choices[0] ?? '')) {
-                return ['id' => $id, 'name' => "{$instrument->name} ({$instrument->serial})", 'calibration_until' => $instrument->calibrationUntil, 'operator' => $person->name, 'certificate_until' => $person->certificateUntil];
-            }
-        }
-
-        return null;
-    }
-
-    private function overrule(Entry $entry, Person $person): Taken|Refused
-    {
-        $may = array_filter([Action::OverruleStop, Action::AcceptMend], static fn (Action $a): bool => Rights::may($person->role, $a));
-        if ($may === []) {
-            return Refused::forbidden(Action::OverruleStop->refusal($person->role));
-        }
-        $reason = trim(is_string($entry->payload['reason'] ?? null) ? $entry->payload['reason'] : '');
-        if (Text::length($reason) < self::REASON_LETTERS) {
-            return Refused::input('Give the reason in a sentence ('.self::REASON_LETTERS.' letters or more). It stays visible for ever.', 'reason', 'too short', $reason);
-        }
-        $rule = is_string($entry->payload['rule'] ?? null) ? $entry->payload['rule'] : '';
-        $payload = ['rule' => $rule, 'reason' => $reason, 'role' => $person->role];
-        if ($this->work->procedure->isGate($rule)) {
-            $refusal = Rights::refusal($person->role, Action::OverruleReadiness);
-
-            return $refusal !== null ? Refused::forbidden($refusal) : new Taken(new Entry($entry->id, $entry->kind, $payload, $entry->takenAt, $entry->by, $entry->receivedAt));
-        }
-        $open = array_values(array_filter($this->verdict()->findings, static fn (Finding $f): bool => $f->rule === $rule && $f->isOpen() && $f->severity->rank() >= Severity::Mend->rank()))[0] ?? null;
-        if ($open === null) {
-            return Refused::conflict('There is no open finding of this kind here. It may have been overruled already: load the page again.');
-        }
-        if (! $open->mayBeOverruled()) {
-            return Refused::forbidden("Nobody may overrule this: {$open->said} {$open->todo}");
-        }
-        $refusal = Rights::refusal($person->role, $open->severity === Severity::Mend ? Action::AcceptMend : Action::OverruleStop);
-        if ($refusal !== null) {
-            return Refused::forbidden($refusal);
-        }
-
-        return new Taken(new Entry($entry->id, $entry->kind, [...$payload, 'severity' => $open->severity->value], $entry->takenAt, $entry->by, $entry->receivedAt));
+        return Story::remarks($this->entries);
     }
 
     /**
@@ -239,8 +164,9 @@ final class Sitting
         $verdict = $this->verdict();
 
         return [
-            'kind' => $this->work->kind, 'procedure' => $this->work->procedure->id(), 'from_m' => $this->work->fromM, 'to_m' => $this->work->toM, 'state' => $this->state()->value,
+            'kind' => $this->work->kind->value, 'procedure' => $this->work->procedure->id(), 'from_m' => $this->work->fromM, 'to_m' => $this->work->toM, 'state' => $this->state()->value,
             'verdict' => $verdict->toArray(), 'steps' => array_map(fn (Step $step): array => $step->toArray($this->rulebook->units), $this->steps()),
+            'remarks' => $this->remarks(),
         ];
     }
 }

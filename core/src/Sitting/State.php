@@ -18,6 +18,7 @@ enum State: string
     case Cooling = 'cooling';
     case Mend = 'mend';
     case InWork = 'in_work';
+    case CutOut = 'cut_out';
 
     /** @param  bool  $waits  all is done but for a wait that only a clock ends */
     public static function of(Verdict $verdict, Readings $readings, bool $waits): self
@@ -30,6 +31,12 @@ enum State: string
             $verdict->severity() === Severity::Mend => self::Mend,
             default => self::InWork,
         };
+    }
+
+    /** @return list<string> states in which no further reading is waited for: what was judged keeps the rules it was judged by, until somebody judges it again */
+    public static function settled(): array
+    {
+        return [self::Accepted->value, self::Overruled->value, self::Stop->value, self::CutOut->value];
     }
 
     /** Whether nothing is left to do: what it was made under is kept. */

@@ -9,7 +9,7 @@ use Diastoma\Core\Procedure\Readings;
 use Diastoma\Core\Rulebook\Overrule;
 use Diastoma\Core\Rulebook\Severity;
 
-/** What entries come to: readings and overrules in the order in which things were done, whenever they arrived. What was done at one moment stands in the order of arrival. */
+/** What entries come to: readings (rows and signatures among them) and overrules in the order in which things were done, whenever they arrived. What was done at one moment stands in the order of arrival. */
 final class Story
 {
     /** @param  list<Entry>  $entries  in order of arrival */
@@ -17,8 +17,8 @@ final class Story
     {
         $history = $overrules = [];
         foreach (self::inOrder($entries) as $entry) {
-            if ($entry->kind === Entry::READING && is_string($entry->payload['key'] ?? null)) {
-                $history[] = new Reading($entry->payload['key'], self::value($entry->payload['value'] ?? null), $entry->takenAt, $entry->by, $entry->receivedAt);
+            if (in_array($entry->kind, [Entry::READING, Entry::ROW, Entry::SIGNATURE], true) && is_string($entry->payload['key'] ?? null)) {
+                $history[] = new Reading($entry->payload['key'], self::value($entry->payload[$entry->kind === Entry::ROW ? 'row' : 'value'] ?? null), $entry->takenAt, $entry->by, $entry->receivedAt);
             } elseif ($entry->kind === Entry::OVERRULE) {
                 $overrules[] = self::overrule($entry);
             }
@@ -49,12 +49,32 @@ final class Story
         $version = null;
         foreach ($entries as $entry) {
             $given = $entry->payload['procedure_version'] ?? 1; // what was written before there were versions
-            if ($entry->kind === Entry::JUDGED_AGAIN || $entry->kind === Entry::READING && $version === null) {
+            if ($entry->kind === Entry::JUDGED_AGAIN || in_array($entry->kind, [Entry::READING, Entry::ROW, Entry::SIGNATURE], true) && $version === null) {
                 $version = is_int($given) ? $given : 1;
             }
         }
 
         return $version;
+    }
+
+    /**
+     * @param  list<Entry>  $entries
+     * @return ?Entry the one that says it was cut out
+     */
+    public static function cutOut(array $entries): ?Entry
+    {
+        return array_values(array_filter($entries, static fn (Entry $e): bool => $e->kind === Entry::CUT_OUT))[0] ?? null;
+    }
+
+    /**
+     * @param  list<Entry>  $entries
+     * @return list<array<string, mixed>> notes and pictures, the oldest first
+     */
+    public static function remarks(array $entries): array
+    {
+        $remarks = array_filter(self::inOrder($entries), static fn (Entry $e): bool => in_array($e->kind, [Entry::NOTE, Entry::PICTURE], true));
+
+        return array_values(array_map(static fn (Entry $e): array => ['kind' => $e->kind, ...$e->payload, 'at' => $e->takenAt->format(\DateTimeInterface::RFC3339), 'by' => $e->by], $remarks));
     }
 
     public static function overrule(Entry $entry): Overrule

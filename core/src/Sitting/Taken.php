@@ -10,4 +10,10 @@ final readonly class Taken
     public function __construct(public Entry $entry)
     {
     }
+
+    /** @param  array<string, mixed>  $payload  as it is kept */
+    public static function as(Entry $entry, array $payload): self
+    {
+        return new self(new Entry($entry->id, $entry->kind, $payload, $entry->takenAt, $entry->by, $entry->receivedAt));
+    }
 }

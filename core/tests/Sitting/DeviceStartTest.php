@@ -11,6 +11,7 @@ use Diastoma\Core\Procedure\Step;
 use Diastoma\Core\Rulebook\Rulebooks;
 use Diastoma\Core\Sitting\DeviceStart;
 use Diastoma\Core\Sitting\Entry;
+use Diastoma\Core\Sitting\Kind;
 use Diastoma\Core\Sitting\Person;
 use Diastoma\Core\Sitting\Refused;
 use Diastoma\Core\Sitting\SimulatedDevice;
@@ -34,7 +35,7 @@ function beforeFusion(array $change = []): array
         $entries[] = new Entry("e{$k}", Entry::READING, ['key' => $reading->key, 'value' => $change[$reading->key] ?? $reading->value], $reading->takenAt, 'Ada');
     }
 
-    return [Sitting::open(new Work(Work::JOINT, $walk->procedure, $walk->facts()), $entries, Rulebooks::iso()), end($entries)->takenAt->modify('+30 seconds')];
+    return [Sitting::open(new Work(Kind::Joint, $walk->procedure, $walk->facts()), $entries, Rulebooks::iso()), end($entries)->takenAt->modify('+30 seconds')];
 }
 
 $ada = new Person('Ada', 'jointer', '2099-03-01');
@@ -57,7 +58,7 @@ it('starts nothing otherwise', function (array $change, ?Person $operator, strin
 
 it('starts nothing before the label is read, and not behind a gate', function () use ($ada) {
     $walk = new Walk('electrofusion.coupler');
-    $early = Sitting::open(new Work(Work::JOINT, $walk->procedure, $walk->facts()), [], Rulebooks::iso());
+    $early = Sitting::open(new Work(Kind::Joint, $walk->procedure, $walk->facts()), [], Rulebooks::iso());
     expect(DeviceStart::refusal($early, 'fusion', $ada, new DateTimeImmutable('2026-11-23T08:00:00Z'))?->said)->toContain('scan the label');
     $gated = new class extends Procedure
     {
@@ -81,7 +82,7 @@ it('starts nothing before the label is read, and not behind a gate', function ()
             return [];
         }
     };
-    $sitting = Sitting::open(new Work(Work::JOINT, $gated, $walk->facts()), [], Rulebooks::iso());
+    $sitting = Sitting::open(new Work(Kind::Joint, $gated, $walk->facts()), [], Rulebooks::iso());
     expect(DeviceStart::refusal($sitting, 'fusion', $ada, new DateTimeImmutable('2026-11-23T08:59:59Z'))?->said)->toBe('Still warm.')
         ->and(DeviceStart::refusal($sitting, 'fusion', $ada, new DateTimeImmutable('2026-11-23T09:00:00Z')))->toBeNull();
 });

@@ -8,6 +8,7 @@ use Diastoma\Core\Rulebook\Rulebooks;
 use Diastoma\Core\Sitting\Action;
 use Diastoma\Core\Sitting\Entry;
 use Diastoma\Core\Sitting\Instrument;
+use Diastoma\Core\Sitting\Kind;
 use Diastoma\Core\Sitting\Person;
 use Diastoma\Core\Sitting\Refused;
 use Diastoma\Core\Sitting\Rights;
@@ -30,7 +31,7 @@ function told(string $key, mixed $value, string $time, string $kind = Entry::REA
 
 function coupler(array $entries = [], array $instruments = []): Sitting
 {
-    return Sitting::open(new Work(Work::JOINT, (new Walk('electrofusion.coupler'))->procedure, (new Walk('electrofusion.coupler'))->facts(), 96.0, 96.0), $entries, Rulebooks::all()[0], $instruments);
+    return Sitting::open(new Work(Kind::Joint, (new Walk('electrofusion.coupler'))->procedure, (new Walk('electrofusion.coupler'))->facts(), 96.0, 96.0), $entries, Rulebooks::all()[0], $instruments);
 }
 
 $ada = new Person('Ada', 'jointer', '2027-03-01');
@@ -82,7 +83,7 @@ it('lets a supervisor accept a mend, an inspector only a stop, and nobody what i
 });
 
 it('takes the overrule of a gate from a supervisor alone', function (string $role, bool $taken) {
-    $section = Sitting::open(new Work(Work::SECTION, (new Walk('test.preparation'))->procedure, new Facts(['medium' => 'water'])), [], Rulebooks::all()[0]);
+    $section = Sitting::open(new Work(Kind::Section, (new Walk('test.preparation'))->procedure, new Facts(['medium' => 'water'])), [], Rulebooks::all()[0]);
     expect($section->take(told('gate.joints', 'The engineer has agreed in writing.', '08:00:00', Entry::OVERRULE), new Person('V', $role), at('08:00:00')) instanceof Taken)->toBe($taken);
 })->with([['supervisor', true], ['admin', true], ['inspector', false], ['tester', false], ['jointer', false]]);
 
@@ -90,8 +91,8 @@ it('has one table of rights, in which nobody unknown may anything', function () 
     foreach (Action::cases() as $action) {
         expect(Rights::may('admin', $action))->toBeTrue()->and(Rights::may('visitor', $action))->toBeFalse()->and(Rights::may('', $action))->toBeFalse()->and($action->refusal('tester'))->toEndWith('.')->and(Rights::refusal('admin', $action))->toBeNull();
     }
-    expect(Rights::all('inspector'))->toBe(['stop.overrule', 'test.sign', 'joint.judge_again', 'pipe.reject'])->and(Rights::all('visitor'))->toBe([])->and(count(Rights::all('admin')))->toBe(count(Action::cases()))
-        ->and(Rights::all('tester'))->toBe(['section.read', 'test.run', 'test.mended', 'test.sign'])->and(Rights::signers())->toBe(['tester', 'supervisor', 'inspector'])
-        ->and(Rights::all('jointer'))->toBe(['joint.read', 'fusion.start', 'fusion.bring', 'test.mended', 'system.add', 'main.make', 'line.plan', 'alignment.bring', 'plan.adopt', 'pipe.reject'])
+    expect(Rights::all('inspector'))->toBe(['note.write', 'stop.overrule', 'test.sign', 'joint.judge_again', 'pipe.reject'])->and(Rights::all('visitor'))->toBe([])->and(count(Rights::all('admin')))->toBe(count(Action::cases()))
+        ->and(Rights::all('tester'))->toBe(['section.read', 'day.read', 'note.write', 'test.run', 'test.mended', 'test.sign'])->and(Rights::signers())->toBe(['tester', 'supervisor', 'inspector'])
+        ->and(Rights::all('jointer'))->toBe(['joint.read', 'stretch.read', 'day.read', 'note.write', 'work.cut_out', 'fusion.start', 'fusion.bring', 'test.mended', 'system.add', 'main.make', 'line.plan', 'alignment.bring', 'plan.adopt', 'pipe.reject'])
         ->and(array_values(array_diff(array_column(Action::cases(), 'value'), Rights::all('supervisor'))))->toBe([])->and(array_column(Role::cases(), 'value'))->toHaveCount(5);
 });

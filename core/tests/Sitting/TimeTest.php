@@ -9,6 +9,7 @@ use Diastoma\Core\Rulebook\Finding;
 use Diastoma\Core\Rulebook\Rulebooks;
 use Diastoma\Core\Rulebook\Severity;
 use Diastoma\Core\Sitting\Entry;
+use Diastoma\Core\Sitting\Kind;
 use Diastoma\Core\Sitting\Person;
 use Diastoma\Core\Sitting\Sitting;
 use Diastoma\Core\Sitting\State;
@@ -29,7 +30,7 @@ function madeCoupler(int $lateS = 0): array
 function findingOf(string $rule, array $entries): Finding
 {
     $walk = new Walk('electrofusion.coupler');
-    $found = Sitting::open(new Work(Work::JOINT, $walk->procedure, $walk->facts()), $entries, Rulebooks::iso())->verdict()->findings;
+    $found = Sitting::open(new Work(Kind::Joint, $walk->procedure, $walk->facts()), $entries, Rulebooks::iso())->verdict()->findings;
 
     return array_values(array_filter($found, static fn (Finding $f): bool => $f->rule === $rule))[0];
 }
@@ -54,7 +55,7 @@ it('judges a paper by the day of the act and by the day the server took it', fun
 
 it('refuses what lies before the job began', function (string $takenAt, bool $taken) {
     $walk = new Walk('electrofusion.coupler');
-    $sitting = Sitting::open(new Work(Work::JOINT, $walk->procedure, $walk->facts()), [], Rulebooks::iso(), [], new DateTimeImmutable('2026-10-01T00:00:00Z'));
+    $sitting = Sitting::open(new Work(Kind::Joint, $walk->procedure, $walk->facts()), [], Rulebooks::iso(), [], new DateTimeImmutable('2026-10-01T00:00:00Z'));
     $answer = $sitting->take(new Entry('e', Entry::READING, ['key' => 'ambient_c', 'value' => 12], new DateTimeImmutable($takenAt), 'Ada'), new Person('Ada', 'jointer'), new DateTimeImmutable('2026-11-01T00:00:00Z'));
     expect($answer instanceof Taken)->toBe($taken)->and($taken || str_contains($answer->said, 'before the job began on 2026-10-01'))->toBeTrue();
 })->with(['the day before' => ['2026-09-30T23:59:59Z', false], 'its first moment' => ['2026-10-01T00:00:00Z', true]]);
@@ -62,7 +63,7 @@ it('refuses what lies before the job began', function (string $takenAt, bool $ta
 // Found: one new question made 9 of 15 accepted joints unaccepted.
 it('keeps finished work finished when its procedure asks more, until somebody judges it again', function () {
     [$walk, $entries] = madeCoupler();
-    $open = static fn (array $entries): Sitting => Sitting::open(new Work(Work::JOINT, new OneMoreQuestion($walk->procedure), $walk->facts()), $entries, Rulebooks::iso());
+    $open = static fn (array $entries): Sitting => Sitting::open(new Work(Kind::Joint, new OneMoreQuestion($walk->procedure), $walk->facts()), $entries, Rulebooks::iso());
     expect($open($entries)->state())->toBe(State::Accepted)->and($open($entries)->version())->toBe(1)
         ->and(array_column($open($entries)->view()['steps'], 'readings', 'id')['gloves'])->toBe([]);
     $again = new Entry('again', Entry::JUDGED_AGAIN, ['procedure_version' => 2], end($entries)->takenAt->modify('+1 day'), 'Vera');

@@ -8,7 +8,8 @@ import { dayAndTime, setJobNow, span, timeOfDay, useJobNow } from './time';
 export type Clock = Schemas['Clock'];
 
 /** A joint, or the test of a section. */
-const whose = (clock: Clock) => (clock.joint_number === null ? `Section ${clock.section ?? ''}, test ${clock.test ?? ''}` : `Joint ${clock.joint_number}`);
+const whose = (clock: Clock) =>
+  clock.work ?? (clock.joint_number === null ? `Section ${clock.section ?? ''}, test ${clock.test ?? ''}` : `Joint ${clock.joint_number}`);
 
 /** On a simulated job nobody need wait: puts its clock forward, on record. */
 export function ForwardButton({ to }: { to: string }) {

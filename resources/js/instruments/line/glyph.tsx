@@ -11,6 +11,7 @@ export const STATES: Record<JointState, { letter: string; words: string; colour:
   accepted: { letter: 'A', words: 'accepted', colour: 'pipe' },
   overruled: { letter: 'O', words: 'accepted by overrule', colour: 'watch' },
   stop: { letter: 'S', words: 'stopped', colour: 'stop' },
+  cut_out: { letter: 'X', words: 'cut out', colour: 'text-secondary' },
 };
 
 const css = (name: string) => `var(--mui-palette-${name})`;
@@ -29,6 +30,10 @@ export const GlyphPatterns = () => (
     <pattern id="fill-stop" width="7" height="7" patternUnits="userSpaceOnUse">
       <rect width="7" height="7" fill={css('background-paper')} />
       <path d="M0 0l7 7M7 0l-7 7" stroke={css('stop')} strokeWidth="1.2" opacity="0.6" />
+    </pattern>
+    <pattern id="fill-cut_out" width="7" height="7" patternUnits="userSpaceOnUse">
+      <rect width="7" height="7" fill={css('background-paper')} />
+      <path d="M3.5 0v7" stroke={css('text-secondary')} strokeWidth="1.2" strokeDasharray="2 2" opacity="0.6" />
     </pattern>
     <pattern id="fill-in_work" width="6" height="6" patternUnits="userSpaceOnUse">
       <rect width="6" height="6" fill={css('background-paper')} />

@@ -5,26 +5,26 @@ declare(strict_types=1);
 namespace App\Actions;
 
 use App\Models\Joint;
+use App\Models\Section;
 use App\Procedures\Subject;
 use Diastoma\Core\Procedure\Clock;
 use Diastoma\Core\Rulebook\Verdict;
 
-/** Works out a joint's state from its entries and writes it into the joints table. */
-final class ProjectJoint
+/** Works out how a work stands from its entries and writes it into its table. */
+final class ProjectWork
 {
     public function execute(Subject $subject): Verdict
     {
         $verdict = $subject->verdict();
-        $joint = $subject->model;
-        if (! $joint instanceof Joint) {
-            return $verdict;
+        $model = $subject->model;
+        if ($model instanceof Section) {
+            return $verdict; // its readiness is asked anew each time
         }
-        $joint->fill([
+        $model->fill([
             'state' => $subject->sitting()->state()->value,
             'severity' => $verdict->severity()->value,
             'current_step' => $verdict->current()?->step,
-            'release_at' => self::last($verdict, Clock::RELEASE),
-            'test_at' => self::last($verdict, Clock::TEST),
+            ...($model instanceof Joint ? ['release_at' => self::last($verdict, Clock::RELEASE), 'test_at' => self::last($verdict, Clock::TEST)] : []),
             'verdict' => $verdict->toArray(),
             'rulebook_id' => $subject->rulebookId(),
         ])->save();

@@ -1,0 +1,35 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Http\Controllers;
+
+use App\Pictures\Pictures;
+use Illuminate\Http\JsonResponse;
+use Illuminate\Http\Request;
+use Illuminate\Http\Response;
+use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
+
+final class PictureController
+{
+    private const LARGEST_KB = 16384;
+
+    public function store(Request $request): JsonResponse
+    {
+        $request->validate(['file' => 'required|file|max:'.self::LARGEST_KB.'|mimetypes:'.implode(',', Pictures::TYPES)], ['file.*' => 'Choose a picture (JPEG, PNG or WebP, 16 MiB at most).']);
+        $file = $request->file('file');
+
+        return new JsonResponse($file === null ? [] : Pictures::keep($file), 201);
+    }
+
+    public function show(string $sha256): Response
+    {
+        $bytes = preg_match('/\A[0-9a-f]{64}\z/', $sha256) === 1 ? Pictures::bytes($sha256) : null;
+        $type = $bytes === null ? null : (new \finfo(FILEINFO_MIME_TYPE))->buffer($bytes);
+        if ($bytes === null || ! in_array($type, Pictures::TYPES, true)) {
+            throw new NotFoundHttpException;
+        }
+
+        return new Response($bytes, 200, ['Content-Type' => $type, 'X-Content-Type-Options' => 'nosniff', 'Cache-Control' => 'private, max-age=31536000, immutable']);
+    }
+}

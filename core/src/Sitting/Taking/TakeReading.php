@@ -1,0 +1,68 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Diastoma\Core\Sitting\Taking;
+
+use Diastoma\Core\Procedure\ReadingKind;
+use Diastoma\Core\Procedure\ReadingSpec;
+use Diastoma\Core\Sitting\Entry;
+use Diastoma\Core\Sitting\Person;
+use Diastoma\Core\Sitting\Refused;
+use Diastoma\Core\Sitting\Rights;
+use Diastoma\Core\Sitting\Sitting;
+use Diastoma\Core\Sitting\Taken;
+
+/** A reading, or one row of a series: taken where a step asks for it and is not shut. */
+final class TakeReading implements EntryKind
+{
+    public function take(Sitting $sitting, Entry $entry, Person $person, \DateTimeImmutable $now): Taken|Refused
+    {
+        $refusal = Rights::refusal($person->role, $sitting->work->kind->reads());
+        if ($refusal !== null) {
+            return Refused::forbidden($refusal);
+        }
+        $spec = Asked::spec($sitting, $entry);
+        if ($spec instanceof Refused) {
+            return $spec;
+        }
+        $isRow = $entry->kind === Entry::ROW;
+        if ($isRow !== ($spec->kind === ReadingKind::Row)) {
+            return Refused::input($isRow ? "{$spec->label} is no series of rows. Load the page again." : "{$spec->label} is entered row by row. Load the page again.", $spec->key, 'of another kind', $spec->key);
+        }
+        $value = $spec->accept($entry->payload[$isRow ? 'row' : 'value'] ?? null, $sitting->rulebook->units);
+        if ($spec->kind === ReadingKind::Equipment) {
+            $paper = self::paper($sitting, is_string($value) ? $value : '', $spec, $person);
+            if ($paper === null) {
+                return Refused::input("{$spec->label}: this is not on the job's list. Choose another, or have the office add it.", $spec->key, 'unknown equipment', $value);
+            }
+            $value = $paper;
+        }
+        $wrong = $spec->kind === ReadingKind::Now && is_string($value) ? $sitting->impossible(new \DateTimeImmutable($value), $now, $spec->key) : null;
+        if ($wrong !== null) {
+            return $wrong;
+        }
+        $notYet = $sitting->work->procedure->notYet($sitting->situation(), $spec->key);
+
+        return $notYet !== '' ? Refused::conflict($notYet) : Taken::as($entry, ['key' => $spec->key, $isRow ? 'row' : 'value' => $value, 'procedure_version' => $sitting->version()]);
+    }
+
+    /**
+     * The paper as it stands now goes into the entry: a certificate renewed later does not change what was true today.
+     *
+     * @return ?array<string, string> null where the instrument is not on the list, or is of another kind
+     */
+    private static function paper(Sitting $sitting, string $id, ReadingSpec $spec, Person $person): ?array
+    {
+        foreach ($sitting->instruments as $instrument) {
+            if ($instrument->id === $id && $instrument->kind === ($spec->choices[0] ?? '')) {
+                return [
+                    'id' => $id, 'name' => "{$instrument->name} ({$instrument->serial})", 'calibration_until' => $instrument->calibrationUntil,
+                    'operator' => $person->name, 'certificate_until' => $person->certificateUntil,
+                ];
+            }
+        }
+
+        return null;
+    }
+}
