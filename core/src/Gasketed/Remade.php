@@ -51,8 +51,7 @@ final class Remade
         if ($stale === []) {
             return $s;
         }
-        $kept = array_values(array_filter($s->readings->history, static fn ($r): bool => ! in_array($r->key, $stale, true)));
 
-        return new Situation(new Readings($kept, $s->readings->overrules), $s->facts, $s->rulebook, $s->findings);
+        return $s->with($s->readings->without($stale));
     }
 }

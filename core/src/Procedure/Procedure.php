@@ -89,13 +89,14 @@ abstract class Procedure
         return array_map(static fn (Step $step): Step => $step->asOf($situation->version), $this->steps($situation));
     }
 
-    final public function judge(Readings $readings, Facts $facts, Rulebook $rulebook, int $version = Situation::TODAYS): Verdict
+    /** @param  ?Judging  $judging  of the same work, with the same facts and rulebook, where it is judged again after each entry */
+    final public function judge(Readings $readings, Facts $facts, Rulebook $rulebook, int $version = Situation::TODAYS, ?Judging $judging = null): Verdict
     {
-        $situation = new Situation($readings, $facts, $rulebook, version: $version);
+        $situation = new Situation($judging?->begin($readings) ?? $readings, $facts, $rulebook, version: $version);
         $findings = [];
         $standings = [];
-        foreach ($this->asked($situation) as $step) {
-            $found = $this->findings($step, $situation->knowing($findings));
+        foreach ($judging?->steps(fn (): array => $this->asked($situation)) ?? $this->asked($situation) as $step) {
+            $found = $this->findings($step, $situation->knowing($findings), $judging);
             $worst = $found === [] ? null : Severity::Go;
             foreach ($found as $finding) {
                 if ($worst !== null && $finding->isOpen() && $finding->severity->isWorseThan($worst)) {
@@ -110,12 +111,12 @@ abstract class Procedure
     }
 
     /** @return list<Finding> */
-    private function findings(Step $step, Situation $situation): array
+    private function findings(Step $step, Situation $situation, ?Judging $judging): array
     {
         $found = [];
         $readings = $situation->readings;
-        foreach ($step->rules as $rule) {
-            $finding = $rule->judge($situation);
+        foreach ($step->rules as $k => $rule) {
+            $finding = $judging === null ? $rule->judge($situation) : $judging->ask("{$step->id}/{$k}", $rule, $situation);
             if ($finding === null) {
                 continue;
             }

@@ -19,7 +19,7 @@ final readonly class Readings
      * @param  list<Reading>  $history
      * @param  list<Overrule>  $overrules
      */
-    public function __construct(public array $history = [], public array $overrules = [])
+    public function __construct(public array $history = [], public array $overrules = [], private ?Watch $watch = null)
     {
         $latest = $times = [];
         foreach ($history as $reading) {
@@ -36,32 +36,86 @@ final readonly class Readings
         return new self(
             array_values(array_filter($this->history, static fn (Reading $r): bool => $r->takenAt <= $moment)),
             array_values(array_filter($this->overrules, static fn (Overrule $o): bool => $o->at <= $moment)),
+            $this->watch,
         );
     }
 
     public function with(Reading $reading): self
     {
-        return new self([...$this->history, $reading], $this->overrules);
+        return new self([...$this->history, $reading], $this->overrules, $this->watch);
+    }
+
+    /**
+     * Without the readings of these keys that somebody has made worthless.
+     *
+     * @param  list<string>  $stale
+     */
+    public function without(array $stale): self
+    {
+        $this->watch?->saw(Watch::ALL);
+
+        return new self(array_values(array_filter($this->history, static fn (Reading $r): bool => ! in_array($r->key, $stale, true))), $this->overrules, $this->watch);
+    }
+
+    public function watchedBy(Watch $watch): self
+    {
+        return new self($this->history, $this->overrules, $watch);
+    }
+
+    public function watch(): ?Watch
+    {
+        return $this->watch;
+    }
+
+    /** @return array<string, true> keys of which the latest reading, or how often it was taken, is another than there */
+    public function differences(self $before): array
+    {
+        $changed = [];
+        foreach ($this->latest + $before->latest as $key => $any) {
+            $now = $this->latest[$key] ?? null;
+            $then = $before->latest[$key] ?? null;
+            if (($this->times[$key] ?? 0) !== ($before->times[$key] ?? 0) || $now !== $then && $now != $then) { // the same one, or alike in all it says
+                $changed[$key] = true;
+            }
+        }
+
+        return $changed;
+    }
+
+    /** @return list<Overrule> */
+    public function overrules(): array
+    {
+        $this->watch?->saw(Watch::ALL);
+
+        return $this->overrules;
     }
 
     public function times(string $key): int
     {
+        $this->watch?->saw($key);
+
         return $this->times[$key] ?? 0;
     }
 
     /** @return list<Reading> every reading of a key, the oldest first */
     public function all(string $key): array
     {
+        $this->watch?->saw($key);
+
         return array_values(array_filter($this->history, static fn (Reading $r): bool => $r->key === $key));
     }
 
     public function has(string $key): bool
     {
+        $this->watch?->saw($key);
+
         return isset($this->latest[$key]);
     }
 
     public function reading(string $key): ?Reading
     {
+        $this->watch?->saw($key);
+
         return $this->latest[$key] ?? null;
     }
 
@@ -119,6 +173,8 @@ final readonly class Readings
 
     private function value(string $key): mixed
     {
+        $this->watch?->saw($key);
+
         return ($this->latest[$key] ?? null)?->value;
     }
 }

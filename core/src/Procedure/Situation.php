@@ -29,6 +29,20 @@ final readonly class Situation
         return new self($this->readings, $this->facts, $this->rulebook, $findings, $this->memo, $this->version);
     }
 
+    /** The same with other readings of the same work: figures are worked out anew. */
+    public function with(Readings $readings): self
+    {
+        return new self($readings, $this->facts, $this->rulebook, $this->findings, version: $this->version);
+    }
+
+    /** @return list<Finding> what the steps before have found */
+    public function before(): array
+    {
+        $this->readings->watch()?->saw(Watch::ALL);
+
+        return $this->findings;
+    }
+
     /**
      * A figure made of these readings, facts and limits alone, worked out once for all rules that ask.
      *
@@ -39,7 +53,7 @@ final readonly class Situation
      */
     public function once(string $key, \Closure $work): mixed
     {
-        return $this->memo->recall($key, $work);
+        return $this->memo->recall($key, $work, $this->readings->watch());
     }
 
     public function limit(string $id): float

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Diastoma\Core\Sitting;
 
 use Diastoma\Core\Exception\InvalidInput;
+use Diastoma\Core\Procedure\Judging;
 use Diastoma\Core\Procedure\Readings;
 use Diastoma\Core\Procedure\Situation;
 use Diastoma\Core\Procedure\Step;
@@ -35,6 +36,8 @@ final class Sitting
 
     private ?Verdict $verdict = null;
 
+    private readonly Judging $judging;
+
     /**
      * @param  list<Entry>  $entries
      * @param  list<Instrument>  $instruments
@@ -42,6 +45,7 @@ final class Sitting
     private function __construct(public readonly Work $work, private array $entries, public readonly Rulebook $rulebook, public readonly array $instruments, private readonly ?\DateTimeImmutable $began)
     {
         $this->readings = Story::of($entries);
+        $this->judging = new Judging;
         $this->version = Story::version($entries) ?? $work->procedure->version();
     }
 
@@ -73,7 +77,7 @@ final class Sitting
 
     public function verdict(): Verdict
     {
-        return $this->verdict ??= $this->work->procedure->judge($this->readings, $this->work->facts, $this->rulebook, $this->version);
+        return $this->verdict ??= $this->work->procedure->judge($this->readings, $this->work->facts, $this->rulebook, $this->version, $this->judging);
     }
 
     /** @return list<Step> */

@@ -53,7 +53,7 @@ final readonly class PreparedBeforeFusion implements Rule
     /** Whether a supervisor had accepted it before the fusion began. */
     private function wasAccepted(Finding $finding, \DateTimeImmutable $started, Situation $situation): bool
     {
-        foreach ($situation->readings->overrules as $overrule) {
+        foreach ($situation->readings->overrules() as $overrule) {
             if ($overrule->rule === $finding->rule && $overrule->at <= $started && ! $finding->final) {
                 return true;
             }
@@ -76,9 +76,9 @@ final readonly class PreparedBeforeFusion implements Rule
             }
         }
         if (! $late) {
-            return $situation->findings;
+            return $situation->before();
         }
-        $then = new Situation($situation->readings->until($started), $situation->facts, $situation->rulebook);
+        $then = $situation->with($situation->readings->until($started));
         $found = [];
         foreach ($this->preparation as $step) {
             foreach ($step->rules as $rule) {
