@@ -9,16 +9,17 @@ use App\Journal\Draft;
 use App\Journal\Journal;
 use App\Models\Entry;
 use App\Models\Equipment;
-use App\Models\Job;
 use App\Models\Joint;
 use App\Models\Person;
 use App\Pictures\Pictures;
 use App\Procedures\Subject;
+use Carbon\CarbonImmutable;
 use Diastoma\Core\Rulebook\Verdict;
 use Diastoma\Core\Sitting\Entry as Item;
 use Diastoma\Core\Sitting\Instrument;
 use Diastoma\Core\Sitting\Refused as NotTaken;
 use Illuminate\Support\Facades\DB;
+use Illuminate\Support\Str;
 
 /** Brings one entry of a person before the core, writes it once where it is taken, and judges its subject anew. */
 final class WriteEntry
@@ -41,15 +42,14 @@ final class WriteEntry
         $sent = ['sent' => Journal::fingerprint($draft->payload)];
 
         return DB::transaction(function () use ($subject, $person, $draft, $sent): array {
-            Job::query()->lockForUpdate()->findOrFail($subject->job->id, ['id']); // of two at once the second is asked about what the first has left
-            $subject->catchUp();
-            $isKnown = Entry::query()->whereKey($draft->id)->exists();
-            $payload = [...($isKnown ? $draft->payload : $this->taken($subject, $person, $draft)), ...$sent];
-            [$entry, $isNew] = $this->journal->append($subject->job, $person, $draft->with($payload));
+            $head = $this->journal->lock($subject->job); // of two at once the second is asked about what the first has left
+            $known = Entry::with('person')->find($draft->id);
+            $payload = [...($known !== null ? $draft->payload : $this->taken($subject, $person, $draft)), ...$sent];
+            [$entry, $isNew] = $this->journal->appendTo($head, $person, $draft->with($payload), $known);
             if (! $isNew) {
                 return [$entry, $subject->verdict(), false, $subject];
             }
-            $subject->catchUp();
+            $subject->goOn($entry);
 
             return [$entry, $this->project->execute($subject), true, $subject];
         });
@@ -62,8 +62,10 @@ final class WriteEntry
      */
     private function taken(Subject $subject, Person $person, Draft $draft): array
     {
-        $item = new Item($draft->id, $draft->kind, $draft->payload, new \DateTimeImmutable($draft->deviceAt), $person->name);
-        $checked = $subject->open($this->instruments($subject))->checked($item, $person->sitter(), $subject->job->now()->toDateTimeImmutable());
+        $item = new Item($draft->id, $draft->kind, $draft->payload, new \DateTimeImmutable($draft->deviceAt), $person->name, new \DateTimeImmutable(CarbonImmutable::now('UTC')->format(DATE_RFC3339_EXTENDED)));
+        $named = $draft->payload['value'] ?? null; // only where one is named does it matter which there are
+        $sitting = $subject->sitting(is_string($named) && Str::isUuid($named) ? $this->instruments($subject) : []);
+        $checked = $sitting->take($item, $person->sitter(), $subject->job->now()->toDateTimeImmutable());
         if ($checked instanceof NotTaken) {
             throw Refused::of($checked);
         }

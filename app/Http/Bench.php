@@ -24,9 +24,9 @@ final class Bench
         $rulebook = $subject->rulebook();
         $readings = [];
         foreach ($subject->inOrder() as $entry) {
-            $data = $entry->data();
+            $data = $entry->payload;
             if (is_string($data['key'] ?? null)) {
-                $readings[$data['key']] = ['value' => $data['value'] ?? $data['row'] ?? null, 'at' => $entry->device_at, 'late_min' => $entry->lateMin(), 'by' => $entry->author(), 'times' => ($readings[$data['key']]['times'] ?? 0) + 1];
+                $readings[$data['key']] = ['value' => $data['value'] ?? $data['row'] ?? null, 'at' => $entry->takenAt->format(DATE_RFC3339), 'late_min' => $entry->lateMin(), 'by' => $entry->author(), 'times' => ($readings[$data['key']]['times'] ?? 0) + 1];
             }
         }
         $model = $subject->model;

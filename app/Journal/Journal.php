@@ -67,26 +67,41 @@ final class Journal
      */
     public function append(Job $job, Person $person, Draft $draft): array
     {
-        return DB::transaction(function () use ($job, $person, $draft): array {
-            $head = Job::query()->lockForUpdate()->findOrFail($job->id, ['id', 'journal_seq', 'journal_head']);
-            $known = Entry::find($draft->id);
-            if ($known !== null) {
-                return [$this->same($known, $job, $draft), false];
-            }
-            $entry = new Entry([
-                'id' => $draft->id, 'job_id' => $job->id, 'seq' => $head->journal_seq + 1, 'kind' => $draft->kind,
-                'subject_type' => $draft->subjectType, 'subject_id' => $draft->subjectId,
-                'payload' => json_encode($draft->payload, JSON_THROW_ON_ERROR | JSON_UNESCAPED_UNICODE | JSON_UNESCAPED_SLASHES | JSON_PRESERVE_ZERO_FRACTION),
-                'person_id' => $person->id, 'device_at' => $draft->deviceAt,
-                'server_at' => CarbonImmutable::now('UTC')->format('Y-m-d\TH:i:s.vP'), 'prev_hash' => $head->journal_head,
-            ]);
-            $entry->hash = self::hash($entry);
-            $entry->save();
-            Job::query()->whereKey($job->id)->update(['journal_seq' => $entry->seq, 'journal_head' => $entry->hash]);
-            $entry->setRelation('person', $person);
+        return DB::transaction(fn (): array => $this->appendTo($this->lock($job), $person, $draft, Entry::find($draft->id)));
+    }
 
-            return [$entry, true];
-        });
+    /** The head of a job's chain, held until the transaction ends: entries of one job are written one after another. */
+    public function lock(Job $job): Job
+    {
+        return Job::query()->lockForUpdate()->findOrFail($job->id, ['id', 'journal_seq', 'journal_head']);
+    }
+
+    /**
+     * The same where the head is held already.
+     *
+     * @param  ?Entry  $known  what is stored under this id
+     * @return array{Entry, bool}
+     *
+     * @throws Refused if the id was used before for something else
+     */
+    public function appendTo(Job $head, Person $person, Draft $draft, ?Entry $known): array
+    {
+        if ($known !== null) {
+            return [$this->same($known, $head, $draft), false];
+        }
+        $entry = new Entry([
+            'id' => $draft->id, 'job_id' => $head->id, 'seq' => $head->journal_seq + 1, 'kind' => $draft->kind,
+            'subject_type' => $draft->subjectType, 'subject_id' => $draft->subjectId,
+            'payload' => json_encode($draft->payload, JSON_THROW_ON_ERROR | JSON_UNESCAPED_UNICODE | JSON_UNESCAPED_SLASHES | JSON_PRESERVE_ZERO_FRACTION),
+            'person_id' => $person->id, 'device_at' => $draft->deviceAt,
+            'server_at' => CarbonImmutable::now('UTC')->format('Y-m-d\TH:i:s.vP'), 'prev_hash' => $head->journal_head,
+        ]);
+        $entry->hash = self::hash($entry);
+        $entry->save();
+        DB::table('jobs')->where('id', $head->id)->update(['journal_seq' => $entry->seq, 'journal_head' => $entry->hash]);
+        $entry->setRelation('person', $person);
+
+        return [$entry, true];
     }
 
     /** The entry already stored, if the client sent the same thing again. */

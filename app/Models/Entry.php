@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace App\Models;
 
-use Diastoma\Core\Procedure\Reading;
+use Diastoma\Core\Sitting\Entry as Item;
 use Illuminate\Database\Eloquent\Model;
 use Illuminate\Database\Eloquent\Relations\BelongsTo;
 
@@ -27,29 +27,28 @@ final class Entry extends Model
 
     protected $casts = ['seq' => 'int'];
 
+    /** @var ?array{string, array<string, mixed>} the payload and what it says: read once */
+    private ?array $decoded = null;
+
     /** @return BelongsTo<Person, $this> */
     public function person(): BelongsTo
     {
         return $this->belongsTo(Person::class);
     }
 
-    /** Whoever wrote it: a unit that sent it by itself, with the person who started it, or that person alone. */
-    public function author(): string
+    /** As the core reads it. */
+    public function told(): Item
     {
-        $unit = $this->data()['unit'] ?? null;
-
-        return is_string($unit) ? "{$unit}, started by {$this->person->name}" : $this->person->name;
-    }
-
-    /** @return ?int minutes by which it was sent after it was taken, where that is more than usual */
-    public function lateMin(): ?int
-    {
-        return Reading::late(new \DateTimeImmutable($this->device_at), new \DateTimeImmutable($this->server_at));
+        return new Item($this->id, $this->kind, $this->data(), new \DateTimeImmutable($this->device_at), $this->person->name, new \DateTimeImmutable($this->server_at));
     }
 
     /** @return array<string, mixed> */
     public function data(): array
     {
-        return json_decode($this->payload, true, flags: JSON_THROW_ON_ERROR);
+        if ($this->decoded === null || $this->decoded[0] !== $this->payload) {
+            $this->decoded = [$this->payload, json_decode($this->payload, true, flags: JSON_THROW_ON_ERROR)];
+        }
+
+        return $this->decoded[1];
     }
 }

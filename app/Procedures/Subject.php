@@ -27,6 +27,7 @@ use Diastoma\Core\Sitting\State;
 use Diastoma\Core\Sitting\Story;
 use Diastoma\Core\Sitting\Work;
 use Illuminate\Database\Eloquent\Collection;
+use Illuminate\Support\Facades\DB;
 
 /** What entries are written about and a procedure judges: a joint, or a section being made ready for its test. */
 final class Subject
@@ -37,6 +38,9 @@ final class Subject
     private ?CoreRulebook $rulebook = null;
 
     private ?Sitting $sitting = null;
+
+    /** @var ?list<Item> the entries as the core reads them */
+    private ?array $told = null;
 
     private function __construct(
         public readonly Kind $kind,
@@ -70,7 +74,7 @@ final class Subject
         $found = [];
         foreach ($this->entries() as $entry) {
             if ($entry->kind === Journal::OVERRULE && $entry->seq > $afterSeq) {
-                $found[] = Story::overrule(self::item($entry));
+                $found[] = Story::overrule($entry->told());
             }
         }
 
@@ -102,21 +106,23 @@ final class Subject
         return $this->entries ??= Entry::with('person')->where('subject_type', $this->kind->value)->where('subject_id', $this->model->id)->orderBy('seq')->get();
     }
 
-    /** @return list<Entry> as the core orders them: by when each was done */
+    /** @return list<Item> as the core orders them: by when each was done */
     public function inOrder(): array
     {
-        $byId = $this->entries()->keyBy('id');
-
-        return array_map(static fn (Item $item): Entry => $byId[$item->id], Story::inOrder($this->told()));
+        return Story::inOrder($this->told());
     }
 
-    /** Takes in what has been written since the entries were read, by whomever. Under the job's lock nothing is missed. */
+    /** What was written since, by whomever, is read when it is asked for. */
     public function catchUp(): void
     {
-        $known = $this->entries();
-        $later = Entry::with('person')->where('subject_type', $this->kind->value)->where('subject_id', $this->model->id)->where('seq', '>', $known->last()->seq ?? 0)->orderBy('seq')->get();
-        $this->entries = $known->concat($later);
-        $this->sitting = null;
+        $this->entries = $this->told = $this->sitting = null;
+    }
+
+    /** Goes on from an entry that its sitting has taken and that is stored now. */
+    public function goOn(Entry $entry): void
+    {
+        $this->entries = null;
+        $this->told = [...$this->told(), $entry->told()];
     }
 
     public function rulebook(): CoreRulebook
@@ -144,12 +150,22 @@ final class Subject
     /** @return list<Item> its entries in order of arrival, as the core reads them */
     public function told(): array
     {
-        return array_values($this->entries()->map(self::item(...))->all());
+        return $this->told ??= $this->read();
     }
 
-    private static function item(Entry $entry): Item
+    /** @return list<Item> */
+    private function read(): array
     {
-        return new Item($entry->id, $entry->kind, $entry->data(), new \DateTimeImmutable($entry->device_at), $entry->person->name, new \DateTimeImmutable($entry->server_at));
+        $rows = DB::table('entries')->where('subject_type', $this->kind->value)->where('subject_id', $this->model->id)->orderBy('seq')->get(['id', 'kind', 'payload', 'device_at', 'server_at', 'person_id']);
+        $names = DB::table('people')->whereIn('id', $rows->pluck('person_id')->unique())->pluck('name', 'id'); // apart: joined, the database may begin with the people and read a whole journal
+
+        return array_values($rows->map(static fn (\stdClass $row): Item => self::item($row, (string) $names[$row->person_id]))->all());
+    }
+
+    /** Read as they lie in the table: a joint has some seventy entries, and a model of each costs more than judging them. */
+    private static function item(\stdClass $row, string $name): Item
+    {
+        return new Item($row->id, $row->kind, json_decode($row->payload, true, flags: JSON_THROW_ON_ERROR), new \DateTimeImmutable($row->device_at), $name, new \DateTimeImmutable($row->server_at));
     }
 
     private function core(): Work
@@ -159,9 +175,10 @@ final class Subject
         return new Work($this->kind, $this->procedure, $this->facts, $from, $to);
     }
 
-    public function sitting(): Sitting
+    /** @param  list<Instrument>  $instruments  on the list of the job, where something is to be taken */
+    public function sitting(array $instruments = []): Sitting
     {
-        return $this->sitting ??= $this->open([]);
+        return $this->sitting ??= $this->open($instruments);
     }
 
     /**

@@ -58,7 +58,7 @@ final class JointRecord
             }
             $data = $entry->data();
             $spec = $specs[$data['key']] ?? null;
-            $rows[] = [(string) $entry->seq, $spec->label ?? $data['key'], $this->value($data['value'], $spec, $subject), $this->time($entry->device_at, $job->time_zone).($entry->lateMin() === null ? '' : " (sent {$entry->lateMin()} min later)"), $entry->author()];
+            $rows[] = [(string) $entry->seq, $spec->label ?? $data['key'], $this->value($data['value'], $spec, $subject), $this->time($entry->device_at, $job->time_zone).($entry->told()->lateMin() === null ? '' : " (sent {$entry->told()->lateMin()} min later)"), $entry->told()->author()];
         }
         $paper->table([12, 68, 45, 27, 28], ['No.', 'Reading', 'Value', 'Time', 'By'], $rows);
 

@@ -45,7 +45,7 @@ final class EntryController
     private static function entry(Entry $entry): array
     {
         return [
-            'id' => $entry->id, 'seq' => $entry->seq, 'kind' => $entry->kind, 'payload' => (object) $entry->data(), 'by' => $entry->author(),
+            'id' => $entry->id, 'seq' => $entry->seq, 'kind' => $entry->kind, 'payload' => (object) $entry->data(), 'by' => $entry->told()->author(),
             'device_at' => $entry->device_at, 'server_at' => $entry->server_at, 'hash' => $entry->hash,
         ];
     }

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Diastoma\Core\Sitting;
 
+use Diastoma\Core\Procedure\Reading;
+
 /** One thing that somebody wrote down about a work. */
 final readonly class Entry
 {
@@ -37,5 +39,17 @@ final readonly class Entry
      */
     public function __construct(public string $id, public string $kind, public array $payload, public \DateTimeImmutable $takenAt, public string $by, public ?\DateTimeImmutable $receivedAt = null)
     {
+    }
+
+    /** Whoever wrote it: a unit that sent it by itself, with the person who started it, or that person alone. */
+    public function author(): string
+    {
+        return is_string($this->payload['unit'] ?? null) ? "{$this->payload['unit']}, started by {$this->by}" : $this->by;
+    }
+
+    /** @return ?int minutes by which it was sent after it was taken, where that is more than usual */
+    public function lateMin(): ?int
+    {
+        return Reading::late($this->takenAt, $this->receivedAt);
     }
 }
