@@ -1,5 +1,5 @@
 import { useEffect, useMemo, useRef, useState } from 'react';
-import { Link as RouterLink, Navigate, Route, Routes, useLocation, useNavigate } from 'react-router';
+import { Link as RouterLink, useLocation, useNavigate } from 'react-router';
 import {
   Alert,
   Box,
@@ -23,20 +23,13 @@ import { forget } from '../api/outbox';
 import { sessionQuery } from '../api/queries';
 import { LineStrip } from '../instruments/line/LineStrip';
 import { Neighbours } from '../instruments/line/Neighbours';
-import { BenchView } from '../views/bench/BenchView';
-import { LineView } from '../views/line/LineView';
-import { ReckonView } from '../views/reckon/ReckonView';
-import { RulesView } from '../views/rules/RulesView';
-import { NewMain } from '../views/setout/NewMain';
-import { SetoutView } from '../views/setout/SetoutView';
-import { TestView } from '../views/test/TestView';
-import { YardView } from '../views/yard/YardView';
 import { ClocksRail, NextClock, type Clock } from './ClocksRail';
 import { MainSwitch } from './MainSwitch';
 import { useKeys, type Keys } from './keys';
 import { useSelection } from './selection';
 import { useWork } from './session';
 import { useOutbox } from './useOutbox';
+import { Views } from './Views';
 
 const HELP: [string, string][] = [
   ['← →', 'walk from joint to joint'],
@@ -108,8 +101,7 @@ export function Shell() {
       const input = find.current;
       if (!input) return;
       input.focus();
-      const set = Object.getOwnPropertyDescriptor(HTMLInputElement.prototype, 'value')?.set;
-      set?.call(input, digit);
+      Object.getOwnPropertyDescriptor(HTMLInputElement.prototype, 'value')?.set?.call(input, digit);
       input.dispatchEvent(new Event('input', { bubbles: true }));
     },
     view: (letter) => {
@@ -253,17 +245,7 @@ export function Shell() {
       )}
       <Box sx={{ flex: 1, display: 'grid', gridTemplateColumns: { xs: 'minmax(0,1fr)', md: 'minmax(0,1fr) 272px' } }}>
         <Box component="main" sx={{ p: { xs: 1.5, sm: 2.5 }, minWidth: 0 }}>
-          <Routes>
-            <Route path="/line/:joint?" element={<LineView />} />
-            <Route path="/bench/:joint" element={<BenchView key={selected} />} />
-            <Route path="/test/:section?" element={<TestView />} />
-            <Route path="/setout" element={<SetoutView key={main.id} />} />
-            <Route path="/setout/new" element={<NewMain />} />
-            <Route path="/yard" element={<YardView key={main.id} />} />
-            <Route path="/reckon" element={<ReckonView />} />
-            <Route path="/rules" element={<RulesView />} />
-            <Route path="*" element={<Navigate to={`/line/${next ?? ''}`} replace />} />
-          </Routes>
+          <Views />
         </Box>
         <ClocksRail onGo={goTo} />
       </Box>

@@ -174,7 +174,7 @@ function LabelPart({ bench, step, mayEnter, onScan }: { bench: Bench; step: Step
       {mayEnter && <CodeReader onRead={(code) => onScan(code.length === 24 ? key('label_code') : 'trace_code', code)} />}
       <LabelCard
         fields={step.guide.fields as Parameters<typeof LabelCard>[0]['fields']}
-        source={String(step.guide.source ?? '')}
+        source={typeof step.guide.source === 'string' ? step.guide.source : ''}
         value={(name) => number(bench, key(name))}
         finding={(...rules) =>
           bench.verdict.findings

@@ -43,7 +43,7 @@ const show = (value: unknown): string => {
     return Object.entries(value)
       .map(([k, v]) => `${k.replaceAll('_', ' ')}: ${typeof v === 'object' && v !== null && 'value' in v ? show((v as { value: unknown }).value) : show(v)}`)
       .join('; ');
-  return String(value);
+  return typeof value === 'string' ? value : JSON.stringify(value);
 };
 
 /** One calculation: its inputs with units, its result, and where it comes from. */
@@ -90,7 +90,7 @@ export function CalculationForm({ calculation }: { calculation: Calculation }) {
                     numbers: 'several, with spaces between',
                     gapped: 'several, with spaces between; - where there was none',
                     pairs: 'pairs such as 10:980, with spaces between',
-                  }[input.kind as string] ?? '')
+                  }[input.kind] ?? '')
                 : `${input.default} when left out`)
             }
             slotProps={{

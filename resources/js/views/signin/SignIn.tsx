@@ -25,7 +25,7 @@ export function SignIn() {
             <Typography variant="h1">Diastoma</Typography>
             <Typography color="text.secondary">The joint book and test bench of a buried main.</Typography>
           </Box>
-          <TextField label="Sign-in name" value={email} onChange={(e) => setEmail(e.target.value)} autoComplete="username" autoFocus />
+          <TextField label="Sign-in name" value={email} onChange={(e) => setEmail(e.target.value)} autoComplete="username" />
           <TextField label="Password" type="password" value={password} onChange={(e) => setPassword(e.target.value)} autoComplete="current-password" />
           {signIn.error && <Alert severity="error">{signIn.error.message}</Alert>}
           <Button type="submit" variant="contained" size="large" disabled={signIn.isPending}>

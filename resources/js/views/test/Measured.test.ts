@@ -10,7 +10,10 @@ const asks = [
 
 describe('what the tester measured', () => {
   it('is sent in stored units', () => {
-    expect(typed(asks, { drawn_off_l: '1', baro_start_kpa: '1,013' })).toEqual({ drawn_off_l: expect.closeTo(3.785411784, 6), baro_start_kpa: 101.3 });
+    expect(typed(asks, { drawn_off_l: '1', baro_start_kpa: '1,013' })).toEqual({
+      drawn_off_l: expect.closeTo(3.785411784, 6) as number,
+      baro_start_kpa: 101.3,
+    });
   });
   it('leaves out what nobody answered, and keeps a no', () => {
     expect(typed(asks, { drawn_off_l: '', leak_seen: false })).toEqual({ leak_seen: false });

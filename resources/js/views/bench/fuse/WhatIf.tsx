@@ -62,7 +62,7 @@ export function WhatIf({ given }: { given: Inputs }) {
     ['energy', (h) => `${h.energy_kj.toFixed(0)} kJ`],
   ];
   return (
-    <Box component="details" sx={{ mt: 1.5 }} onToggle={(e) => setOpen((e.currentTarget as HTMLDetailsElement).open)}>
+    <Box component="details" sx={{ mt: 1.5 }} onToggle={(e) => setOpen(e.currentTarget.open)}>
       <Box component="summary" sx={{ minHeight: 44, cursor: 'pointer', py: 1 }}>
         What if it were colder, the gap wider, the supply weaker?
       </Box>

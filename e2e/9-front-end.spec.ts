@@ -1,0 +1,41 @@
+import { readFileSync } from 'node:fs';
+import { gzipSync } from 'node:zlib';
+import { expect, test } from '@playwright/test';
+import { signIn } from './crew';
+
+interface Chunk {
+  file: string;
+  css?: string[];
+  imports?: string[];
+  dynamicImports?: string[];
+}
+
+test('the first view is here with at most 200 kB over the wire, and no scanner or bar code before it is wanted', () => {
+  const chunks = JSON.parse(readFileSync('public/build/manifest.json', 'utf8')) as Record<string, Chunk>;
+  const needed = new Set<string>();
+  const need = (name: string) => {
+    const chunk = chunks[name];
+    if (!chunk || needed.has(chunk.file)) return;
+    [chunk.file, ...(chunk.css ?? [])].forEach((file) => needed.add(file));
+    chunk.imports?.forEach(need);
+  };
+  need('resources/js/main.tsx');
+  need('resources/js/views/line/LineView.tsx');
+  const bytes = [...needed].reduce((sum, file) => sum + gzipSync(readFileSync(`public/build/${file}`)).length, 0);
+  expect(needed.size).toBeGreaterThan(3);
+  expect(bytes / 1000).toBeLessThanOrEqual(200);
+  expect([...needed].filter((file) => /bwip|esm-/.test(file))).toEqual([]);
+});
+
+test('a view that fails takes nothing else with it', async ({ page }) => {
+  await signIn(page, 'ada');
+  await page.route('**/api/v1/jobs/*/rulebook', (route) => route.fulfill({ json: { nothing: 'as it should be' } }));
+  await page.goto('/rules');
+  await expect(page.getByText('This view cannot be shown. What was entered is kept.')).toBeVisible();
+  await expect(page.getByRole('complementary', { name: 'Clocks' })).toBeVisible();
+  await page.getByRole('navigation', { name: 'Views' }).getByRole('link', { name: 'Line' }).click();
+  await expect(page.getByText('This view cannot be shown.')).toBeHidden();
+  await page.unroute('**/api/v1/jobs/*/rulebook');
+  await page.goto('/rules');
+  await expect(page.getByRole('heading', { level: 1 }).first()).toBeVisible();
+});
