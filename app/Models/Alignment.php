@@ -14,6 +14,7 @@ use Illuminate\Database\Eloquent\Model;
  * @property string $name
  * @property string $file where it came from
  * @property array<string, mixed> $payload as AlignmentData keeps it
+ * @property \Carbon\CarbonImmutable $created_at
  */
 final class Alignment extends Model
 {

@@ -14,6 +14,7 @@ use Illuminate\Database\Eloquent\Relations\BelongsTo;
  * @property string $id made by the client
  * @property int $seq
  * @property string $payload JSON text as hashed
+ * @property-read Person $person
  */
 final class Entry extends Model
 {

@@ -9,7 +9,11 @@ use Illuminate\Database\Eloquent\Relations\BelongsTo;
 use Illuminate\Foundation\Auth\User;
 use Laravel\Sanctum\HasApiTokens;
 
-/** A control unit, gauge or clamp of a job. A control unit or a pressure logger may hold a token with which it sends its own samples. */
+/**
+ * A control unit, gauge or clamp of a job. A control unit or a pressure logger may hold a token with which it sends its own samples.
+ *
+ * @property-read Job $job
+ */
 final class Equipment extends User
 {
     use HasApiTokens;

@@ -14,6 +14,8 @@ use Illuminate\Database\Eloquent\Relations\BelongsTo;
  * @property string $id
  * @property string $record key of the reading it will become
  * @property ?float $resistance_ohm
+ * @property-read Joint $joint
+ * @property-read Person $person
  */
 final class FusionRun extends Model
 {

@@ -21,6 +21,7 @@ use Illuminate\Database\Eloquent\Relations\HasMany;
  * @property ?\Carbon\CarbonImmutable $began_on  nothing was done before that day
  * @property int $journal_seq
  * @property string $journal_head
+ * @property-read Rulebook $rulebook
  */
 final class Job extends Model
 {

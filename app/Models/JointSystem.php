@@ -12,6 +12,7 @@ use Illuminate\Database\Eloquent\Relations\BelongsTo;
  * A joint system that people added. Never changed: a change is a new version, and old joints keep theirs.
  *
  * @property array<string, mixed> $payload as the core's JointSystem gives it
+ * @property-read Person $person
  */
 final class JointSystem extends Model
 {

@@ -12,6 +12,9 @@ use Illuminate\Database\Eloquent\Relations\BelongsTo;
  * @property string $id
  * @property array<string, mixed> $request limits it was made with
  * @property array<string, mixed> $payload as the core's Plan gives it
+ * @property-read Main $main
+ * @property-read Alignment $alignment
+ * @property \Carbon\CarbonImmutable $created_at
  */
 final class Plan extends Model
 {

@@ -9,7 +9,18 @@ use Illuminate\Database\Eloquent\Concerns\HasUuids;
 use Illuminate\Database\Eloquent\Model;
 use Illuminate\Database\Eloquent\Relations\BelongsTo;
 
-/** One test of a section; never edited: a repeat is a new one that names the old. */
+/**
+ * One test of a section; never edited: a repeat is a new one that names the old.
+ *
+ * @property-read Section $section
+ * @property string $id
+ * @property array<string, mixed> $plan
+ * @property array<string, mixed> $run
+ * @property ?array<string, mixed> $verdict
+ * @property \Carbon\CarbonImmutable $started_at
+ * @property \Carbon\CarbonImmutable $ended_at
+ * @property \Carbon\CarbonImmutable $created_at
+ */
 final class PressureTest extends Model
 {
     use HasUuids;

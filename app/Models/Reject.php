@@ -8,7 +8,13 @@ use Illuminate\Database\Eloquent\Concerns\HasUuids;
 use Illuminate\Database\Eloquent\Model;
 use Illuminate\Database\Eloquent\Relations\BelongsTo;
 
-/** A pipe that was not taken, or not laid, and why. */
+/**
+ * A pipe that was not taken, or not laid, and why.
+ *
+ * @property-read Person $person
+ * @property-read Main $main
+ * @property \Carbon\CarbonImmutable $created_at
+ */
 final class Reject extends Model
 {
     use HasUuids;

@@ -9,7 +9,11 @@ use Illuminate\Database\Eloquent\Model;
 use Illuminate\Database\Eloquent\Relations\BelongsTo;
 use Illuminate\Database\Eloquent\Relations\HasMany;
 
-/** What one pressure test covers. */
+/**
+ * What one pressure test covers.
+ *
+ * @property-read Main $main
+ */
 final class Section extends Model
 {
     use HasUuids;

@@ -18,6 +18,7 @@ use Illuminate\Database\Eloquent\Relations\BelongsTo;
  * @property string $title
  * @property array<string, bool|float|int|string|null> $facts
  * @property string $state a projection of the journal, as a joint's is
+ * @property-read Job $job
  */
 final class Work extends Model
 {

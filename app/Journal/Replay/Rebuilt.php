@@ -37,10 +37,11 @@ final class Rebuilt
     /** @param  list<Entry>  $entries  of one job, in order */
     public function from(array $entries): void
     {
-        $job = $entries[0]->job_id ?? null;
-        if ($job === null) {
+        $last = end($entries);
+        if ($last === false) {
             return;
         }
+        $job = $last->job_id;
         DB::statement('SET FOREIGN_KEY_CHECKS = 0');
         foreach ($entries as $entry) {
             $this->structure($entry->data());
@@ -50,7 +51,7 @@ final class Rebuilt
             $this->found($entry, $job);
         }
         $this->judge();
-        DB::table('jobs')->where('id', $job)->update(['journal_seq' => count($entries), 'journal_head' => end($entries)->hash]);
+        DB::table('jobs')->where('id', $job)->update(['journal_seq' => count($entries), 'journal_head' => $last->hash]);
     }
 
     /** @param  array<string, mixed>  $data */

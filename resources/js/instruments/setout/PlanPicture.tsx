@@ -17,7 +17,7 @@ export function PlanPicture({ setout, laid }: { setout: Setout; laid: number }) 
   const [side, setSide] = useState(false);
   const points = setout.alignment?.points ?? [];
   const joints = setout.plan?.joints ?? [];
-  const at = (p: { station_m: number; easting_m: number; northing_m: number; level_m: number }) =>
+  const at = (p: { station_m: number; easting_m: number; northing_m: number; level_m: number }): [number, number] =>
     side ? [p.station_m, p.level_m] : [p.easting_m, p.northing_m];
   const all = [...points, ...joints].map(at);
   const xs = all.map(([x]) => x);
