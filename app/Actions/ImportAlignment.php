@@ -5,13 +5,13 @@ declare(strict_types=1);
 namespace App\Actions;
 
 use App\Exceptions\Refused;
+use App\Imports\AlignmentData;
 use App\Journal\Draft;
 use App\Journal\Journal;
 use App\Journal\Rows;
 use App\Models\Alignment;
 use App\Models\Main;
 use App\Models\Person;
-use App\Setout\AlignmentData;
 use Diastoma\Core\Exception\InvalidInput;
 use Diastoma\Core\Sitting\Action;
 use Illuminate\Support\Facades\DB;

@@ -8,7 +8,7 @@ use App\Models\Joint;
 use App\Models\Section;
 use App\Procedures\Subject;
 use Diastoma\Core\Procedure\Clock;
-use Diastoma\Core\Rulebook\Verdict;
+use Diastoma\Core\Procedure\Verdict;
 
 /** Works out how a work stands from its entries and writes it into its table. */
 final class ProjectWork

@@ -14,7 +14,7 @@ use App\Models\Person;
 use App\Pictures\Pictures;
 use App\Procedures\Subject;
 use Carbon\CarbonImmutable;
-use Diastoma\Core\Rulebook\Verdict;
+use Diastoma\Core\Procedure\Verdict;
 use Diastoma\Core\Sitting\Entry as Item;
 use Diastoma\Core\Sitting\Instrument;
 use Diastoma\Core\Sitting\Refused as NotTaken;

@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace App\Imports;
 
-use App\Setout\AlignmentData;
 use Diastoma\Core\Exception\InvalidInput;
 
 /** Reads an alignment from CSV, GeoJSON or LandXML 1.2, told apart by what stands in the file. */

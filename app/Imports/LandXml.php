@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace App\Imports;
 
-use App\Setout\AlignmentData;
 use Diastoma\Core\Exception\InvalidInput;
 use Diastoma\Core\Layout\Path\Horizontal;
 

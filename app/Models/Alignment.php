@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace App\Models;
 
-use App\Setout\AlignmentData;
+use App\Imports\AlignmentData;
 use Diastoma\Core\Layout\Alignment as CoreAlignment;
 use Illuminate\Database\Eloquent\Concerns\HasUuids;
 use Illuminate\Database\Eloquent\Model;

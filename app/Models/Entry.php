@@ -9,7 +9,7 @@ use Illuminate\Database\Eloquent\Model;
 use Illuminate\Database\Eloquent\Relations\BelongsTo;
 
 /**
- * One line of the journal. Written once, by App\Journal\Journal.
+ * One line of the journal. Written once, by the journal.
  *
  * @property string $id made by the client
  * @property int $seq

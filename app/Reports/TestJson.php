@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace App\Reports;
 
-use App\Http\TestPage;
 use App\Models\PressureTest;
+use App\Pages\TestPage;
 use App\Traces\TraceStore;
 
 /** Everything there is of a test, its samples among them, as they were logged. */

@@ -4,11 +4,11 @@ declare(strict_types=1);
 
 namespace App\Reports;
 
+use App\Actions\ClosePressureTest;
 use App\Journal\Journal;
 use App\Models\Entry;
 use App\Models\Job;
 use App\Models\PressureTest;
-use App\PressureTests\AfterTest;
 use App\PressureTests\KnownFacts;
 use App\PressureTests\Recorded;
 use App\Traces\LoggedTrace;
@@ -157,18 +157,18 @@ final class TestPackage
     private function afterwards(Paper $paper, PressureTest $test, Job $job): void
     {
         $chain = PressureTest::where('section_id', $test->section_id)->orderBy('number')->get();
-        if ($chain->count() > 1 || AfterTest::written($test, Journal::TEST_MEND) !== []) {
+        if ($chain->count() > 1 || ClosePressureTest::written($test, Journal::TEST_MEND) !== []) {
             $paper->section('Mends and repeats');
             foreach ($chain as $one) {
                 $paper->say("Test {$one->number}: ".($one->state === 'failed' ? 'not passed' : $one->state).($one->repeat_of === null ? '' : ', repeats test '.$chain->firstWhere('id', $one->repeat_of)?->number));
-                foreach (AfterTest::written($one, Journal::TEST_MEND) as $mend) {
+                foreach (ClosePressureTest::written($one, Journal::TEST_MEND) as $mend) {
                     $paper->say('   Mended'.($mend['joint'] === null ? '' : " joint {$mend['joint']}").": {$mend['what']} ({$mend['by']}, pressure lowered first)");
                 }
             }
         }
         $paper->keep(45);
         $paper->section('Signatures');
-        $signed = AfterTest::written($test, Journal::TEST_SIGNED);
+        $signed = ClosePressureTest::written($test, Journal::TEST_SIGNED);
         $rows = array_map(static fn (array $s): array => [$s['by'], $s['role'], (new \DateTimeImmutable($s['at']))->setTimezone(new \DateTimeZone($job->time_zone))->format('Y-m-d H:i'), $s['remark'], "entry {$s['seq']}"], $signed);
         $paper->table([40, 26, 30, 60, 24], ['Name', 'Role', 'Signed', 'Remark', 'Journal'], [...$rows, ...array_map(static fn (string $role): array => ['', $role, '', '', ''], array_values(array_diff(Rights::signers(), array_column($signed, 'role'))))]);
     }

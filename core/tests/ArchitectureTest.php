@@ -4,6 +4,118 @@ declare(strict_types=1);
 
 arch('the core knows no framework')->expect('Diastoma\Core')->not->toUse(['Illuminate', 'Laravel', 'App', 'Carbon', 'Symfony']);
 
+/**
+ * Every arrow between rooms that is allowed; all others fail. Another one is added here on purpose, or not at all.
+ *
+ * @return array<string, array{string, string, array<string, list<string>>}> folder, pattern of a name in it, rooms that each room knows
+ */
+function rooms(): array
+{
+    return [
+        'core' => ['core/src', '/Diastoma\\\\Core\\\\([A-Z]\w+)\\\\/', [
+            'Catalogue' => ['Electrofusion', 'Gasketed', 'PressureTest', 'Procedure'],
+            'Electrofusion' => ['Exception', 'Label', 'Pipe', 'Procedure', 'Quantity', 'Rulebook'],
+            'Exception' => [],
+            'Gasketed' => ['Exception', 'Lifting', 'Pipe', 'Procedure', 'Quantity', 'Rulebook'],
+            'Label' => ['Exception', 'Rulebook'],
+            'Layout' => ['Exception', 'Pipe', 'Quantity', 'Rulebook'],
+            'Lifting' => ['Exception', 'Quantity', 'Rulebook'],
+            'Pipe' => ['Exception', 'Quantity', 'Rulebook'],
+            'PressureTest' => ['Exception', 'Procedure', 'Quantity', 'Rulebook'],
+            'Procedure' => ['Exception', 'Quantity', 'Rulebook'],
+            'Quantity' => ['Exception'],
+            'Reckoner' => ['Electrofusion', 'Exception', 'Gasketed', 'Label', 'Lifting', 'Pipe', 'PressureTest', 'Quantity', 'Rulebook', 'Simulation'],
+            'Rulebook' => ['Exception', 'Quantity'],
+            'Simulation' => ['Electrofusion', 'Exception', 'Gasketed', 'Label', 'Pipe', 'PressureTest', 'Procedure', 'Rulebook'],
+            'Sitting' => ['Catalogue', 'Exception', 'Procedure', 'Quantity', 'Rulebook'],
+        ]],
+        'app' => ['app', '/\bApp\\\\([A-Z]\w+)\\\\/', [
+            'Actions' => ['Exceptions', 'Imports', 'Journal', 'Models', 'Pictures', 'PressureTests', 'Procedures', 'Setout', 'Traces'],
+            'Console' => ['Actions', 'Demo', 'Imports', 'Journal', 'Models', 'Procedures', 'Replay'],
+            'Demo' => ['Models', 'Procedures'],
+            'Exceptions' => [],
+            'Http' => ['Actions', 'Exceptions', 'Imports', 'Journal', 'Models', 'Pages', 'Pictures', 'PressureTests', 'Procedures', 'Reports', 'Traces'],
+            'Imports' => ['Traces'],
+            'Journal' => ['Exceptions', 'Models'],
+            'Models' => ['Exceptions', 'Imports'],
+            'Pages' => ['Actions', 'Demo', 'Journal', 'Models', 'PressureTests', 'Procedures', 'Setout', 'Traces'],
+            'Pictures' => ['Exceptions'],
+            'PressureTests' => ['Exceptions', 'Journal', 'Models', 'Procedures', 'Traces'],
+            'Procedures' => ['Exceptions', 'Journal', 'Models'],
+            'Providers' => [],
+            'Replay' => ['Actions', 'Journal', 'Models', 'PressureTests', 'Procedures', 'Traces'],
+            'Reports' => ['Actions', 'Demo', 'Journal', 'Models', 'Pages', 'PressureTests', 'Procedures', 'Traces'],
+            'Setout' => ['Models', 'Procedures'],
+            'Traces' => [],
+        ]],
+    ];
+}
+
+/**
+ * @param  array<string, list<string>>  $allowed
+ * @return list<string> arrows of a file's text that nobody has allowed
+ */
+function forbidden(string $room, string $code, string $pattern, array $allowed): array
+{
+    preg_match_all($pattern, $code, $found);
+
+    return array_values(array_map(static fn (string $to): string => "{$room} → {$to}", array_diff(array_unique($found[1]), [$room], $allowed[$room] ?? [])));
+}
+
+it('has no arrow between rooms that is not named', function (string $folder, string $pattern, array $allowed) {
+    $root = dirname(__DIR__, 2)."/{$folder}/";
+    $seen = [];
+    foreach (new RegexIterator(new RecursiveIteratorIterator(new RecursiveDirectoryIterator($root)), '/\.php$/') as $file) {
+        $room = explode('/', substr((string) $file, strlen($root)))[0];
+        expect($allowed)->toHaveKey($room)->and(forbidden($room, (string) file_get_contents((string) $file), $pattern, $allowed))->toBe([], (string) $file);
+        $seen[$room] = true;
+    }
+    expect(array_diff(array_keys($allowed), array_keys($seen)))->toBe([]);
+})->with(array_map(static fn (array $r): array => $r, rooms()));
+
+it('has no circle of rooms', function (string $folder, string $pattern, array $allowed) {
+    $reach = static function (string $from, array $seen) use (&$reach, $allowed): array {
+        foreach ($allowed[$from] as $to) {
+            $seen = in_array($to, $seen, true) ? $seen : $reach($to, [...$seen, $to]);
+        }
+
+        return $seen;
+    };
+    foreach (array_keys($allowed) as $room) {
+        expect($reach($room, []))->not->toContain($room);
+    }
+})->with(array_map(static fn (array $r): array => $r, rooms()));
+
+it('sees an arrow that nobody has allowed', function () {
+    [, $pattern, $allowed] = rooms()['core'];
+    expect(forbidden('Pipe', 'use Diastoma\\Core\\Sitting\\Sitting;', $pattern, $allowed))->toBe(['Pipe → Sitting'])->and(forbidden('Sitting', 'use Diastoma\\Core\\Procedure\\Step;', $pattern, $allowed))->toBe([]);
+});
+
+/** Lines of more than 160 characters, file by file, that are left from before there was a limit: the list may only shrink. */
+it('writes no more long lines than there were', function () {
+    $root = dirname(__DIR__, 2).'/';
+    $pins = __DIR__.'/long-lines.txt';
+    $now = [];
+    foreach (['app', 'bench', 'core', 'database', 'tests'] as $folder) {
+        foreach (new RegexIterator(new RecursiveIteratorIterator(new RecursiveDirectoryIterator($root.$folder)), '/\.php$/') as $file) {
+            $long = count(array_filter(explode("\n", (string) file_get_contents((string) $file)), static fn (string $line): bool => strlen($line) > 165)); // bytes: a few letters are more than one
+            $long === 0 ?: $now[substr((string) $file, strlen($root))] = $long;
+        }
+    }
+    ksort($now);
+    if (getenv('DIASTOMA_PIN') !== false) {
+        file_put_contents($pins, implode('', array_map(static fn (string $f, int $n): string => "{$n} {$f}\n", array_keys($now), $now)));
+    }
+    $before = [];
+    foreach (file($pins, FILE_IGNORE_NEW_LINES) ?: [] as $line) {
+        [$n, $file] = explode(' ', $line, 2);
+        $before[$file] = (int) $n;
+    }
+    foreach ($now as $file => $n) {
+        expect($n)->toBeLessThanOrEqual($before[$file] ?? 0, "{$file} has {$n} lines of more than 160 characters");
+    }
+});
+
 arch('crafts do not know each other')->expect('Diastoma\Core\Electrofusion')->not->toUse(['Diastoma\Core\PressureTest', 'Diastoma\Core\Simulation', 'Diastoma\Core\Reckoner']);
 
 arch('the pressure test knows no craft')->expect('Diastoma\Core\PressureTest')->not->toUse(['Diastoma\Core\Electrofusion', 'Diastoma\Core\Simulation', 'Diastoma\Core\Reckoner']);

@@ -12,11 +12,11 @@ use Diastoma\Core\Label\FusionLabel;
 use Diastoma\Core\Procedure\Facts;
 use Diastoma\Core\Procedure\Reading;
 use Diastoma\Core\Procedure\Readings;
+use Diastoma\Core\Procedure\Verdict;
 use Diastoma\Core\Rulebook\Overrule;
 use Diastoma\Core\Rulebook\Rulebook;
 use Diastoma\Core\Rulebook\Rulebooks;
 use Diastoma\Core\Rulebook\Severity;
-use Diastoma\Core\Rulebook\Verdict;
 use Diastoma\Core\Simulation\FusionControlUnit;
 
 /** A dn 180 SDR 11 coupler joint made well, of which a test changes what it is about. */

@@ -14,8 +14,8 @@ use Diastoma\Core\Procedure\Reading;
 use Diastoma\Core\Procedure\Readings;
 use Diastoma\Core\Procedure\Situation;
 use Diastoma\Core\Procedure\Step;
+use Diastoma\Core\Procedure\Verdict;
 use Diastoma\Core\Rulebook\Rulebooks;
-use Diastoma\Core\Rulebook\Verdict;
 use Diastoma\Core\Simulation\FusionControlUnit;
 
 /** Readings of any procedure, taken one after another, ten seconds apart. */

@@ -5,11 +5,15 @@ declare(strict_types=1);
 namespace Database\Seeders;
 
 use App\Actions\AdoptPlan;
+use App\Actions\BringPressureTrace;
+use App\Actions\ClosePressureTest;
 use App\Actions\CreateMain;
 use App\Actions\ImportAlignment;
 use App\Actions\PlanLine;
+use App\Actions\PlanPressureTest;
 use App\Actions\WriteEntry;
 use App\Demo\CrewAnswers;
+use App\Imports\AlignmentData;
 use App\Journal\Draft;
 use App\Journal\Journal;
 use App\Models\Equipment;
@@ -20,13 +24,9 @@ use App\Models\Person;
 use App\Models\Pipe;
 use App\Models\PressureTest;
 use App\Models\Section;
-use App\PressureTests\AfterTest;
-use App\PressureTests\ImportTrace;
-use App\PressureTests\PlanTest;
 use App\PressureTests\Progress;
 use App\PressureTests\Recorded;
 use App\Procedures\Subject;
-use App\Setout\AlignmentData;
 use Carbon\CarbonImmutable;
 use Diastoma\Core\Electrofusion\Coupler;
 use Diastoma\Core\Pipe\PeDimensions;
@@ -38,7 +38,7 @@ use Illuminate\Support\Str;
 final class TestsDemo
 {
     public function __construct(
-        private readonly FusedJoints $joints, private readonly WriteEntry $write, private readonly PlanTest $planning, private readonly ImportTrace $import, private readonly AfterTest $after,
+        private readonly FusedJoints $joints, private readonly WriteEntry $write, private readonly PlanPressureTest $planning, private readonly BringPressureTrace $import, private readonly ClosePressureTest $after,
         private readonly CreateMain $create, private readonly ImportAlignment $alignment, private readonly PlanLine $plan, private readonly AdoptPlan $adopt,
     ) {
     }

@@ -6,13 +6,13 @@ namespace App\Console\Commands;
 
 use App\Actions\ProjectWork;
 use App\Journal\Journal;
-use App\Journal\Replay\Rebuilt;
 use App\Models\Entry;
 use App\Models\Job;
 use App\Models\Joint;
 use App\Models\PressureTest;
 use App\Models\Section;
 use App\Procedures\Subject;
+use App\Replay\Rebuilt;
 use Illuminate\Console\Command;
 
 /** Joints and tests are projections: this writes them anew in place, after a table was damaged. Whether they are right says `journal:replay`. */

@@ -4,11 +4,11 @@ declare(strict_types=1);
 
 namespace App\Console\Commands;
 
-use App\Journal\Replay\Differences;
-use App\Journal\Replay\Rebuilt;
-use App\Journal\Replay\Recordings;
 use App\Models\Entry;
 use App\Models\Job;
+use App\Replay\Differences;
+use App\Replay\Rebuilt;
+use App\Replay\Recordings;
 use Illuminate\Console\Command;
 use Illuminate\Support\Facades\Artisan;
 use Illuminate\Support\Facades\DB;

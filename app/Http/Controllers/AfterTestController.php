@@ -4,11 +4,11 @@ declare(strict_types=1);
 
 namespace App\Http\Controllers;
 
+use App\Actions\ClosePressureTest;
 use App\Exceptions\Refused;
-use App\Http\TestPage;
 use App\Models\Person;
 use App\Models\PressureTest;
-use App\PressureTests\AfterTest;
+use App\Pages\TestPage;
 use App\Reports\TestCsv;
 use App\Reports\TestJson;
 use App\Reports\TestPackage;
@@ -20,7 +20,7 @@ use Symfony\Component\HttpFoundation\StreamedResponse;
 /** What comes after a test: mending, signing, and the papers that prove it. */
 final class AfterTestController
 {
-    public function __construct(private readonly TestPage $page, private readonly AfterTest $after)
+    public function __construct(private readonly TestPage $page, private readonly ClosePressureTest $after)
     {
     }
 

@@ -6,10 +6,10 @@ namespace App\Http\Controllers;
 
 use App\Actions\WriteEntry;
 use App\Exceptions\Refused;
-use App\Http\Bench;
 use App\Journal\Draft;
 use App\Models\Entry;
 use App\Models\Person;
+use App\Pages\Bench;
 use Diastoma\Core\Quantity\Moment;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;

@@ -5,13 +5,13 @@ declare(strict_types=1);
 namespace App\Http\Controllers;
 
 use App\Actions\AdvanceClock;
-use App\Http\TestPage;
 use App\Models\Job;
 use App\Models\Joint;
 use App\Models\Main;
 use App\Models\Person;
 use App\Models\Section;
 use App\Models\Work;
+use App\Pages\TestPage;
 use Carbon\CarbonImmutable;
 use Diastoma\Core\Procedure\Clock;
 use Diastoma\Core\Quantity\Unit;

@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace App\Http\Controllers;
 
-use App\Http\Bench;
 use App\Models\Joint;
+use App\Pages\Bench;
 use App\Procedures\Subject;
 use Illuminate\Http\JsonResponse;
 

@@ -4,9 +4,9 @@ declare(strict_types=1);
 
 namespace App\Http\Controllers;
 
-use App\Http\Bench;
 use App\Models\Joint;
 use App\Models\Main;
+use App\Pages\Bench;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 

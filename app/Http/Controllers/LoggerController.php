@@ -4,10 +4,10 @@ declare(strict_types=1);
 
 namespace App\Http\Controllers;
 
+use App\Actions\ConductPressureTest;
 use App\Exceptions\Refused;
 use App\Models\Equipment;
 use App\Models\PressureTest;
-use App\PressureTests\RunTest;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 
@@ -23,7 +23,7 @@ final class LoggerController
         return new JsonResponse(['tests' => $tests->map(static fn (PressureTest $t): array => ['id' => $t->id, 'number' => $t->number, 'main' => $t->section->main->name, 'section' => $t->section->name, 'started_at' => $t->started_at->format('Y-m-d\TH:i:sP')])->all()]);
     }
 
-    public function samples(Request $request, PressureTest $test, RunTest $run): JsonResponse
+    public function samples(Request $request, PressureTest $test, ConductPressureTest $run): JsonResponse
     {
         $given = $request->validate([
             'samples' => 'required|array|max:10000', 'samples.*.time_s' => 'required|numeric|min:0', 'samples.*.pressure_kpa' => 'required|numeric|min:-101|max:100000', 'samples.*.temperature_c' => 'nullable|numeric', 'samples.*.added_l' => 'nullable|numeric',

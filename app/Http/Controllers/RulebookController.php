@@ -6,11 +6,11 @@ namespace App\Http\Controllers;
 
 use App\Actions\ChangeRulebook;
 use App\Actions\JudgeAgain;
-use App\Http\Bench;
-use App\Http\RulebookPage;
 use App\Models\Job;
 use App\Models\Joint;
 use App\Models\Person;
+use App\Pages\Bench;
+use App\Pages\RulebookPage;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 

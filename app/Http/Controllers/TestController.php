@@ -4,18 +4,18 @@ declare(strict_types=1);
 
 namespace App\Http\Controllers;
 
+use App\Actions\BringPressureTrace;
+use App\Actions\ConductPressureTest;
+use App\Actions\EndPressureTest;
+use App\Actions\PlanPressureTest;
 use App\Exceptions\Refused;
-use App\Http\TestPage;
 use App\Models\Person;
 use App\Models\PressureTest;
 use App\Models\Section;
-use App\PressureTests\ImportTrace;
-use App\PressureTests\JudgeTest;
+use App\Pages\TestPage;
 use App\PressureTests\KnownFacts;
-use App\PressureTests\PlanTest;
 use App\PressureTests\Progress;
 use App\PressureTests\Recorded;
-use App\PressureTests\RunTest;
 use App\Traces\LoggedTrace;
 use App\Traces\TraceStore;
 use Carbon\CarbonImmutable;
@@ -33,7 +33,7 @@ final class TestController
     /** No screen needs more, and none gets more. */
     private const MOST_POINTS = 4000;
 
-    public function __construct(private readonly TestPage $page, private readonly PlanTest $planning, private readonly RunTest $run, private readonly JudgeTest $judge, private readonly Recorded $recorded)
+    public function __construct(private readonly TestPage $page, private readonly PlanPressureTest $planning, private readonly ConductPressureTest $run, private readonly EndPressureTest $judge, private readonly Recorded $recorded)
     {
     }
 
@@ -90,7 +90,7 @@ final class TestController
         return new JsonResponse($this->page->test($this->judge->settle($test)));
     }
 
-    public function import(Request $request, PressureTest $test, ImportTrace $import): JsonResponse
+    public function import(Request $request, PressureTest $test, BringPressureTrace $import): JsonResponse
     {
         $given = $request->validate(['file' => 'required|file|max:65536', 'import' => 'uuid', 'broken_off' => 'nullable|string|max:500', 'measured' => 'nullable|json'], ['file.*' => 'Choose the CSV file that the logger exported (64 MiB at most).']);
         $request->session()->save(); // lets the page ask how far it has come meanwhile

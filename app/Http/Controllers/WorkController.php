@@ -5,10 +5,10 @@ declare(strict_types=1);
 namespace App\Http\Controllers;
 
 use App\Actions\OpenWork;
-use App\Http\Bench;
 use App\Models\Job;
 use App\Models\Person;
 use App\Models\Work;
+use App\Pages\Bench;
 use App\Procedures\Subject;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;

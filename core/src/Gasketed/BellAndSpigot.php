@@ -12,9 +12,9 @@ use Diastoma\Core\Gasketed\Steps\Receive;
 use Diastoma\Core\Gasketed\Steps\Spigot;
 use Diastoma\Core\Gasketed\Systems\JointSystem;
 use Diastoma\Core\Procedure\Procedure;
+use Diastoma\Core\Procedure\Rule;
 use Diastoma\Core\Procedure\Situation;
 use Diastoma\Core\Procedure\Step;
-use Diastoma\Core\Rulebook\Rule;
 
 /**
  * A gasketed joint of any system, from the stamp on the pipe to the bedded barrel. The system's settings draw the steps: adding a system adds a procedure.

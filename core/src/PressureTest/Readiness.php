@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace Diastoma\Core\PressureTest;
 
+use Diastoma\Core\Procedure\Verdict;
 use Diastoma\Core\Rulebook\Overrule;
-use Diastoma\Core\Rulebook\Verdict;
 
 /**
  * Whether a section may be put under pressure: every gate must hold, or have been overruled by somebody with the right to.

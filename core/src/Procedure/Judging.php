@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace Diastoma\Core\Procedure;
 
 use Diastoma\Core\Rulebook\Finding;
-use Diastoma\Core\Rulebook\Rule;
 
 /**
  * Remembers what each rule of one work found and which readings it looked at, so that after a new entry only those are asked again that it can change. Its duties:

@@ -8,7 +8,6 @@ use Diastoma\Core\Rulebook\Finding;
 use Diastoma\Core\Rulebook\Overrule;
 use Diastoma\Core\Rulebook\Rulebook;
 use Diastoma\Core\Rulebook\Severity;
-use Diastoma\Core\Rulebook\Verdict;
 
 /** A way of making a joint, or any other work that is done in steps and judged by readings. */
 abstract class Procedure

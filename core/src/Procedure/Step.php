@@ -4,9 +4,8 @@ declare(strict_types=1);
 
 namespace Diastoma\Core\Procedure;
 
+use Diastoma\Core\Procedure\Rules\Since;
 use Diastoma\Core\Quantity\UnitSystem;
-use Diastoma\Core\Rulebook\Rule;
-use Diastoma\Core\Rulebook\Rules\Since;
 
 /** One thing to do, in order: the readings it asks for, the rules that judge them, and the cautions that belong here. */
 final readonly class Step

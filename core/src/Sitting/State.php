@@ -5,8 +5,8 @@ declare(strict_types=1);
 namespace Diastoma\Core\Sitting;
 
 use Diastoma\Core\Procedure\Readings;
+use Diastoma\Core\Procedure\Verdict;
 use Diastoma\Core\Rulebook\Severity;
-use Diastoma\Core\Rulebook\Verdict;
 
 /** How a work stands, in one word. */
 enum State: string

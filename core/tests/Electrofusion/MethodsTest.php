@@ -166,7 +166,7 @@ it('preheats a small coupler that has a code for it, and feels its gap after tha
 });
 
 /** @return list<string> */
-function rulesOf(Diastoma\Core\Rulebook\Verdict $verdict): array
+function rulesOf(Diastoma\Core\Procedure\Verdict $verdict): array
 {
     return array_map(static fn ($f): string => $f->rule, $verdict->findings);
 }

@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace Core\Tests\Net;
 
 use Diastoma\Core\Procedure\ReadingSpec;
-use Diastoma\Core\Rulebook\Verdict;
+use Diastoma\Core\Procedure\Verdict;
 
 /** One answer given badly while all others were given well, and what it came to. */
 final readonly class Badly

@@ -9,10 +9,10 @@ use Diastoma\Core\Exception\InvalidInput;
 use Diastoma\Core\Procedure\ReadingKind;
 use Diastoma\Core\Procedure\Readings;
 use Diastoma\Core\Procedure\ReadingSpec;
+use Diastoma\Core\Procedure\Verdict;
 use Diastoma\Core\Rulebook\Limit;
 use Diastoma\Core\Rulebook\Rulebook;
 use Diastoma\Core\Rulebook\Rulebooks;
-use Diastoma\Core\Rulebook\Verdict;
 
 /**
  * Every limit of a rulebook from both sides: the same good work is judged while one limit is moved, and where a rule changes its mind the exact place is found. No list is kept by hand:

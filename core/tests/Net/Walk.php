@@ -16,9 +16,9 @@ use Diastoma\Core\Procedure\ReadingKind;
 use Diastoma\Core\Procedure\Readings;
 use Diastoma\Core\Procedure\ReadingSpec;
 use Diastoma\Core\Procedure\Situation;
+use Diastoma\Core\Procedure\Verdict;
 use Diastoma\Core\Rulebook\Rulebook;
 use Diastoma\Core\Rulebook\Rulebooks;
-use Diastoma\Core\Rulebook\Verdict;
 use Diastoma\Core\Simulation\FusionControlUnit;
 use Diastoma\Core\Simulation\GoodCrew;
 

@@ -15,7 +15,7 @@ use Diastoma\Core\Rulebook\Overrule;
 use Diastoma\Core\Rulebook\Rulebooks;
 
 /** @param  array<string, mixed>  $change */
-function prepared(array $change = []): Diastoma\Core\Rulebook\Verdict
+function prepared(array $change = []): Diastoma\Core\Procedure\Verdict
 {
     $all = [...array_fill_keys(['backfilled', 'ends_braced', 'concrete_cured', 'talk_held', 'zone_kept', 'filled_from_low', 'vents_clear', 'relief_set'], true), 'gauge' => ['id' => 'g', 'name' => 'Logger', 'calibration_until' => '2027-01-01'], ...$change];
     $at = new DateTimeImmutable('2026-11-23T10:00:00+00:00');

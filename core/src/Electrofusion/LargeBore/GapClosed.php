@@ -4,11 +4,11 @@ declare(strict_types=1);
 
 namespace Diastoma\Core\Electrofusion\LargeBore;
 
+use Diastoma\Core\Procedure\Rule;
 use Diastoma\Core\Procedure\Situation;
 use Diastoma\Core\Quantity\Compare;
 use Diastoma\Core\Quantity\Unit;
 use Diastoma\Core\Rulebook\Finding;
-use Diastoma\Core\Rulebook\Rule;
 use Diastoma\Core\Rulebook\Severity;
 
 /** After a preheat the gap must be less than the limit everywhere; equal does not pass here. A gap felt before the last preheat says nothing. */

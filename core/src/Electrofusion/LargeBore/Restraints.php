@@ -11,10 +11,10 @@ use Diastoma\Core\Electrofusion\Weld;
 use Diastoma\Core\Procedure\Clock;
 use Diastoma\Core\Procedure\Gate;
 use Diastoma\Core\Procedure\ReadingSpec;
+use Diastoma\Core\Procedure\Rule;
+use Diastoma\Core\Procedure\Rules\Confirmed;
 use Diastoma\Core\Procedure\Situation;
 use Diastoma\Core\Procedure\Step;
-use Diastoma\Core\Rulebook\Rule;
-use Diastoma\Core\Rulebook\Rules\Confirmed;
 use Diastoma\Core\Rulebook\Severity;
 use Diastoma\Core\Rulebook\Source;
 

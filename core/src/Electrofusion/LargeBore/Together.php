@@ -9,11 +9,11 @@ use Diastoma\Core\Electrofusion\Rules\ExpectedGap;
 use Diastoma\Core\Electrofusion\Rules\NotBefore;
 use Diastoma\Core\Electrofusion\Steps\Assembly;
 use Diastoma\Core\Procedure\ReadingSpec;
+use Diastoma\Core\Procedure\Rule;
+use Diastoma\Core\Procedure\Rules\Confirmed;
 use Diastoma\Core\Procedure\Situation;
 use Diastoma\Core\Procedure\Step;
 use Diastoma\Core\Quantity\Unit;
-use Diastoma\Core\Rulebook\Rule;
-use Diastoma\Core\Rulebook\Rules\Confirmed;
 use Diastoma\Core\Rulebook\Severity;
 use Diastoma\Core\Rulebook\Source;
 

@@ -7,10 +7,10 @@ namespace Diastoma\Core\Electrofusion\Rules;
 use Diastoma\Core\Electrofusion\PipeSize;
 use Diastoma\Core\Electrofusion\Weld;
 use Diastoma\Core\Label\FusionLabel;
+use Diastoma\Core\Procedure\Rule;
 use Diastoma\Core\Procedure\Situation;
 use Diastoma\Core\Quantity\Unit;
 use Diastoma\Core\Rulebook\Finding;
-use Diastoma\Core\Rulebook\Rule;
 use Diastoma\Core\Rulebook\Severity;
 
 /** One decoded value of the bar code against the value printed on the label, read by the operator. A difference is stop; the printed label rules. */

@@ -8,11 +8,11 @@ use Diastoma\Core\Electrofusion\Ends;
 use Diastoma\Core\Electrofusion\PipeSize;
 use Diastoma\Core\Pipe\PeDimensions;
 use Diastoma\Core\Pipe\ToeIn;
+use Diastoma\Core\Procedure\Rule;
 use Diastoma\Core\Procedure\Situation;
 use Diastoma\Core\Quantity\Compare;
 use Diastoma\Core\Quantity\Unit;
 use Diastoma\Core\Rulebook\Finding;
-use Diastoma\Core\Rulebook\Rule;
 use Diastoma\Core\Rulebook\Severity;
 
 /** The mean diameter of one end against the pipe standard; where it is too small, toe-in is told from a wrong pipe by the diameter further back. */

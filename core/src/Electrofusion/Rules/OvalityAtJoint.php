@@ -6,12 +6,12 @@ namespace Diastoma\Core\Electrofusion\Rules;
 
 use Diastoma\Core\Electrofusion\Ends;
 use Diastoma\Core\Pipe\Roundness;
+use Diastoma\Core\Procedure\Rule;
 use Diastoma\Core\Procedure\Situation;
 use Diastoma\Core\Quantity\Compare;
 use Diastoma\Core\Quantity\Rounding;
 use Diastoma\Core\Quantity\Unit;
 use Diastoma\Core\Rulebook\Finding;
-use Diastoma\Core\Rulebook\Rule;
 use Diastoma\Core\Rulebook\Severity;
 
 /**

@@ -5,9 +5,9 @@ declare(strict_types=1);
 namespace Diastoma\Core\Electrofusion\Rules;
 
 use Diastoma\Core\Electrofusion\Weld;
+use Diastoma\Core\Procedure\Rule;
 use Diastoma\Core\Procedure\Situation;
 use Diastoma\Core\Rulebook\Finding;
-use Diastoma\Core\Rulebook\Rule;
 use Diastoma\Core\Rulebook\Severity;
 use Diastoma\Core\Rulebook\Source;
 

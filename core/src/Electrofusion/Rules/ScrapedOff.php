@@ -5,11 +5,11 @@ declare(strict_types=1);
 namespace Diastoma\Core\Electrofusion\Rules;
 
 use Diastoma\Core\Electrofusion\Ends;
+use Diastoma\Core\Procedure\Rule;
 use Diastoma\Core\Procedure\Situation;
 use Diastoma\Core\Quantity\Compare;
 use Diastoma\Core\Quantity\Unit;
 use Diastoma\Core\Rulebook\Finding;
-use Diastoma\Core\Rulebook\Rule;
 use Diastoma\Core\Rulebook\Severity;
 
 /** What scraping took off one end: half the difference of its mean diameters before and after. */

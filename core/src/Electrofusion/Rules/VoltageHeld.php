@@ -5,12 +5,12 @@ declare(strict_types=1);
 namespace Diastoma\Core\Electrofusion\Rules;
 
 use Diastoma\Core\Electrofusion\Weld;
+use Diastoma\Core\Procedure\Rule;
 use Diastoma\Core\Procedure\Situation;
 use Diastoma\Core\Quantity\Compare;
 use Diastoma\Core\Quantity\Rounding;
 use Diastoma\Core\Quantity\Unit;
 use Diastoma\Core\Rulebook\Finding;
-use Diastoma\Core\Rulebook\Rule;
 use Diastoma\Core\Rulebook\Severity;
 
 /** The voltage farthest from nominal during the fusion, against a watch band and a stop band. */

@@ -6,11 +6,11 @@ namespace Diastoma\Core\Electrofusion\Saddle;
 
 use Diastoma\Core\Electrofusion\PipeSize;
 use Diastoma\Core\Pipe\PeDimensions;
+use Diastoma\Core\Procedure\Rule;
 use Diastoma\Core\Procedure\Situation;
 use Diastoma\Core\Quantity\Compare;
 use Diastoma\Core\Quantity\Unit;
 use Diastoma\Core\Rulebook\Finding;
-use Diastoma\Core\Rulebook\Rule;
 use Diastoma\Core\Rulebook\Severity;
 
 /** The mean diameter of the main under a saddle against the pipe standard: a barrel cannot be cut back, so outside is stop. */

@@ -10,12 +10,12 @@ use Diastoma\Core\Electrofusion\Steps\Assembly;
 use Diastoma\Core\Electrofusion\Weld;
 use Diastoma\Core\Procedure\Gate;
 use Diastoma\Core\Procedure\ReadingSpec;
+use Diastoma\Core\Procedure\Rules\AgainstFigure;
+use Diastoma\Core\Procedure\Rules\Confirmed;
+use Diastoma\Core\Procedure\Rules\NumberAtLeast;
 use Diastoma\Core\Procedure\Situation;
 use Diastoma\Core\Procedure\Step;
 use Diastoma\Core\Quantity\Unit;
-use Diastoma\Core\Rulebook\Rules\AgainstFigure;
-use Diastoma\Core\Rulebook\Rules\Confirmed;
-use Diastoma\Core\Rulebook\Rules\NumberAtLeast;
 use Diastoma\Core\Rulebook\Severity;
 use Diastoma\Core\Rulebook\Source;
 

@@ -14,12 +14,12 @@ use Diastoma\Core\Electrofusion\Steps\Preparation;
 use Diastoma\Core\Electrofusion\Steps\Scribe;
 use Diastoma\Core\Electrofusion\Steps\Surface;
 use Diastoma\Core\Procedure\ReadingSpec;
+use Diastoma\Core\Procedure\Rules\Confirmed;
+use Diastoma\Core\Procedure\Rules\NumberAtLeast;
+use Diastoma\Core\Procedure\Rules\NumberAtMost;
 use Diastoma\Core\Procedure\Situation;
 use Diastoma\Core\Procedure\Step;
 use Diastoma\Core\Quantity\Unit;
-use Diastoma\Core\Rulebook\Rules\Confirmed;
-use Diastoma\Core\Rulebook\Rules\NumberAtLeast;
-use Diastoma\Core\Rulebook\Rules\NumberAtMost;
 use Diastoma\Core\Rulebook\Severity;
 use Diastoma\Core\Rulebook\Source;
 

@@ -5,12 +5,12 @@ declare(strict_types=1);
 namespace Diastoma\Core\Electrofusion\Spool;
 
 use Diastoma\Core\Procedure\ReadingSpec;
+use Diastoma\Core\Procedure\Rules\Confirmed;
+use Diastoma\Core\Procedure\Rules\NumberAtLeast;
+use Diastoma\Core\Procedure\Rules\NumberAtMost;
 use Diastoma\Core\Procedure\Situation;
 use Diastoma\Core\Procedure\Step;
 use Diastoma\Core\Quantity\Unit;
-use Diastoma\Core\Rulebook\Rules\Confirmed;
-use Diastoma\Core\Rulebook\Rules\NumberAtLeast;
-use Diastoma\Core\Rulebook\Rules\NumberAtMost;
 use Diastoma\Core\Rulebook\Severity;
 use Diastoma\Core\Rulebook\Source;
 

@@ -13,12 +13,12 @@ use Diastoma\Core\Electrofusion\Rules\VoltageHeld;
 use Diastoma\Core\Electrofusion\Weld;
 use Diastoma\Core\Procedure\Gate;
 use Diastoma\Core\Procedure\ReadingSpec;
+use Diastoma\Core\Procedure\Rule;
+use Diastoma\Core\Procedure\Rules\InDate;
+use Diastoma\Core\Procedure\Rules\NumberAtLeast;
+use Diastoma\Core\Procedure\Rules\NumberAtMost;
 use Diastoma\Core\Procedure\Situation;
 use Diastoma\Core\Procedure\Step;
-use Diastoma\Core\Rulebook\Rule;
-use Diastoma\Core\Rulebook\Rules\InDate;
-use Diastoma\Core\Rulebook\Rules\NumberAtLeast;
-use Diastoma\Core\Rulebook\Rules\NumberAtMost;
 use Diastoma\Core\Rulebook\Severity;
 use Diastoma\Core\Rulebook\Source;
 

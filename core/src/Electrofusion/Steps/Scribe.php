@@ -5,11 +5,11 @@ declare(strict_types=1);
 namespace Diastoma\Core\Electrofusion\Steps;
 
 use Diastoma\Core\Procedure\ReadingSpec;
+use Diastoma\Core\Procedure\Rule;
+use Diastoma\Core\Procedure\Rules\Confirmed;
+use Diastoma\Core\Procedure\Rules\NumberAtLeast;
 use Diastoma\Core\Procedure\Situation;
 use Diastoma\Core\Quantity\Unit;
-use Diastoma\Core\Rulebook\Rule;
-use Diastoma\Core\Rulebook\Rules\Confirmed;
-use Diastoma\Core\Rulebook\Rules\NumberAtLeast;
 use Diastoma\Core\Rulebook\Schools;
 use Diastoma\Core\Rulebook\Severity;
 use Diastoma\Core\Rulebook\Source;

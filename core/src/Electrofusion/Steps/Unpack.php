@@ -5,10 +5,10 @@ declare(strict_types=1);
 namespace Diastoma\Core\Electrofusion\Steps;
 
 use Diastoma\Core\Procedure\ReadingSpec;
+use Diastoma\Core\Procedure\Rule;
+use Diastoma\Core\Procedure\Rules\Confirmed;
 use Diastoma\Core\Procedure\Situation;
 use Diastoma\Core\Procedure\Step;
-use Diastoma\Core\Rulebook\Rule;
-use Diastoma\Core\Rulebook\Rules\Confirmed;
 use Diastoma\Core\Rulebook\Severity;
 use Diastoma\Core\Rulebook\Source;
 

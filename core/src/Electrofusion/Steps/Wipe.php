@@ -6,8 +6,8 @@ namespace Diastoma\Core\Electrofusion\Steps;
 
 use Diastoma\Core\Electrofusion\Rules\NotBefore;
 use Diastoma\Core\Procedure\ReadingSpec;
+use Diastoma\Core\Procedure\Rule;
 use Diastoma\Core\Procedure\Situation;
-use Diastoma\Core\Rulebook\Rule;
 use Diastoma\Core\Rulebook\Severity;
 use Diastoma\Core\Rulebook\Source;
 

@@ -7,11 +7,11 @@ namespace Diastoma\Core\Gasketed\Rules;
 use Diastoma\Core\Gasketed\CutEnd;
 use Diastoma\Core\Gasketed\Made;
 use Diastoma\Core\Gasketed\Systems\JointSystem;
+use Diastoma\Core\Procedure\Rule;
 use Diastoma\Core\Procedure\Situation;
 use Diastoma\Core\Quantity\Compare;
 use Diastoma\Core\Quantity\Unit;
 use Diastoma\Core\Rulebook\Finding;
-use Diastoma\Core\Rulebook\Rule;
 use Diastoma\Core\Rulebook\Severity;
 
 /** The length of the chamfer on a cut end, by what the pipe is made of: too long leaves a thin lip that breaks and is cut again; a little short is worth a look. */

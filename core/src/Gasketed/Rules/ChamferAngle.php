@@ -6,12 +6,12 @@ namespace Diastoma\Core\Gasketed\Rules;
 
 use Diastoma\Core\Gasketed\Made;
 use Diastoma\Core\Gasketed\Systems\JointSystem;
+use Diastoma\Core\Procedure\Rule;
 use Diastoma\Core\Procedure\Situation;
 use Diastoma\Core\Quantity\Compare;
 use Diastoma\Core\Quantity\Rounding;
 use Diastoma\Core\Quantity\Unit;
 use Diastoma\Core\Rulebook\Finding;
-use Diastoma\Core\Rulebook\Rule;
 use Diastoma\Core\Rulebook\Severity;
 
 /** The angle of the chamfer on a cut end against the usual one of its material. */

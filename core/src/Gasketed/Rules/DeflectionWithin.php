@@ -7,12 +7,12 @@ namespace Diastoma\Core\Gasketed\Rules;
 use Diastoma\Core\Exception\InvalidInput;
 use Diastoma\Core\Gasketed\Made;
 use Diastoma\Core\Gasketed\Measured;
+use Diastoma\Core\Procedure\Rule;
 use Diastoma\Core\Procedure\Situation;
 use Diastoma\Core\Quantity\Compare;
 use Diastoma\Core\Quantity\Rounding;
 use Diastoma\Core\Quantity\Unit;
 use Diastoma\Core\Rulebook\Finding;
-use Diastoma\Core\Rulebook\Rule;
 use Diastoma\Core\Rulebook\Severity;
 use Diastoma\Core\Rulebook\Source;
 

@@ -5,11 +5,11 @@ declare(strict_types=1);
 namespace Diastoma\Core\Gasketed\Rules;
 
 use Diastoma\Core\Gasketed\Made;
+use Diastoma\Core\Procedure\Rule;
 use Diastoma\Core\Procedure\Situation;
 use Diastoma\Core\Quantity\Compare;
 use Diastoma\Core\Quantity\Unit;
 use Diastoma\Core\Rulebook\Finding;
-use Diastoma\Core\Rulebook\Rule;
 use Diastoma\Core\Rulebook\Severity;
 
 /** A joint without a mark is home when its gap is the maker's and even all round. */

@@ -6,10 +6,10 @@ namespace Diastoma\Core\Gasketed\Rules;
 
 use Diastoma\Core\Gasketed\FeelerSweep;
 use Diastoma\Core\Gasketed\Made;
+use Diastoma\Core\Procedure\Rule;
 use Diastoma\Core\Procedure\Situation;
 use Diastoma\Core\Quantity\Unit;
 use Diastoma\Core\Rulebook\Finding;
-use Diastoma\Core\Rulebook\Rule;
 use Diastoma\Core\Rulebook\Severity;
 
 /** The feeler's sweep of one side: seated, or rolled or displaced somewhere. */

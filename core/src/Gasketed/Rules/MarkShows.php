@@ -4,11 +4,11 @@ declare(strict_types=1);
 
 namespace Diastoma\Core\Gasketed\Rules;
 
+use Diastoma\Core\Procedure\Rule;
 use Diastoma\Core\Procedure\Situation;
 use Diastoma\Core\Quantity\Compare;
 use Diastoma\Core\Quantity\Unit;
 use Diastoma\Core\Rulebook\Finding;
-use Diastoma\Core\Rulebook\Rule;
 use Diastoma\Core\Rulebook\Severity;
 
 /** An insertion mark that must just show at the bell: too far out the joint is not home, gone inside it has no room to turn. */

@@ -5,9 +5,9 @@ declare(strict_types=1);
 namespace Diastoma\Core\Gasketed\Rules;
 
 use Diastoma\Core\Gasketed\Remade;
+use Diastoma\Core\Procedure\Rule;
 use Diastoma\Core\Procedure\Situation;
 use Diastoma\Core\Rulebook\Finding;
-use Diastoma\Core\Rulebook\Rule;
 
 /** Another rule, blind to what was read before the joint was pulled apart. */
 final readonly class SincePulled implements Rule

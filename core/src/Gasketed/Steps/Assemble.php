@@ -9,13 +9,13 @@ use Diastoma\Core\Gasketed\CutEnd;
 use Diastoma\Core\Gasketed\Made;
 use Diastoma\Core\Gasketed\Rules\PushMethod;
 use Diastoma\Core\Procedure\ReadingSpec;
+use Diastoma\Core\Procedure\Rules\AgainstFigure;
+use Diastoma\Core\Procedure\Rules\ChoiceIs;
+use Diastoma\Core\Procedure\Rules\Confirmed;
+use Diastoma\Core\Procedure\Rules\NumberAtMost;
 use Diastoma\Core\Procedure\Situation;
 use Diastoma\Core\Procedure\Step;
 use Diastoma\Core\Quantity\Unit;
-use Diastoma\Core\Rulebook\Rules\AgainstFigure;
-use Diastoma\Core\Rulebook\Rules\ChoiceIs;
-use Diastoma\Core\Rulebook\Rules\Confirmed;
-use Diastoma\Core\Rulebook\Rules\NumberAtMost;
 use Diastoma\Core\Rulebook\Severity;
 use Diastoma\Core\Rulebook\Source;
 

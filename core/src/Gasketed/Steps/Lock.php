@@ -7,11 +7,11 @@ namespace Diastoma\Core\Gasketed\Steps;
 use Diastoma\Core\Gasketed\Made;
 use Diastoma\Core\Procedure\Gate;
 use Diastoma\Core\Procedure\ReadingSpec;
+use Diastoma\Core\Procedure\Rules\AgainstFigure;
+use Diastoma\Core\Procedure\Rules\Confirmed;
 use Diastoma\Core\Procedure\Situation;
 use Diastoma\Core\Procedure\Step;
 use Diastoma\Core\Quantity\Unit;
-use Diastoma\Core\Rulebook\Rules\AgainstFigure;
-use Diastoma\Core\Rulebook\Rules\Confirmed;
 use Diastoma\Core\Rulebook\Severity;
 use Diastoma\Core\Rulebook\Source;
 

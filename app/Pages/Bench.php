@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-namespace App\Http;
+namespace App\Pages;
 
 use App\Demo\SampleLabel;
 use App\Models\FusionRun;
@@ -12,7 +12,7 @@ use App\Procedures\Catalogue;
 use App\Procedures\Subject;
 use Diastoma\Core\Electrofusion\Fused;
 use Diastoma\Core\Procedure\Step;
-use Diastoma\Core\Rulebook\Verdict;
+use Diastoma\Core\Procedure\Verdict;
 use Illuminate\Support\Facades\DB;
 
 /** What a screen needs to draw a subject's work: its steps, readings and verdict. */

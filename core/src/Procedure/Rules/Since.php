@@ -2,11 +2,11 @@
 
 declare(strict_types=1);
 
-namespace Diastoma\Core\Rulebook\Rules;
+namespace Diastoma\Core\Procedure\Rules;
 
+use Diastoma\Core\Procedure\Rule;
 use Diastoma\Core\Procedure\Situation;
 use Diastoma\Core\Rulebook\Finding;
-use Diastoma\Core\Rulebook\Rule;
 
 /** A rule that a procedure has only from one of its versions on: work begun before is not judged by it. */
 final readonly class Since implements Rule

@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-namespace App\PressureTests;
+namespace App\Actions;
 
 use App\Exceptions\Refused;
 use App\Journal\Draft;
@@ -10,6 +10,8 @@ use App\Journal\Journal;
 use App\Models\Person;
 use App\Models\PressureTest;
 use App\Models\Section;
+use App\PressureTests\KnownFacts;
+use App\PressureTests\Readying;
 use Diastoma\Core\PressureTest\Site\TestSection;
 use Diastoma\Core\PressureTest\TestMethods;
 use Diastoma\Core\PressureTest\TestPlan;
@@ -18,7 +20,7 @@ use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Str;
 
 /** Plans a test of a section by a method, and writes down what is known of the section. */
-final class PlanTest
+final class PlanPressureTest
 {
     public function __construct(private readonly Journal $journal)
     {

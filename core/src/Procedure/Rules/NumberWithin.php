@@ -2,12 +2,12 @@
 
 declare(strict_types=1);
 
-namespace Diastoma\Core\Rulebook\Rules;
+namespace Diastoma\Core\Procedure\Rules;
 
+use Diastoma\Core\Procedure\Rule;
 use Diastoma\Core\Procedure\Situation;
 use Diastoma\Core\Quantity\Compare;
 use Diastoma\Core\Rulebook\Finding;
-use Diastoma\Core\Rulebook\Rule;
 use Diastoma\Core\Rulebook\Severity;
 
 /** A reading that must lie between two limits. Equal passes; the outer tenth at either end is watch (80 % of the way from the middle). */

@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-namespace App\PressureTests;
+namespace App\Actions;
 
 use App\Exceptions\Refused;
 use App\Journal\Draft;
@@ -16,7 +16,7 @@ use Diastoma\Core\Sitting\Action;
 use Illuminate\Support\Facades\DB;
 
 /** What is written down once a test is over: what was mended, and who signs. */
-final class AfterTest
+final class ClosePressureTest
 {
     public function __construct(private readonly Journal $journal)
     {

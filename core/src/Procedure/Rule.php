@@ -2,9 +2,9 @@
 
 declare(strict_types=1);
 
-namespace Diastoma\Core\Rulebook;
+namespace Diastoma\Core\Procedure;
 
-use Diastoma\Core\Procedure\Situation;
+use Diastoma\Core\Rulebook\Finding;
 
 /** Judges one thing. Never throws for a reading that is not there yet: it answers null. */
 interface Rule

@@ -2,14 +2,15 @@
 
 declare(strict_types=1);
 
-namespace App\PressureTests;
+namespace App\Actions;
 
-use App\Actions\AdvanceClock;
 use App\Exceptions\Refused;
 use App\Journal\Draft;
 use App\Journal\Journal;
 use App\Models\Person;
 use App\Models\PressureTest;
+use App\PressureTests\KnownFacts;
+use App\PressureTests\Recorded;
 use App\Traces\LoggedTrace;
 use App\Traces\TraceStore;
 use Carbon\CarbonImmutable;
@@ -25,7 +26,7 @@ use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Str;
 
 /** Ends a test: judges what was recorded, keeps trace and verdict, writes both down. */
-final class JudgeTest
+final class EndPressureTest
 {
     public function __construct(private readonly Journal $journal, private readonly TraceStore $traces, private readonly AdvanceClock $advance, private readonly Recorded $recorded)
     {
@@ -81,7 +82,7 @@ final class JudgeTest
      */
     public function finish(PressureTest $test, Person $person, array $measured, string $brokenOff): PressureTest
     {
-        PlanTest::mayTest($person);
+        PlanPressureTest::mayTest($person);
         Refused::unless($test->conduct()->record());
         $rows = $this->recorded->soFar($test);
         Refused::unless($test->conduct()->finish(count($rows)));

@@ -2,10 +2,10 @@
 
 declare(strict_types=1);
 
-namespace Diastoma\Core\Rulebook;
+namespace Diastoma\Core\Procedure;
 
-use Diastoma\Core\Procedure\Clock;
-use Diastoma\Core\Procedure\StepStanding;
+use Diastoma\Core\Rulebook\Finding;
+use Diastoma\Core\Rulebook\Severity;
 
 /** The answer to all readings of one procedure: its findings, what is still missing, what comes next. */
 final readonly class Verdict

@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-namespace App\Journal\Replay;
+namespace App\Replay;
 
 use App\Journal\Rows;
 use App\Models\Job;

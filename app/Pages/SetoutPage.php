@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-namespace App\Http;
+namespace App\Pages;
 
 use App\Models\Main;
 use App\Procedures\Systems;

@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-namespace App\PressureTests;
+namespace App\Actions;
 
 use App\Exceptions\Refused;
 use App\Journal\Draft;
@@ -11,6 +11,8 @@ use App\Models\Equipment;
 use App\Models\Job;
 use App\Models\Person;
 use App\Models\PressureTest;
+use App\PressureTests\Readying;
+use App\PressureTests\Recorded;
 use App\Traces\TraceStore;
 use Carbon\CarbonImmutable;
 use Diastoma\Core\PressureTest\Run\Conduct;
@@ -20,7 +22,7 @@ use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Str;
 
 /** A test as it runs: begun, read, noted, logging stopped and taken up again. */
-final class RunTest
+final class ConductPressureTest
 {
     public function __construct(private readonly Journal $journal, private readonly Recorded $recorded, private readonly TraceStore $traces)
     {
@@ -28,7 +30,7 @@ final class RunTest
 
     public function start(PressureTest $test, Person $person, string $mode, PressureFault $fault, float $speed, int $seed): PressureTest
     {
-        PlanTest::mayTest($person);
+        PlanPressureTest::mayTest($person);
         $job = $test->section->main->job;
         $refused = $mode === 'simulated' ? SimulatedDevice::PressureLogger->refusal($job->simulated) : null;
         if ($refused !== null) {
@@ -55,7 +57,7 @@ final class RunTest
      */
     public function reading(PressureTest $test, Person $person, string $id, CarbonImmutable $at, array $values): PressureTest
     {
-        PlanTest::mayTest($person);
+        PlanPressureTest::mayTest($person);
 
         return $this->whileRunning($test, 'hand', function (PressureTest $test, Job $job) use ($person, $id, $at, $values): PressureTest {
             $wrong = Conduct::at($at->toDateTimeImmutable(), $test->started_at->toDateTimeImmutable(), $job->now()->toDateTimeImmutable());
@@ -74,7 +76,7 @@ final class RunTest
     /** What is said of a moment, and that a phase begins with it. */
     public function note(PressureTest $test, Person $person, string $id, string $text, ?string $phase): void
     {
-        PlanTest::mayTest($person);
+        PlanPressureTest::mayTest($person);
         $this->whileRunning($test, null, function (PressureTest $test, Job $job) use ($person, $id, $text, $phase): PressureTest {
             $found = array_values(array_filter(Recorded::plan($test)->phases, static fn ($p): bool => $p->id === $phase))[0] ?? null;
             if ($phase !== null && $found === null) {
@@ -106,7 +108,7 @@ final class RunTest
     /** Logging stops, or goes on; what was recorded stays, and the gap shows. */
     public function logging(PressureTest $test, Person $person, bool $on): PressureTest
     {
-        PlanTest::mayTest($person);
+        PlanPressureTest::mayTest($person);
 
         return $this->whileRunning($test, null, function (PressureTest $locked, Job $job) use ($person, $on): PressureTest {
             $at = round($this->recorded->elapsed($locked), 1);

@@ -2,13 +2,13 @@
 
 declare(strict_types=1);
 
-namespace Diastoma\Core\Rulebook\Rules;
+namespace Diastoma\Core\Procedure\Rules;
 
+use Diastoma\Core\Procedure\Rule;
 use Diastoma\Core\Procedure\Situation;
 use Diastoma\Core\Quantity\Compare;
 use Diastoma\Core\Quantity\Unit;
 use Diastoma\Core\Rulebook\Finding;
-use Diastoma\Core\Rulebook\Rule;
 use Diastoma\Core\Rulebook\Severity;
 use Diastoma\Core\Rulebook\Source;
 

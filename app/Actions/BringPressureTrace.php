@@ -2,21 +2,23 @@
 
 declare(strict_types=1);
 
-namespace App\PressureTests;
+namespace App\Actions;
 
 use App\Exceptions\Refused;
 use App\Imports\PressureCsv;
 use App\Models\Person;
 use App\Models\PressureTest;
+use App\PressureTests\Progress;
+use App\PressureTests\Recorded;
 use Carbon\CarbonImmutable;
 use Diastoma\Core\PressureTest\Run\RecordTime;
 use Diastoma\Core\PressureTest\Run\Run;
 use Diastoma\Core\PressureTest\Run\Whole;
 
 /** Takes a logger's file as the record of a planned test: all of it, or nothing. Its progress can be seen and it can be cancelled meanwhile. */
-final class ImportTrace
+final class BringPressureTrace
 {
-    public function __construct(private readonly JudgeTest $judge)
+    public function __construct(private readonly EndPressureTest $judge)
     {
     }
 
@@ -27,7 +29,7 @@ final class ImportTrace
      */
     public function execute(PressureTest $test, Person $person, string $path, array $measured, string $brokenOff, Progress $progress): PressureTest
     {
-        PlanTest::mayTest($person);
+        PlanPressureTest::mayTest($person);
         Refused::unless($test->conduct()->begin());
         $stream = @fopen($path, 'rb');
         if ($stream === false) {

@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-namespace App\Setout;
+namespace App\Imports;
 
 use Diastoma\Core\Exception\InvalidInput;
 use Diastoma\Core\Layout\Alignment;

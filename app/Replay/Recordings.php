@@ -2,12 +2,12 @@
 
 declare(strict_types=1);
 
-namespace App\Journal\Replay;
+namespace App\Replay;
 
+use App\Actions\EndPressureTest;
 use App\Journal\Journal;
 use App\Models\Entry;
 use App\Models\PressureTest;
-use App\PressureTests\JudgeTest;
 use App\PressureTests\Recorded;
 use App\Traces\TraceStore;
 use Diastoma\Core\PressureTest\Run\Run;
@@ -15,7 +15,7 @@ use Diastoma\Core\PressureTest\Run\Run;
 /** Holds each stored trace against the hash that the journal has of it, and judges each test anew from its trace. */
 final class Recordings
 {
-    public function __construct(private readonly TraceStore $traces, private readonly JudgeTest $judge, private readonly Recorded $recorded)
+    public function __construct(private readonly TraceStore $traces, private readonly EndPressureTest $judge, private readonly Recorded $recorded)
     {
     }
 

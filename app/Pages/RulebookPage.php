@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-namespace App\Http;
+namespace App\Pages;
 
 use App\Journal\Journal;
 use App\Models\Entry;

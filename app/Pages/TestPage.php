@@ -2,16 +2,16 @@
 
 declare(strict_types=1);
 
-namespace App\Http;
+namespace App\Pages;
 
+use App\Actions\ClosePressureTest;
+use App\Actions\PlanPressureTest;
 use App\Journal\Journal;
 use App\Models\Job;
 use App\Models\Main;
 use App\Models\PressureTest;
 use App\Models\Section;
-use App\PressureTests\AfterTest;
 use App\PressureTests\KnownFacts;
-use App\PressureTests\PlanTest;
 use App\PressureTests\Readying;
 use App\PressureTests\Recorded;
 use App\Procedures\Subject;
@@ -30,7 +30,7 @@ use Diastoma\Core\Simulation\PressureFault;
 /** What the screens need of a section's tests. */
 final class TestPage
 {
-    public function __construct(private readonly PlanTest $planning, private readonly Recorded $recorded, private readonly TraceStore $traces)
+    public function __construct(private readonly PlanPressureTest $planning, private readonly Recorded $recorded, private readonly TraceStore $traces)
     {
     }
 
@@ -109,7 +109,7 @@ final class TestPage
             'notes' => Recorded::notes($test), 'logging' => $running && $test->conduct()->isLogging(),
             'now' => $elapsed === null ? null : [...Now::at($plan, $test->mode === 'simulated' ? [] : Recorded::marks($test), $elapsed)->toArray(), 'elapsed_s' => $elapsed],
             'samples' => $test->hasEnded() ? $this->traces->extent('test', $test->id)['count'] : null,
-            'mends' => AfterTest::written($test, Journal::TEST_MEND), 'signatures' => AfterTest::written($test, Journal::TEST_SIGNED), 'ready' => $test->ready,
+            'mends' => ClosePressureTest::written($test, Journal::TEST_MEND), 'signatures' => ClosePressureTest::written($test, Journal::TEST_SIGNED), 'ready' => $test->ready,
             'started_at' => $test->started_at?->format('Y-m-d\TH:i:sP'), 'ended_at' => $test->ended_at?->format('Y-m-d\TH:i:sP'),
         ];
     }
