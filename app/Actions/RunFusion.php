@@ -188,7 +188,7 @@ final class RunFusion
         $value = [
             ...$trace->summary($nominal->fittingC ?? 20.0), 'started_at' => $started->format('Y-m-d\TH:i:sP'), 'ended_at' => $ended->format('Y-m-d\TH:i:sP'),
             'trace' => $id, 'samples_sha256' => $this->traces->fingerprintOf('fusion', $id), 'simulated' => $simulated, 'joint' => $joint->number, 'operator' => $person->name, 'certificate_until' => (string) $person->certificate_until,
-            'diagnosis' => $nominal === null ? null : Diagnosis::of($trace, $nominal)->toArray(),
+            'diagnosis' => $nominal === null ? null : Diagnosis::of($trace, $nominal, $subject->rulebook())->toArray(),
         ];
         $this->journal->append($subject->job, $person, new Draft($id, Journal::READING, 'joint', $joint->id, ['key' => $record, 'value' => $value, ...($unit === '' ? [] : ['unit' => $unit])], $ended->format('Y-m-d\TH:i:sP')));
         $code = WeldOf::record($subject, $record)->weld->label($subject->situation())?->code;

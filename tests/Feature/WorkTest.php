@@ -106,3 +106,14 @@ it('keeps a picture by its hash, and takes no entry about one that is not here',
     $this->post('/api/v1/pictures', ['file' => Illuminate\Http\UploadedFile::fake()->createWithContent('x.svg', '<svg/>')], ['Accept' => 'application/json'])->assertStatus(422);
     expect($kept->json('bytes'))->toBeGreaterThan(10);
 });
+
+it('describes the input of core/bin/sit by a schema that its sample keeps to', function () {
+    $schema = (string) file_get_contents(base_path('docs/sitting.schema.json'));
+    $sample = json_decode((string) file_get_contents(base_path('docs/samples/sitting.json')));
+    expect((new Opis\JsonSchema\Validator)->validate($sample, $schema)->isValid())->toBeTrue();
+    $sample->entries[0]->kind = 'poem';
+    expect((new Opis\JsonSchema\Validator)->validate($sample, $schema)->isValid())->toBeFalse();
+    $named = json_decode($schema, true);
+    expect($named['properties']['work']['properties']['kind']['enum'])->toBe(array_column(Diastoma\Core\Sitting\Kind::cases(), 'value'))
+        ->and($named['properties']['people']['items']['properties']['role']['enum'])->toBe(array_column(Diastoma\Core\Sitting\Role::cases(), 'value'));
+});

@@ -126,7 +126,7 @@ final class GoodCrew
         $ended = $now->setTimestamp($now->getTimestamp() + (int) ceil($trace->durationS()));
 
         return new Reading($key, [
-            ...$trace->summary($nominal->fittingC), 'diagnosis' => Diagnosis::of($trace, $nominal)->toArray(), 'operator' => 'Crew', 'certificate_until' => $now->modify('+200 days')->format('Y-m-d'),
+            ...$trace->summary($nominal->fittingC), 'diagnosis' => Diagnosis::of($trace, $nominal, $this->rulebook)->toArray(), 'operator' => 'Crew', 'certificate_until' => $now->modify('+200 days')->format('Y-m-d'),
             'started_at' => $now->format(\DateTimeInterface::RFC3339), 'ended_at' => $ended->format(\DateTimeInterface::RFC3339),
         ], $ended, 'Crew');
     }

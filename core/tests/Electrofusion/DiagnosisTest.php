@@ -99,3 +99,12 @@ it('says what to do for every class, and that only a cut or stop may be repeated
         expect($class->advice())->toBeString()->not->toBe('')->and($class->mayBeRepeated())->toBe(in_array($class, [TraceClass::EarlyStop, TraceClass::SupplyCut], true));
     }
 });
+
+// Found: the diagnosis held a copy of the limit, which a job that had changed it did not reach.
+it('takes the job’s limit of the resistance', function (float $label, TraceClass $shipped, TraceClass $tightened) {
+    $trace = (new FusionControlUnit(40.0, 0.64, 260.0, 16.0))->run(3);
+    $nominal = Nominal::of(40.0, $label, 260.0, 16.0);
+    $rulebook = Diastoma\Core\Rulebook\Rulebooks::iso()->copiedFor('J')->withLimit('ef.resistance.percent', 5.0, 'Vera', 'The owner asks for it.');
+    expect(Diagnosis::of($trace, $nominal)->class)->toBe($shipped)->and(Diagnosis::of($trace, $nominal, $rulebook)->class)->toBe($tightened)
+        ->and(implode(' ', Diagnosis::of($trace, $nominal, $rulebook)->evidence))->toContain('±5 % taken');
+})->with(['as on the label' => [0.64, TraceClass::Good, TraceClass::Good], '7 % off' => [0.64 / 1.07, TraceClass::Good, TraceClass::WrongResistance], '14 % off' => [0.64 / 1.14, TraceClass::WrongResistance, TraceClass::WrongResistance]]);

@@ -5,6 +5,8 @@ declare(strict_types=1);
 namespace Diastoma\Core\Electrofusion\Diagnosis;
 
 use Diastoma\Core\Electrofusion\FusionTrace;
+use Diastoma\Core\Rulebook\Rulebook;
+use Diastoma\Core\Rulebook\Rulebooks;
 use Diastoma\Core\Rulebook\Severity;
 use Diastoma\Core\Rulebook\Source;
 
@@ -18,9 +20,6 @@ final readonly class Diagnosis
 {
     /** % off nominal that the voltage may lie for long */
     private const VOLTAGE_PERCENT = 3.0;
-
-    /** % off the label at 20 °C, the rulebooks' own limit */
-    private const RESISTANCE_PERCENT = 10.0;
 
     /** % a jump must have to count as one */
     private const JUMP_PERCENT = 1.4;
@@ -45,24 +44,26 @@ final readonly class Diagnosis
     {
     }
 
-    public static function of(FusionTrace $trace, Nominal $nominal): self
+    /** @param  ?Rulebook  $rulebook  of the job, whose limit of the resistance counts; null takes the one that ships */
+    public static function of(FusionTrace $trace, Nominal $nominal, ?Rulebook $rulebook = null): self
     {
+        $resistance = ($rulebook ?? Rulebooks::iso())->value('ef.resistance.percent');
         $f = TraceFeatures::of($trace, $nominal, self::JUMP_PERCENT);
         $timeOff = 100 * ($f->durationS / $nominal->timeS - 1);
-        $evidence = self::figures($f, $nominal, $timeOff);
-        [$class, $strength] = self::classify($f, $timeOff);
+        $evidence = self::figures($f, $nominal, $timeOff, $resistance);
+        [$class, $strength] = self::classify($f, $timeOff, $resistance);
 
         return new self($class, self::confidence($class, $strength, $f), $evidence);
     }
 
     /** @return array{TraceClass, float} the class, and how many times over its threshold its main figure lies (good: how far under) */
-    private static function classify(TraceFeatures $f, float $timeOff): array
+    private static function classify(TraceFeatures $f, float $timeOff, float $resistance): array
     {
         $falls = array_filter($f->jumps, static fn (array $jump): bool => $jump[1] <= -self::SHORT_PERCENT);
         $deepest = $f->jumps === [] ? 0.0 : max(0.0, ...array_map(static fn (array $j): float => -$j[1], $f->jumps));
         $rises = array_filter($f->jumps, static fn (array $jump): bool => $jump[1] >= max(self::SHORT_PERCENT, self::WARMS_AFTER * $deepest));
         $voltage = max($f->lowVoltagePercent, $f->highVoltagePercent) / self::VOLTAGE_PERCENT;
-        $start = abs($f->startOffPercent ?? 0.0) / self::RESISTANCE_PERCENT;
+        $start = abs($f->startOffPercent ?? 0.0) / $resistance;
         $time = abs($timeOff) / self::TIME_PERCENT;
         $stoppedByHand = str_contains($f->endCode, 'operator');
         $byUnit = $f->endCode === 'complete';
@@ -95,12 +96,12 @@ final readonly class Diagnosis
     }
 
     /** @return list<string> */
-    private static function figures(TraceFeatures $f, Nominal $nominal, float $timeOff): array
+    private static function figures(TraceFeatures $f, Nominal $nominal, float $timeOff, float $resistance): array
     {
         $one = static fn (float $value): string => number_format($value, 1, '.', '');
         $said = [sprintf('Ran %s s of %s s (%+.1f %%); end: %s.', $one($f->durationS), $one($nominal->timeS), $timeOff, str_replace('_', ' ', $f->endCode))];
         $said[] = "Voltage for long: {$one($f->lowVoltagePercent)} % below and {$one($f->highVoltagePercent)} % above {$one($nominal->voltageV)} V; up to ".self::VOLTAGE_PERCENT.' % is taken as held.';
-        $said[] = $f->startOffPercent === null ? 'Resistance at the start: not compared.' : sprintf('Resistance at the start, brought to 20 °C: %+.1f %% off the label; ±%s %% taken.', $f->startOffPercent, self::RESISTANCE_PERCENT);
+        $said[] = $f->startOffPercent === null ? 'Resistance at the start: not compared.' : sprintf('Resistance at the start, brought to 20 °C: %+.1f %% off the label; ±%s %% taken.', $f->startOffPercent, $resistance);
         foreach (array_slice($f->jumps, 0, 4) as [$at, $size]) {
             $said[] = sprintf('Resistance jumps by %+.1f %% at %s s.', $size, $one($at));
         }
