@@ -23,20 +23,12 @@ final class ProjectWork
         $model->fill([
             'state' => $subject->sitting()->state()->value,
             'severity' => $verdict->severity()->value,
-            'current_step' => $verdict->current()?->step,
-            ...($model instanceof Joint ? ['release_at' => self::last($verdict, Clock::RELEASE), 'test_at' => self::last($verdict, Clock::TEST)] : []),
+            'current_step' => $subject->sitting()->next(),
+            ...($model instanceof Joint ? ['release_at' => $subject->sitting()->until(Clock::RELEASE), 'test_at' => $subject->sitting()->until(Clock::TEST)] : []),
             'verdict' => $verdict->toArray(),
             'rulebook_id' => $subject->rulebookId(),
         ])->save();
 
         return $verdict;
-    }
-
-    /** When the last wait of a kind ends; a joint of several fusions has several. */
-    private static function last(Verdict $verdict, string $kind): ?\DateTimeImmutable
-    {
-        $due = array_map(static fn (Clock $c): \DateTimeImmutable => $c->dueAt, array_filter($verdict->clocks, static fn (Clock $c): bool => $c->kind === $kind));
-
-        return $due === [] ? null : max($due);
     }
 }

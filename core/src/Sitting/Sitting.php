@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Diastoma\Core\Sitting;
 
 use Diastoma\Core\Exception\InvalidInput;
+use Diastoma\Core\Procedure\Clock;
 use Diastoma\Core\Procedure\Judging;
 use Diastoma\Core\Procedure\Readings;
 use Diastoma\Core\Procedure\Situation;
@@ -89,6 +90,20 @@ final class Sitting
     public function state(): State
     {
         return Story::cutOut($this->entries) !== null ? State::CutOut : State::of($this->verdict(), $this->readings, $this->work->procedure->isWaiting($this->situation()));
+    }
+
+    /** @return ?string the step that is to be done next; null where nothing is, or what was made is cut out */
+    public function next(): ?string
+    {
+        return $this->state() === State::CutOut ? null : $this->verdict()->current()?->step;
+    }
+
+    /** When the last wait of a kind ends: a joint of several fusions has several. Null where there is none, or what was made is cut out. */
+    public function until(string $clock): ?\DateTimeImmutable
+    {
+        $due = array_map(static fn (Clock $c): \DateTimeImmutable => $c->dueAt, array_filter($this->verdict()->clocks, static fn (Clock $c): bool => $c->kind === $clock));
+
+        return $due === [] || $this->state() === State::CutOut ? null : max($due);
     }
 
     /** Takes an entry, and goes on from it; or says why not. */

@@ -97,8 +97,8 @@ it('takes nothing about a joint that was cut out but notes and pictures, and kee
         ->and($sitting->take($entry(Entry::CUT_OUT, ['reason' => 'It leaked at the test.']), $people['ines'], $after)->why)->toBe(Refused::FORBIDDEN)
         ->and($open([])->take($entry(Entry::CUT_OUT, ['reason' => 'It leaked at the test.']), $people['vera'], $after)->said)->toContain('Nothing was made here yet')
         ->and(stretch()->take(written(Entry::CUT_OUT, ['reason' => 'It leaked at the test.']), $people['vera'], $after)->said)->toContain('Only what was joined')
-        ->and($sitting->state())->toBe(State::Accepted);
-    expect($sitting->take($entry(Entry::CUT_OUT, ['reason' => 'It leaked at the test.']), $people['vera'], $after))->toBeInstanceOf(Taken::class)->and($sitting->state())->toBe(State::CutOut)
+        ->and($sitting->state())->toBe(State::Accepted)->and($sitting->until('test'))->not->toBeNull()->and($open(array_slice($entries, 0, 20))->next())->not->toBeNull();
+    expect($sitting->take($entry(Entry::CUT_OUT, ['reason' => 'It leaked at the test.']), $people['vera'], $after))->toBeInstanceOf(Taken::class)->and($sitting->state())->toBe(State::CutOut)->and($sitting->next())->toBeNull()->and($sitting->until('test'))->toBeNull()
         ->and($sitting->take($entry(Entry::READING, ['key' => 'ambient_c', 'value' => 12]), $people['ada'], $after)->said)->toContain('This was cut out on')
         ->and($sitting->take($entry(Entry::NOTE, ['text' => 'The ends are in the yard.']), $people['ada'], $after))->toBeInstanceOf(Taken::class)->and($sitting->readings()->number('ambient_c'))->not->toBe(12.0);
 });
