@@ -3,7 +3,8 @@
 declare(strict_types=1);
 
 // One tablet that does not give up: posts readings with ids of its own until each is acknowledged, whatever happens to the server meanwhile.
-// php bench/client.php BASE WHO FIRST-JOINT STEP ACKED-FILE STOP-FILE [COUNT]: writes each acknowledged id, its milliseconds and its joint; ends when the stop file is there, or after COUNT.
+// php bench/client.php BASE WHO FIRST-JOINT STEP ACKED-FILE STOP-FILE [COUNT]: writes each acknowledged id, its milliseconds and its joint; ends when the
+// stop file is there, or after COUNT.
 require __DIR__.'/session.php';
 [, $base, $who, $first, $step, $acked, $stop] = $argv;
 $count = (int) ($argv[7] ?? PHP_INT_MAX);

@@ -2,7 +2,8 @@
 
 declare(strict_types=1);
 
-// A record of 24 h at ten a second: brought, stored and judged over HTTP, against MariaDB's own LOAD DATA of the same file in the same run; then any zoom of it.
+// A record of 24 h at ten a second: brought, stored and judged over HTTP, against MariaDB's own LOAD DATA of the same file in the same run; then any zoom
+// of it.
 // Arguments: address of the server, socket of the database, its schema.
 
 require __DIR__.'/session.php';

@@ -18,7 +18,10 @@ use Diastoma\Core\Sitting\Action;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Str;
 
-/** Tightens or loosens a limit of a job, or chooses a school. The first change copies the shipped rulebook; every change is a new version and a journal entry. */
+/**
+ * Tightens or loosens a limit of a job, or chooses a school. The first change copies the shipped rulebook; every change is a new version and a journal
+ * entry.
+ */
 final class ChangeRulebook
 {
     private const SHORTEST_REASON = 10;

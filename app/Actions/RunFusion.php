@@ -180,7 +180,10 @@ final class RunFusion
         return $run->isFromDevice() ? "{$run->equipment?->name} ({$run->equipment?->serial})" : SimulatedDevice::ControlUnit->title();
     }
 
-    /** Writes a fusion record, simulated or brought from a unit, into the joint's journal, with what its trace looks like. A unit that sent it is named as its author. */
+    /**
+     * Writes a fusion record, simulated or brought from a unit, into the joint's journal, with what its trace looks like. A unit that sent it is named as
+     * its author.
+     */
     public function record(Joint $joint, Person $person, string $id, FusionTrace $trace, CarbonImmutable $started, CarbonImmutable $ended, string $unit, bool $simulated, string $record = 'fusion'): void
     {
         $subject = Subject::joint($joint);

@@ -7,7 +7,10 @@ namespace App\Actions;
 use App\Models\FusionRun;
 use App\Models\PressureTest;
 
-/** Ends what has run out: a fusion that is over, a simulated test whose time has come. Done by whoever sends something next, or by the scheduler; never by a look. */
+/**
+ * Ends what has run out: a fusion that is over, a simulated test whose time has come. Done by whoever sends something next, or by the scheduler; never by a
+ * look.
+ */
 final class SettleRuns
 {
     public function __construct(private readonly RunFusion $fusion, private readonly EndPressureTest $tests)

@@ -8,7 +8,8 @@ use App\Models\Entry;
 use App\Models\Job;
 
 /**
- * The closing hash of a job's journal, as it stands somewhere outside the database: a line of a file that the web server cannot rewrite, or the foot of a printed record.
+ * The closing hash of a job's journal, as it stands somewhere outside the database: a line of a file that the web server cannot rewrite, or the foot of a
+ * printed record.
  * Whoever cuts the end of a journal off, or works its chain out anew, cannot bring those along.
  */
 final readonly class Anchor

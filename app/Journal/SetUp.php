@@ -15,7 +15,10 @@ use Illuminate\Database\Eloquent\Model;
 use Illuminate\Support\Collection;
 use Illuminate\Support\Str;
 
-/** Writes into the journal, in full, what a job stands on: itself, its rulebook, its people and their papers, its instruments and theirs, and each main with its sections, pipes and joints. */
+/**
+ * Writes into the journal, in full, what a job stands on: itself, its rulebook, its people and their papers, its instruments and theirs, and each main with
+ * its sections, pipes and joints.
+ */
 final class SetUp
 {
     public function __construct(private readonly Journal $journal)
@@ -34,7 +37,10 @@ final class SetUp
         $this->write($main->job, $by, Journal::MAIN, 'main', $main->id, [$main, ...$main->sections, ...$main->pipes, ...$main->joints], []);
     }
 
-    /** A job whose journal does not say what it stands on, as one of an earlier version does not: all of it is written down as it stands now. Does nothing a second time. */
+    /**
+     * A job whose journal does not say what it stands on, as one of an earlier version does not: all of it is written down as it stands now. Does nothing a
+     * second time.
+     */
     public function complete(Job $job): bool
     {
         $by = Person::query()->where('role', 'admin')->first() ?? Person::query()->first();

@@ -8,7 +8,10 @@ use App\Exceptions\Refused;
 use Illuminate\Http\UploadedFile;
 use Illuminate\Support\Facades\Storage;
 
-/** Pictures by the hash of their bytes: the journal names the hash, so that none can be put in another's place. Stored before the entry that names it is written; stored twice it is one. */
+/**
+ * Pictures by the hash of their bytes: the journal names the hash, so that none can be put in another's place. Stored before the entry that names it is
+ * written; stored twice it is one.
+ */
 final class Pictures
 {
     public const TYPES = ['image/jpeg', 'image/png', 'image/webp'];

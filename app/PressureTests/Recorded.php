@@ -103,7 +103,8 @@ final class Recorded
     }
 
     /**
-     * Without what lies where logging was stopped: a logger that is stopped sends nothing, and what a person reads counts, so it matters to a simulated one only.
+     * Without what lies where logging was stopped: a logger that is stopped sends nothing, and what a person reads counts, so it matters to a simulated one
+     * only.
      *
      * @param  list<array{t: float, p: float, c: ?float, added: ?float}>  $rows
      * @return list<array{t: float, p: float, c: ?float, added: ?float}>

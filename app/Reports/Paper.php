@@ -61,7 +61,10 @@ final class Paper extends \TCPDF
         }
     }
 
-    /** Closes a record with the hash that the job's journal closes with, as text and as a square code: whoever holds the paper can tell whether the journal was changed since. */
+    /**
+     * Closes a record with the hash that the job's journal closes with, as text and as a square code: whoever holds the paper can tell whether the journal
+     * was changed since.
+     */
     public function seal(Job $job): void
     {
         $anchor = Anchor::of($job->refresh());

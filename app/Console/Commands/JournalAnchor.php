@@ -11,7 +11,10 @@ use App\Models\Job;
 use Carbon\CarbonImmutable;
 use Illuminate\Console\Command;
 
-/** Called by the scheduler every minute, best as a user who is not the web server's: a line an hour where something was written, and one as soon as somebody has signed or judged. */
+/**
+ * Called by the scheduler every minute, best as a user who is not the web server's: a line an hour where something was written, and one as soon as somebody
+ * has signed or judged.
+ */
 final class JournalAnchor extends Command
 {
     private const SIGN_OFFS = [Journal::TEST_SIGNED, Journal::TEST_JUDGED, Journal::JUDGED_AGAIN];

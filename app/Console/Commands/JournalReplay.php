@@ -13,7 +13,10 @@ use Illuminate\Console\Command;
 use Illuminate\Support\Facades\Artisan;
 use Illuminate\Support\Facades\DB;
 
-/** The proof that the journal is the record: everything is built again from it in an empty database, judged again, and held against what stands in the tables. */
+/**
+ * The proof that the journal is the record: everything is built again from it in an empty database, judged again, and held against what stands in the
+ * tables.
+ */
 final class JournalReplay extends Command
 {
     private const EMPTY = 'replay';

@@ -16,9 +16,11 @@ use Diastoma\Core\Electrofusion\Steps\Unpack;
 use Diastoma\Core\Procedure\Situation;
 
 /**
- * An electrofusion coupler between two PE pipe ends, from the conditions on the day to the look at the cold joint. Some have a preheat, which their label tells.
+ * An electrofusion coupler between two PE pipe ends, from the conditions on the day to the look at the cold joint. Some have a preheat, which their label
+ * tells.
  *
- * Facts it needs: dn_mm, sdr, wall_mm, od_largest_mm (mean outside diameter by the pipe standard), material. Where they are there: od_smallest_mm, label_size_mm, size_convention.
+ * Facts it needs: dn_mm, sdr, wall_mm, od_largest_mm (mean outside diameter by the pipe standard), material. Where they are there: od_smallest_mm,
+ * label_size_mm, size_convention.
  */
 final class Coupler extends FusionProcedure
 {

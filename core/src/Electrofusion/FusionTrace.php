@@ -74,7 +74,8 @@ final readonly class FusionTrace
     }
 
     /**
-     * By how much the winding's resistance goes with its temperature. Copper rises by a fifth and more in a fusion; a wire that hardly rises keeps its resistance in the cold as well, and bringing it to 20 °C as if
+     * By how much the winding's resistance goes with its temperature. Copper rises by a fifth and more in a fusion; a wire that hardly rises keeps its
+     * resistance in the cold as well, and bringing it to 20 °C as if
      * it were copper would make it look wrong by a tenth on a cold day.
      *
      * @param  non-empty-list<array{t: float, v: float, i: float}>  $flowing

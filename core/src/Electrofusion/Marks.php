@@ -15,7 +15,8 @@ final readonly class Marks
     }
 
     /**
-     * Stab depth is half the coupler's measured length, or its depth to the centre stop where it has one; the scrape reaches beyond it by the rulebook's margin. A slip coupler slides
+     * Stab depth is half the coupler's measured length, or its depth to the centre stop where it has one; the scrape reaches beyond it by the rulebook's
+     * margin. A slip coupler slides
      * fully onto one pipe first, so there the scrape covers its whole length plus the margin [common practice].
      *
      * @param  'coupler'|'slip_coupler'  $kind

@@ -8,7 +8,10 @@ use Diastoma\Core\Exception\InvalidInput;
 use Diastoma\Core\Quantity\Compare;
 use Diastoma\Core\Rulebook\Source;
 
-/** Greatest joint deflection where a published table gives one, degrees. Elsewhere the maker declares it, and its value stands in the joint system's own sizes. */
+/**
+ * Greatest joint deflection where a published table gives one, degrees. Elsewhere the maker declares it, and its value stands in the joint system's own
+ * sizes.
+ */
 final class AllowedDeflection
 {
     /** AWWA C600, push-on joints: up to size, degrees. Value from memory above 36 in: editions differ, check the one that governs. */

@@ -5,7 +5,8 @@ declare(strict_types=1);
 namespace Diastoma\Core\Layout;
 
 /**
- * What becomes of a plan when it is taken onto the line: pipes with their numbers, joints with theirs and what is planned of each, and the sections that they lie in. Its duties:
+ * What becomes of a plan when it is taken onto the line: pipes with their numbers, joints with theirs and what is planned of each, and the sections that
+ * they lie in. Its duties:
  * - pipes and joints go on from what is laid; the first of a main begins a hundred of its own, so that numbers do not meet those of another main;
  * - a bend is a piece of its own, joined to the pipe before it and to the one after;
  * - a joint at the very border belongs to the section before it, which is tested first;

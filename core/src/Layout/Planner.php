@@ -66,7 +66,8 @@ final class Planner
     }
 
     /**
-     * With pieces cut anywhere a line may need fewer pipes, and far more ways must be tried: the line cut only to close is planned first, and kept unless that is better.
+     * With pieces cut anywhere a line may need fewer pipes, and far more ways must be tried: the line cut only to close is planned first, and kept unless
+     * that is better.
      *
      * @return array{array{list<Reach>, LaidLine}|null, float} pipes and line, and how far the search came where there are none
      */

@@ -37,7 +37,8 @@ final readonly class JointDeflection
     }
 
     /**
-     * From gaps at n ≥ 4 equal clock angles, the first at 12: least squares of g(φ) = g0 + a·cos φ + b·sin φ. The gap opens by OD·tan θ from one side to the other.
+     * From gaps at n ≥ 4 equal clock angles, the first at 12: least squares of g(φ) = g0 + a·cos φ + b·sin φ. The gap opens by OD·tan θ from one side to
+     * the other.
      *
      * @param  list<float>  $gapsMm
      *

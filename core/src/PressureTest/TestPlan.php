@@ -6,7 +6,10 @@ namespace Diastoma\Core\PressureTest;
 
 use Diastoma\Core\PressureTest\Site\Rating;
 
-/** What a crew sets on the gauge, phase by phase, and everything to be made ready for it. Pressures are gauge readings in kPa unless the name says where else. */
+/**
+ * What a crew sets on the gauge, phase by phase, and everything to be made ready for it. Pressures are gauge readings in kPa unless the name says where
+ * else.
+ */
 final readonly class TestPlan
 {
     /**

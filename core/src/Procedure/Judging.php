@@ -7,8 +7,10 @@ namespace Diastoma\Core\Procedure;
 use Diastoma\Core\Rulebook\Finding;
 
 /**
- * Remembers what each rule of one work found and which readings it looked at, so that after a new entry only those are asked again that it can change. Its duties:
- * - a rule is asked again when a reading it looked at has changed, has come or has gone, and when the rule itself is another (a step may build it of other figures);
+ * Remembers what each rule of one work found and which readings it looked at, so that after a new entry only those are asked again that it can change. Its
+ * duties:
+ * - a rule is asked again when a reading it looked at has changed, has come or has gone, and when the rule itself is another (a step may build it of other
+ *   figures);
  * - a rule that looked through all readings is asked again whenever anything changed;
  * - it never outlives the facts and the rulebook that it was made for: whoever changes those begins a new one.
  */

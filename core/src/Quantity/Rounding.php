@@ -35,7 +35,8 @@ enum Rounding
     private const MOST_DECIMALS = 9;
 
     /**
-     * A measured figure and its limit as they are printed beside each other: rounded towards the worse side, to the first digit at which they stand as the verdict says.
+     * A measured figure and its limit as they are printed beside each other: rounded towards the worse side, to the first digit at which they stand as the
+     * verdict says.
      *
      * @param  bool  $atMost  whether the measured figure may not exceed the limit; else it must reach it
      * @param  bool  $plain  trailing zeros go, as UnitSystem prints

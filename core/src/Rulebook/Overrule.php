@@ -5,7 +5,8 @@ declare(strict_types=1);
 namespace Diastoma\Core\Rulebook;
 
 /**
- * A supervisor's or inspector's decision to go on in spite of a finding. It never hides it, holds for what was read when it was given, and for nothing worse than what it was given for.
+ * A supervisor's or inspector's decision to go on in spite of a finding. It never hides it, holds for what was read when it was given, and for nothing
+ * worse than what it was given for.
  */
 final readonly class Overrule
 {

@@ -19,7 +19,8 @@ use Diastoma\Core\Procedure\Step;
 use Diastoma\Core\Rulebook\Rulebook;
 
 /**
- * Stand-in for a crew that does everything well: answers every question of any procedure with what a good joint gives, in order, waiting out every clock. The same in every run.
+ * Stand-in for a crew that does everything well: answers every question of any procedure with what a good joint gives, in order, waiting out every clock.
+ * The same in every run.
  *
  * Some answers may be given instead, by key: what the rest of the work then asks is answered well all the same.
  */

@@ -36,7 +36,10 @@ final readonly class PressureLogger
     /** How many times the allowed drop a hole in an air test makes in the time of the judged phase. */
     private const LEAK_TIMES = 3.0;
 
-    /** Share of the creep of a free pipe that the ground leaves to a backfilled one: slopes on log–log paper of 0.04 to 0.05 against 0.08 to 0.10, from memory. */
+    /**
+     * Share of the creep of a free pipe that the ground leaves to a backfilled one: slopes on log–log paper of 0.04 to 0.05 against 0.08 to 0.10, from
+     * memory.
+     */
     private const BURIED = 0.6;
 
     /** @param  ?float  $leakLitresPerHour  at 1000 kPa of a leaking water main; by its size when null */

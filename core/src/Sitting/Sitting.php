@@ -20,7 +20,8 @@ use Diastoma\Core\Sitting\Taking\TakeRemark;
 use Diastoma\Core\Sitting\Taking\TakeSignature;
 
 /**
- * The one door for entries about a work. May I, what does it mean, what follows: asked here, from plain values, so that the server, the command line and a tablet answer alike. It holds what was
+ * The one door for entries about a work. May I, what does it mean, what follows: asked here, from plain values, so that the server, the command line and a
+ * tablet answer alike. It holds what was
  * entered; whoever asks stores it.
  */
 final class Sitting

@@ -9,7 +9,10 @@ use Diastoma\Core\Procedure\Readings;
 use Diastoma\Core\Rulebook\Overrule;
 use Diastoma\Core\Rulebook\Severity;
 
-/** What entries come to: readings (rows and signatures among them) and overrules in the order in which things were done, whenever they arrived. What was done at one moment stands in the order of arrival. */
+/**
+ * What entries come to: readings (rows and signatures among them) and overrules in the order in which things were done, whenever they arrived. What was
+ * done at one moment stands in the order of arrival.
+ */
 final class Story
 {
     /** @param  list<Entry>  $entries  in order of arrival */

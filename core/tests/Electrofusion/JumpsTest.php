@@ -57,13 +57,15 @@ it('tells a supply that went from a winding that parted', function (float $volts
     expect($f->voltageGoneAtEnd)->toBe($supply)->and($f->currentGone)->toBe(! $supply);
 })->with(['supply' => [0.3, true], 'winding' => [40.2, false]]);
 
-// Copper: at −10 °C a winding reads 1 + 0.00393·(−30) = 0.8821 of its 20 °C value. It rises by a quarter and more; first readings of 200 are the middle of 4, so the rise begins after them.
+// Copper: at −10 °C a winding reads 1 + 0.00393·(−30) = 0.8821 of its 20 °C value. It rises by a quarter and more; first readings of 200 are the middle of
+// 4, so the rise begins after them.
 it('brings the start resistance to 20 °C', function (float $celsius, float $read) {
     $trace = FusionTrace::of(drawn(static fn (float $t): float => 0.64 * $read * (1 + 0.002 * max(0.0, $t - 5))), 'complete');
     expect(TraceFeatures::of($trace, Nominal::of(40, 0.64, 200, $celsius), 1.4)->startOffPercent)->toEqualWithDelta(0.0, 1e-9);
 })->with([[-10.0, 0.8821], [20.0, 1.0], [40.0, 1.0786]]);
 
-// An alloy that rises by 1.6 % in the second quarter: 0.016/80 = 0.0002 per K; at −10 °C it reads 1 − 0.006 of its 20 °C value, and copper would make it 12.7 % wrong.
+// An alloy that rises by 1.6 % in the second quarter: 0.016/80 = 0.0002 per K; at −10 °C it reads 1 − 0.006 of its 20 °C value, and copper would make it
+// 12.7 % wrong.
 it('leaves a wire that keeps its resistance as it is', function (float $rises, float $read) {
     $trace = FusionTrace::of(drawn(static fn (float $t): float => 0.64 * $read * ($t > 20 ? 1 + $rises : 1.0)), 'complete');
     expect(TraceFeatures::of($trace, Nominal::of(40, 0.64, 200, -10.0), 5.0)->startOffPercent)->toEqualWithDelta(0.0, 1e-6);

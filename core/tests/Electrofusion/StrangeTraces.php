@@ -9,8 +9,10 @@ use Diastoma\Core\Electrofusion\Diagnosis\TraceClass;
 use Diastoma\Core\Electrofusion\FusionTrace;
 
 /**
- * Fusions by physics written apart from the simulator of the core: a winding that warms the plastic about it, which warms what lies beyond; wire of copper, of something like it or of an alloy that keeps its
- * resistance; units that start softly over up to six seconds; meters of 0.1 V and 0.1 A; readings half a second to three seconds apart, evenly or not; a lead and its plugs in series.
+ * Fusions by physics written apart from the simulator of the core: a winding that warms the plastic about it, which warms what lies beyond; wire of copper,
+ * of something like it or of an alloy that keeps its
+ * resistance; units that start softly over up to six seconds; meters of 0.1 V and 0.1 A; readings half a second to three seconds apart, evenly or not; a
+ * lead and its plugs in series.
  */
 final class StrangeTraces
 {

@@ -44,7 +44,8 @@ it('turns less in a high pressure class, and says when it does not know', functi
     expect(fn () => AllowedDeflection::mechanicalDeg(2))->toThrow(InvalidInput::class);
 });
 
-// By another route: a turtle that walks equal pipes and turns at each joint closes a polygon; the circle that touches the middle of each side has the radius looked for.
+// By another route: a turtle that walks equal pipes and turns at each joint closes a polygon; the circle that touches the middle of each side has the
+// radius looked for.
 it('makes the radius that a walked polygon has', function (int $sides, float $length) {
     [$x, $y, $heading] = [0.0, 0.0, 0.0];
     $middles = [];

@@ -59,7 +59,8 @@ final class Lines
     }
 
     /**
-     * What a plan breaks, in words: lengths, deflections as angles between vectors in space, and the distance of every half metre of pipe from the alignment drawn
+     * What a plan breaks, in words: lengths, deflections as angles between vectors in space, and the distance of every half metre of pipe from the
+     * alignment drawn
      * as a fine polyline.
      *
      * @return list<string>

@@ -46,7 +46,8 @@ it('breaks no limit, on any line', function (int $seed) {
     expect($planned)->toBeGreaterThan(0);
 })->with([1, 2, 3, 4]);
 
-// The search in the tests tries every sequence, with joints on nine places across the band: what it finds is a way that exists. bench/setout.php does it 200 times.
+// The search in the tests tries every sequence, with joints on nine places across the band: what it finds is a way that exists. bench/setout.php does it
+// 200 times.
 it('uses no more pipes than trying everything does', function (int $seed, ?float $cutMin) {
     mt_srand($seed);
     $line = Lines::of(Lines::parts(50, 240, 500));

@@ -63,6 +63,7 @@ it('never bounds above what is possible', function (array $parts, int $bound) {
     expect(LowerBound::of(Lines::of($parts), Lines::limits(2.0), 0.0))->toBe($bound);
 })->with([
     'straight' => [[[120, 0]], 10], 'one metre more' => [[[121, 0]], 11], 'a hair more, inside the band' => [[[120.04, 0]], 10],
-    // 90° to the right over an arc of 63.66 m: (90 − 4·0.05/6 rad = 1.91°)/1.6° = 55.06, so 56 joints; and 263.66 − 63.66 − 3·12 less what is gained, by 12 m: 14 pipes
+    // 90° to the right over an arc of 63.66 m: (90 − 4·0.05/6 rad = 1.91°)/1.6° = 55.06, so 56 joints; and 263.66 − 63.66 − 3·12 less what is gained, by 12
+    // m: 14 pipes
     'a curve that needs joints' => [[[100, 0], [100, 200 / M_PI], [100, 0]], 70],
 ]);

@@ -12,7 +12,10 @@ use Pest\Mutate\Mutators\Sets\VisibilitySet;
 use Pest\Mutate\Support\MutationGenerator;
 use Symfony\Component\Finder\Finder;
 
-/** Mistakes made in sampled lines of a room: the same lines each time. Words, who may call what, and rows of tables that a published table checks are left alone. */
+/**
+ * Mistakes made in sampled lines of a room: the same lines each time. Words, who may call what, and rows of tables that a published table checks are left
+ * alone.
+ */
 final class Mutants
 {
     /** A thing that is kept for the next call and then made anew is the same thing. */

@@ -15,7 +15,8 @@ use Diastoma\Core\Rulebook\Rulebook;
 use Diastoma\Core\Rulebook\Rulebooks;
 
 /**
- * Every limit of a rulebook from both sides: the same good work is judged while one limit is moved, and where a rule changes its mind the exact place is found. No list is kept by hand:
+ * Every limit of a rulebook from both sides: the same good work is judged while one limit is moved, and where a rule changes its mind the exact place is
+ * found. No list is kept by hand:
  * which rule hangs on which limit is found by moving it.
  */
 final class Bounds

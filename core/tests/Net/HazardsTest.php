@@ -9,7 +9,8 @@ use Diastoma\Core\PressureTest\TestMethods;
 use Diastoma\Core\Rulebook\Finding;
 
 /*
- * The net of the pressure tests: every method against everything that a crew in a hurry, a leaking main or a lying gauge does to a record. Each spoilt record has one verdict it must not get: taken
+ * The net of the pressure tests: every method against everything that a crew in a hurry, a leaking main or a lying gauge does to a record. Each spoilt
+ * record has one verdict it must not get: taken
  * as good, and not a word about what is wrong. 200 records a method at the least; bench/hazards.php prints the figures over more.
  */
 dataset('methods', fn () => array_merge([], ...array_map(static fn (TestMethod $m): array => [$m->id() => [$m->id()]], TestMethods::all())));

@@ -21,7 +21,8 @@ use Diastoma\Core\Reckoner\Reckoner;
 use Diastoma\Core\Rulebook\Finding;
 
 /**
- * Everything that the core asks, draws, says and works out, line by line: what a crew and an inspector read. Pinned in said/*.txt, so that no word, figure or margin changes unseen.
+ * Everything that the core asks, draws, says and works out, line by line: what a crew and an inspector read. Pinned in said/*.txt, so that no word, figure
+ * or margin changes unseen.
  */
 final class Said
 {

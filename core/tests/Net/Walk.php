@@ -22,7 +22,10 @@ use Diastoma\Core\Rulebook\Rulebooks;
 use Diastoma\Core\Simulation\FusionControlUnit;
 use Diastoma\Core\Simulation\GoodCrew;
 
-/** A procedure made well, and each of its answers given badly or left out in turn. What is asked is found by asking: a new procedure, reading or choice is in it at once. */
+/**
+ * A procedure made well, and each of its answers given badly or left out in turn. What is asked is found by asking: a new procedure, reading or choice is
+ * in it at once.
+ */
 final class Walk
 {
     /** @var array<string, mixed> */

@@ -224,7 +224,8 @@ it('gas: a smaller leak sought takes a larger main longer', function () {
     expect($minutes('1'))->toBe(11165.0)->and($minutes('5'))->toBe(2235.0)->and($minutes('20'))->toBe(560.0);
 });
 
-// Common practice: 1.25 × 6900 = 8625 kPa in steps of 3450; 20 % of rated = 1380 kPa a minute; settling below 170 kPa an hour; at the end 1.2 × 6900 = 8280 or more, the second half falling at most half as much as the first.
+// Common practice: 1.25 × 6900 = 8625 kPa in steps of 3450; 20 % of rated = 1380 kPa a minute; settling below 170 kPa an hour; at the end 1.2 × 6900 = 8280
+// or more, the second half falling at most half as much as the first.
 it('composite: steps, settling and hold', function (array $change, ?string $rule) {
     $g = [...['ramp' => 3.0, 'step' => 10.0, 'settling' => 10.0, 'settle_min' => 30.0, 'half' => 60.0, 'end' => 85.0, 'owner' => null], ...$change];
     $at = 0.0;

@@ -10,8 +10,10 @@ use Diastoma\Core\PressureTest\Reading\Material;
 use Diastoma\Core\PressureTest\Reading\Section;
 
 /**
- * Shut mains by physics written apart from the simulators of the core: a pipe whose wall creeps by a power of time under the history of its pressure (a convolution, no chain of elements),
- * water by a table, weather as a wave or a ramp, a hole whose flow goes with a power between a half and one, gauges with steps of 0.1 to 10 kPa and uneven sampling. What the diagnosis is
+ * Shut mains by physics written apart from the simulators of the core: a pipe whose wall creeps by a power of time under the history of its pressure (a
+ * convolution, no chain of elements),
+ * water by a table, weather as a wave or a ramp, a hole whose flow goes with a power between a half and one, gauges with steps of 0.1 to 10 kPa and uneven
+ * sampling. What the diagnosis is
  * told of the pipe is off by up to a fifth.
  */
 final class StrangeSections

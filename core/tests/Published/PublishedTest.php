@@ -6,7 +6,8 @@ use Core\Tests\Published\Published;
 use Diastoma\Core\Reckoner\Reckoner;
 
 /*
- * The main figures of the trade against the tables of the standards, one table a standard, each with its source and whether it was seen or remembered. None of these figures was worked out by this code.
+ * The main figures of the trade against the tables of the standards, one table a standard, each with its source and whether it was seen or remembered. None
+ * of these figures was worked out by this code.
  */
 function rowsOf(string $table): Closure
 {

@@ -29,7 +29,8 @@ it('empties through a hole as the closed form says', function (float $step) {
     expect($vessel->kpa)->toEqualWithDelta((sqrt(1000.0) - $q / (2 * 7.21289e-3)) ** 2, 0.6 * $step);
 })->with([5.0, 1.0]);
 
-// A wall that creeps by a share s of its elastic strain with one delay takes in the end s·V·D/(e·E)·p more: 0.2 · 10 000 · 300/(7.2·170)·1e-6 · 1000 = 0.490196 L
+// A wall that creeps by a share s of its elastic strain with one delay takes in the end s·V·D/(e·E)·p more: 0.2 · 10 000 · 300/(7.2·170)·1e-6 · 1000 =
+// 0.490196 L
 it('creeps to the end of its share', function () {
     $vessel = waterVessel([[0.2, 600.0]]);
     $pumped = 0.0;

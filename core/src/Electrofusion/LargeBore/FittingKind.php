@@ -8,7 +8,10 @@ use Diastoma\Core\Procedure\ReadingSpec;
 use Diastoma\Core\Procedure\Situation;
 use Diastoma\Core\Procedure\Step;
 
-/** What a large coupler is like: restraints, circuits and preheat are three choices of its maker, each by itself. Before anybody has looked it is drawn with all of them. */
+/**
+ * What a large coupler is like: restraints, circuits and preheat are three choices of its maker, each by itself. Before anybody has looked it is drawn with
+ * all of them.
+ */
 final readonly class FittingKind
 {
     public const RESTRAINED = 'with restraints fused to the pipes';

@@ -16,7 +16,8 @@ use Diastoma\Core\Electrofusion\Weld;
 use Diastoma\Core\Procedure\Situation;
 
 /**
- * A large coupler: pulled together, on fused restraints or not; belted; preheated until the gap has closed, or not; fused, in one circuit or in two. Common practice to about dn 1400; the
+ * A large coupler: pulled together, on fused restraints or not; belted; preheated until the gap has closed, or not; fused, in one circuit or in two. Common
+ * practice to about dn 1400; the
  * fitting maker's instructions govern.
  *
  * Facts it needs: dn_mm, sdr, wall_mm, od_largest_mm, material.

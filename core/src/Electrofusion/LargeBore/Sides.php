@@ -17,7 +17,8 @@ use Diastoma\Core\Quantity\Unit;
 use Diastoma\Core\Rulebook\Source;
 
 /**
- * The circuits of a coupler: preheat, wait, feel the gap, again or go on, fuse. Two circuits are the sides a and b; one circuit is the whole coupler, felt at both ends.
+ * The circuits of a coupler: preheat, wait, feel the gap, again or go on, fuse. Two circuits are the sides a and b; one circuit is the whole coupler, felt
+ * at both ends.
  *
  * @phpstan-type Side 'a'|'b'|'whole'
  */

@@ -11,7 +11,10 @@ use Diastoma\Core\Rulebook\Finding;
 use Diastoma\Core\Rulebook\Severity;
 use Diastoma\Core\Rulebook\Source;
 
-/** The convention printed on the pipe against that of the drawing: outside diameters of different conventions overlap, so that measuring alone does not tell them apart. */
+/**
+ * The convention printed on the pipe against that of the drawing: outside diameters of different conventions overlap, so that measuring alone does not tell
+ * them apart.
+ */
 final class SizedAsDrawn implements Rule
 {
     public function id(): string

@@ -14,7 +14,10 @@ use Diastoma\Core\Quantity\Unit;
 use Diastoma\Core\Rulebook\Finding;
 use Diastoma\Core\Rulebook\Severity;
 
-/** The length of the chamfer on a cut end, by what the pipe is made of: too long leaves a thin lip that breaks and is cut again; a little short is worth a look. */
+/**
+ * The length of the chamfer on a cut end, by what the pipe is made of: too long leaves a thin lip that breaks and is cut again; a little short is worth a
+ * look.
+ */
 final readonly class Chamfer implements Rule
 {
     /** @param  \Closure(Situation): bool  $isCut */

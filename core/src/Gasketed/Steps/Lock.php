@@ -16,7 +16,8 @@ use Diastoma\Core\Rulebook\Severity;
 use Diastoma\Core\Rulebook\Source;
 
 /**
- * Locking a restrained joint while the pull is still on: segments in, retainer in with its ends inward and to the back. Only then is the pull let go, the slack pulled out, and the lines read
+ * Locking a restrained joint while the pull is still on: segments in, retainer in with its ends inward and to the back. Only then is the pull let go, the
+ * slack pulled out, and the lines read
  * [common practice].
  */
 final class Lock

@@ -5,7 +5,8 @@ declare(strict_types=1);
 namespace Diastoma\Core\Gasketed\Systems;
 
 /**
- * The generic joint systems that ship. They hold what is common practice for their kind; a product's own figures (insertion depth, bell depth, deflection, segments)
+ * The generic joint systems that ship. They hold what is common practice for their kind; a product's own figures (insertion depth, bell depth, deflection,
+ * segments)
  * are the maker's and are added as systems of their own.
  */
 final class JointSystems

@@ -126,7 +126,8 @@ final class Horizontal
     }
 
     /**
-     * Points that a straight line must not pass beyond the band, for all of the alignment between two stations to lie within it: the corners, and round each arc
+     * Points that a straight line must not pass beyond the band, for all of the alignment between two stations to lie within it: the corners, and round
+     * each arc
      * the corners of the tangents that enclose it. No part of an arc lies outside of its tangents, so nothing is missed between the points.
      *
      * @return list<array{float, float, int}> easting, northing, and side on which the point counts: 1 where the alignment bulges right of the line, -1 left, 0 both

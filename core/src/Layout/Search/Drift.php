@@ -7,8 +7,10 @@ namespace Diastoma\Core\Layout\Search;
 use Diastoma\Core\Layout\LaidLine;
 
 /**
- * How much further along the alignment a pipe comes than one that lies on it: beside a curve the way is shorter inside and longer outside. A few millimetres a pipe,
- * most of a metre on ten kilometres, and then the curves no longer meet the pipes that were chosen for them. Guessed at first; known once a line has been marched.
+ * How much further along the alignment a pipe comes than one that lies on it: beside a curve the way is shorter inside and longer outside. A few
+ * millimetres a pipe,
+ * most of a metre on ten kilometres, and then the curves no longer meet the pipes that were chosen for them. Guessed at first; known once a line has been
+ * marched.
  */
 final readonly class Drift
 {

@@ -8,7 +8,8 @@ use Diastoma\Core\Layout\Alignment;
 use Diastoma\Core\Layout\Path\Turn;
 
 /**
- * How turn and band of a joint are shared between plan and profile. Their squares add up to one, so that whatever each plane uses, both together keep the limit.
+ * How turn and band of a joint are shared between plan and profile. Their squares add up to one, so that whatever each plane uses, both together keep the
+ * limit.
  * Where only one plane bends, it gets nearly all.
  */
 final readonly class Split

@@ -47,7 +47,8 @@ final class En805
     }
 
     /**
-     * The first hour of the main test: the fall within its limit, and ever slower: a fall beyond the gauge's noise that does not clearly slow down is undecided, hold longer.
+     * The first hour of the main test: the fall within its limit, and ever slower: a fall beyond the gauge's noise that does not clearly slow down is
+     * undecided, hold longer.
      *
      * @param  list<float>  $readingsKpa  at equal times, start and end of the hour among them
      * @param  float  $noiseKpa  of the gauge: a difference of this size may be nothing

@@ -7,7 +7,8 @@ namespace Diastoma\Core\PressureTest\Acceptance;
 use Diastoma\Core\Quantity\Compare;
 
 /**
- * Whether a fall slows down. A straight line is a leak: a fall that is more than the gauge's own noise must be clearly less in its second half than in its first, else it is unclear and
+ * Whether a fall slows down. A straight line is a leak: a fall that is more than the gauge's own noise must be clearly less in its second half than in its
+ * first, else it is unclear and
  * has to be watched longer. No fall beyond the noise passes.
  */
 final readonly class Slowing

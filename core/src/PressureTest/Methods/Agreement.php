@@ -13,7 +13,8 @@ use Diastoma\Core\Rulebook\Severity;
 use Diastoma\Core\Rulebook\Source;
 
 /**
- * A pass beside a diagnosis that says otherwise is never left unsaid. A leak that is surely more than the method lets pass, or a gauge that lies in the judged phase, keeps the section from being
+ * A pass beside a diagnosis that says otherwise is never left unsaid. A leak that is surely more than the method lets pass, or a gauge that lies in the
+ * judged phase, keeps the section from being
  * accepted; anything else is named. Where water is metered while a pressure is held the meter has the word.
  */
 final class Agreement

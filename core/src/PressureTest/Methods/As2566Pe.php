@@ -18,7 +18,10 @@ use Diastoma\Core\Quantity\Unit;
 use Diastoma\Core\Quantity\UnitSystem;
 use Diastoma\Core\Rulebook\Source;
 
-/** PE main: 12 h shut to settle, 5 h at pressure; water of hour 4 to 5 at most 0.55 × that of hour 2 to 3 and the allowance [AS/NZS 2566.2, App. M, from memory]. */
+/**
+ * PE main: 12 h shut to settle, 5 h at pressure; water of hour 4 to 5 at most 0.55 × that of hour 2 to 3 and the allowance [AS/NZS 2566.2, App. M, from
+ * memory].
+ */
 final class As2566Pe extends ConstantPressure
 {
     private const SETTLE_MIN = 720.0;

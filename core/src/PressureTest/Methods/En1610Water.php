@@ -17,7 +17,10 @@ use Diastoma\Core\Quantity\Unit;
 use Diastoma\Core\Quantity\UnitSystem;
 use Diastoma\Core\Rulebook\Source;
 
-/** Gravity sewer with water, method W [EN 1610]: conditioned for an hour, 30 min at 10 to 50 kPa above the pipe's top, topped up within 1 kPa, water added per wetted m². */
+/**
+ * Gravity sewer with water, method W [EN 1610]: conditioned for an hour, 30 min at 10 to 50 kPa above the pipe's top, topped up within 1 kPa, water added
+ * per wetted m².
+ */
 final class En1610Water extends ConstantPressure
 {
     private const LEAST_KPA = 10.0;

@@ -20,7 +20,10 @@ use Diastoma\Core\Quantity\UnitSystem;
 use Diastoma\Core\Rulebook\Severity;
 use Diastoma\Core\Rulebook\Source;
 
-/** Whether there is too much air to test at all: water drawn off against the fall of pressure, ΔVmax = 1.5·V·Δp·(1/Ew + D/(e·ER)) [EN 805, A.26; the factor from memory]. */
+/**
+ * Whether there is too much air to test at all: water drawn off against the fall of pressure, ΔVmax = 1.5·V·Δp·(1/Ew + D/(e·ER)) [EN 805, A.26; the factor
+ * from memory].
+ */
 final class En805Air extends WaterMain
 {
     private const DROP_KPA = 50.0; // common practice: enough to read

@@ -16,7 +16,10 @@ use Diastoma\Core\Quantity\Pressure;
 use Diastoma\Core\Quantity\UnitSystem;
 use Diastoma\Core\Rulebook\Source;
 
-/** Plastic gravity sewer with low-pressure air [ASTM F1417]: settle at 4.0 psi, then no more than 1.0 psi (or 0.5 psi in half the time) from 3.5 psi in T = 0.085·D·K/Q. */
+/**
+ * Plastic gravity sewer with low-pressure air [ASTM F1417]: settle at 4.0 psi, then no more than 1.0 psi (or 0.5 psi in half the time) from 3.5 psi in T =
+ * 0.085·D·K/Q.
+ */
 final class F1417 extends SewerAir
 {
     private const SETTLE_MIN = 2.0;

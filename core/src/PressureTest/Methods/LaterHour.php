@@ -9,7 +9,8 @@ use Diastoma\Core\PressureTest\Run\Located;
 use Diastoma\Core\PressureTest\TestVerdict;
 
 /**
- * Where neither the tester's marks nor a water meter show when the pump stopped, the judged phase may lie later than its planned time: while the crew still pumped nothing falls.
+ * Where neither the tester's marks nor a water meter show when the pump stopped, the judged phase may lie later than its planned time: while the crew still
+ * pumped nothing falls.
  * Every later stretch of the record must pass as well.
  */
 final class LaterHour

@@ -32,7 +32,10 @@ abstract class Method implements TestMethod
     /** Raising a water main: common practice. */
     protected const RAISE_MIN = 15.0;
 
-    /** What a pipe takes for the hours of a test, as a multiple of its rating: from memory (allowable site test pressure). Joints, restraints and valves take their rating. */
+    /**
+     * What a pipe takes for the hours of a test, as a multiple of its rating: from memory (allowable site test pressure). Joints, restraints and valves
+     * take their rating.
+     */
     protected const PIPE_FACTOR = 1.5;
 
     /** A phase counts as whole when so much of it is there, min: half a minute for the logger's own step. */

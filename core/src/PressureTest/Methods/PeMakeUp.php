@@ -21,7 +21,10 @@ use Diastoma\Core\Quantity\UnitSystem;
 use Diastoma\Core\Quantity\Volume;
 use Diastoma\Core\Rulebook\Source;
 
-/** Make-up water of a PE main by table, after three hours of expansion [AWWA M55 and the PE pipe handbook, from memory]. Another test than F2164, never mixed with it. */
+/**
+ * Make-up water of a PE main by table, after three hours of expansion [AWWA M55 and the PE pipe handbook, from memory]. Another test than F2164, never
+ * mixed with it.
+ */
 final class PeMakeUp extends ConstantPressure
 {
     private const FACTOR = 1.5;

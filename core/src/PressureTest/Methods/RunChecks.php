@@ -14,7 +14,10 @@ use Diastoma\Core\Rulebook\Finding;
 use Diastoma\Core\Rulebook\Severity;
 use Diastoma\Core\Rulebook\Source;
 
-/** What is asked of every run, whatever its method: not broken off, no leak seen, never over the ceiling, the pressure reached, no hole in the record, no gauge that lies. */
+/**
+ * What is asked of every run, whatever its method: not broken off, no leak seen, never over the ceiling, the pressure reached, no hole in the record, no
+ * gauge that lies.
+ */
 final readonly class RunChecks
 {
     /** What a gauge may show beside the true pressure: from memory, 1 % for its own error. */

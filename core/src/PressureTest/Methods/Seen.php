@@ -52,7 +52,8 @@ final readonly class Seen
     }
 
     /**
-     * Pressure at an end of a phase, from readings within it alone: the middle ones of two stretches beside the end, drawn on to it. A middle alone would stand for a
+     * Pressure at an end of a phase, from readings within it alone: the middle ones of two stretches beside the end, drawn on to it. A middle alone would
+     * stand for a
      * moment inside and make every fall look smaller.
      */
     private function edgeKpa(string $phase, float $edge, float $withinS): float

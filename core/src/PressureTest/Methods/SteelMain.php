@@ -23,7 +23,8 @@ use Diastoma\Core\Quantity\Volume;
 use Diastoma\Core\Rulebook\Source;
 
 /**
- * Steel mains [AWWA C604 and M11, from memory]: 1.25 × working at the low point, two hours; a welded main takes no make-up water at all, one with rubber gaskets 10 US gal per inch of
+ * Steel mains [AWWA C604 and M11, from memory]: 1.25 × working at the low point, two hours; a welded main takes no make-up water at all, one with rubber
+ * gaskets 10 US gal per inch of
  * diameter per mile in 24 h.
  */
 final class SteelMain extends ConstantPressure

@@ -5,8 +5,10 @@ declare(strict_types=1);
 namespace Diastoma\Core\PressureTest\Reading;
 
 /**
- * What a trace of a shut section most looks like. The pressure is turned into water lost from an elastic pipe (less what warming did); that is then explained by
- * creep, whose course is known but for its size, and by an orifice, whose course is the square root of the pressure. Air comes from the water that raised the pressure.
+ * What a trace of a shut section most looks like. The pressure is turned into water lost from an elastic pipe (less what warming did); that is then
+ * explained by
+ * creep, whose course is known but for its size, and by an orifice, whose course is the square root of the pressure. Air comes from the water that raised
+ * the pressure.
  *
  * Thresholds, and the 30 % by which creep may differ from the book: from memory. It has seen simulated traces only.
  */
@@ -101,7 +103,8 @@ final readonly class Diagnosis
     }
 
     /**
-     * Whether what leaves is one: surely more than nothing, and enough to matter. Weather and creep in earnest are known only so far and ask for more; a gauge that lies makes leaks of its own; air
+     * Whether what leaves is one: surely more than nothing, and enough to matter. Weather and creep in earnest are known only so far and ask for more; a
+     * gauge that lies makes leaks of its own; air
      * that nobody metered hides most of a leak. What may be above twice the allowed is one where nothing else explains it.
      */
     private static function isLeak(float $leak, float $u, float $allowed, GaugeCheck $gauge, bool $weather, Section $section, ShutIn $window): bool

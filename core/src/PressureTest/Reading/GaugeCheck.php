@@ -7,7 +7,8 @@ namespace Diastoma\Core\PressureTest\Reading;
 /**
  * Looks for what no pipe does: a reading that stands still, jumps, or flies off. Thresholds from memory.
  *
- * A gauge with coarse steps stands still in a tight main and moves by whole steps when it moves: neither is a fault. Only what is more than its steps and its scatter explain counts.
+ * A gauge with coarse steps stands still in a tight main and moves by whole steps when it moves: neither is a fault. Only what is more than its steps and
+ * its scatter explain counts.
  */
 final readonly class GaugeCheck
 {

@@ -47,7 +47,8 @@ final class Meaning
     }
 
     /**
-     * The stretch to read. Where most of the pressure was gone before the judged phase began, that phase says nothing of the main: what is left does not leak. The shut phase before it is read then.
+     * The stretch to read. Where most of the pressure was gone before the judged phase began, that phase says nothing of the main: what is left does not
+     * leak. The shut phase before it is read then.
      *
      * @param  list<array{t: float, p: float, c: ?float, added: ?float}>  $rows
      * @param  array{id: string, from_s: float, to_s: float}  $judged

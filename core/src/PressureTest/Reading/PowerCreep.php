@@ -5,7 +5,8 @@ declare(strict_types=1);
 namespace Diastoma\Core\PressureTest\Reading;
 
 /**
- * How a wall creeps by a power of time, given every pressure it has seen: each rise of pressure goes on stretching it by itself (Boltzmann's superposition). Real PE creeps by a power of about a
+ * How a wall creeps by a power of time, given every pressure it has seen: each rise of pressure goes on stretching it by itself (Boltzmann's
+ * superposition). Real PE creeps by a power of about a
  * tenth, and no two pipes by the same: from memory.
  */
 final class PowerCreep

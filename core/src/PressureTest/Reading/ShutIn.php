@@ -90,7 +90,8 @@ final readonly class ShutIn
     }
 
     /**
-     * Without a meter: from when the pressure was reached, or from the last time that a rise as fast as a pump's brought it back to where it had been held. A gauge that flies off or jumps does not
+     * Without a meter: from when the pressure was reached, or from the last time that a rise as fast as a pump's brought it back to where it had been held.
+     * A gauge that flies off or jumps does not
      * come back to that level, and a step of the gauge is no rise.
      *
      * @param  list<array{t: float, p: float, c: ?float, added: ?float}>  $samples

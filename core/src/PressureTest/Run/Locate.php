@@ -115,7 +115,8 @@ final readonly class Locate
     }
 
     /**
-     * When a held pressure was left for the lower one. It may sag to that and be pumped up again: the first drop after the whole hold counts, or the last one where there is none.
+     * When a held pressure was left for the lower one. It may sag to that and be pumped up again: the first drop after the whole hold counts, or the last
+     * one where there is none.
      */
     private function left(Phase $phase, Phase $next, float $from): ?float
     {
@@ -163,7 +164,8 @@ final readonly class Locate
     }
 
     /**
-     * The time at which the pressure has stopped falling as fast as a valve lets it; where it never does, because what follows leaks, when the target was reached.
+     * The time at which the pressure has stopped falling as fast as a valve lets it; where it never does, because what follows leaks, when the target was
+     * reached.
      */
     private function bled(Phase $phase, float $from): ?float
     {

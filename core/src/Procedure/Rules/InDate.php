@@ -11,7 +11,8 @@ use Diastoma\Core\Rulebook\Severity;
 use Diastoma\Core\Rulebook\Source;
 
 /**
- * A certificate or calibration that must run on the day the reading was taken; the last day still counts, the last 14 are watch. Out on the day the server took it: what was sent so late
+ * A certificate or calibration that must run on the day the reading was taken; the last day still counts, the last 14 are watch. Out on the day the server
+ * took it: what was sent so late
  * may have been dated back, so somebody must look at it.
  */
 final readonly class InDate implements Rule
