@@ -62,7 +62,10 @@ final class WriteEntry
      */
     private function taken(Subject $subject, Person $person, Draft $draft): array
     {
-        $item = new Item($draft->id, $draft->kind, $draft->payload, new \DateTimeImmutable($draft->deviceAt), $person->name, new \DateTimeImmutable(CarbonImmutable::now('UTC')->format(DATE_RFC3339_EXTENDED)));
+        $item = new Item(
+            $draft->id, $draft->kind, $draft->payload, new \DateTimeImmutable($draft->deviceAt), $person->name,
+            new \DateTimeImmutable(CarbonImmutable::now('UTC')->format(DATE_RFC3339_EXTENDED)),
+        );
         $named = $draft->payload['value'] ?? null; // only where one is named does it matter which there are
         $sitting = $subject->sitting(is_string($named) && Str::isUuid($named) ? $this->instruments($subject) : []);
         $checked = $sitting->take($item, $person->sitter(), $subject->job->now()->toDateTimeImmutable());
@@ -71,7 +74,10 @@ final class WriteEntry
         }
 
         if ($checked->entry->kind === Item::PICTURE && ! Pictures::has($checked->entry->payload['sha256'])) {
-            throw Refused::input('This picture has not arrived yet. Send it first, then say what it shows.', [['field' => 'sha256', 'detail' => 'not here', 'value' => $checked->entry->payload['sha256']]]);
+            throw Refused::input(
+                'This picture has not arrived yet. Send it first, then say what it shows.',
+                [['field' => 'sha256', 'detail' => 'not here', 'value' => $checked->entry->payload['sha256']]],
+            );
         }
 
         return $checked->entry->payload;

@@ -13,7 +13,9 @@ use Illuminate\Database\Eloquent\Model;
 final class Rows
 {
     /** Tables that are built from such rows, in the order in which they refer to one another. */
-    public const TABLES = ['rulebooks', 'people', 'jobs', 'equipment', 'mains', 'sections', 'pipes', 'joints', 'alignments', 'plans', 'joint_systems', 'rejects', 'works'];
+    public const TABLES = [
+        'rulebooks', 'people', 'jobs', 'equipment', 'mains', 'sections', 'pipes', 'joints', 'alignments', 'plans', 'joint_systems', 'rejects', 'works',
+    ];
 
     private const LEFT_OUT = [
         'people' => ['password', 'remember_token'],

@@ -28,7 +28,10 @@ final class SetUp
     /** Whoever and whatever belongs to the job, but for its mains. */
     public function job(Job $job, Person $by): void
     {
-        $this->write($job, $by, Journal::JOB, 'job', $job->id, [$job->rulebook, ...Person::query()->get(), $job, ...$job->equipment], ['rulebook_id' => $job->rulebook_id]);
+        $this->write(
+            $job, $by, Journal::JOB, 'job', $job->id, [$job->rulebook, ...Person::query()->get(), $job, ...$job->equipment],
+            ['rulebook_id' => $job->rulebook_id],
+        );
     }
 
     public function main(Main $main, Person $by): void
@@ -52,7 +55,14 @@ final class SetUp
         $alignments = \App\Models\Alignment::whereIn('main_id', $mains->pluck('id'))->get();
         $rejects = Reject::whereIn('main_id', $mains->pluck('id'))->get();
         $parts = $mains->flatMap(static fn (Main $m): Collection => collect([$m, ...$m->sections, ...$m->pipes, ...$m->joints]));
-        $this->write($job, $by, Journal::JOB, 'job', $job->id, [...Rulebook::query()->get(), ...Person::query()->get(), $job, ...$job->equipment, ...$parts, ...$alignments, ...$plans, ...\App\Models\JointSystem::query()->get(), ...$rejects], ['rulebook_id' => $job->rulebook_id, 'late' => true]);
+        $this->write(
+            $job, $by, Journal::JOB, 'job', $job->id,
+            [
+                ...Rulebook::query()->get(), ...Person::query()->get(), $job, ...$job->equipment, ...$parts, ...$alignments, ...$plans,
+                ...\App\Models\JointSystem::query()->get(), ...$rejects,
+            ],
+            ['rulebook_id' => $job->rulebook_id, 'late' => true],
+        );
 
         return true;
     }
@@ -63,6 +73,9 @@ final class SetUp
      */
     private function write(Job $job, Person $by, string $kind, string $type, string $id, array $models, array $more): void
     {
-        $this->journal->append($job, $by, new Draft((string) Str::uuid(), $kind, $type, $id, [...$more, ...Rows::of(...array_values($models))], $job->now()->format('Y-m-d\TH:i:sP')));
+        $this->journal->append(
+            $job, $by,
+            new Draft((string) Str::uuid(), $kind, $type, $id, [...$more, ...Rows::of(...array_values($models))], $job->now()->format('Y-m-d\TH:i:sP')),
+        );
     }
 }

@@ -84,7 +84,10 @@ final class Subject
     public static function work(Row $work): self
     {
         $main = $work->main;
-        $facts = $main === null ? [] : ['dn_mm' => $main->dn_mm, 'sdr' => $main->sdr, 'wall_mm' => $main->wall_mm, 'service' => $main->service, 'material' => $main->material, 'od_largest_mm' => $main->od_largest_mm];
+        $facts = $main === null ? [] : [
+            'dn_mm' => $main->dn_mm, 'sdr' => $main->sdr, 'wall_mm' => $main->wall_mm, 'service' => $main->service, 'material' => $main->material,
+            'od_largest_mm' => $main->od_largest_mm,
+        ];
 
         return new self($work->kind, $work, $work->job, Catalogue::of($work->procedure), new Facts([...$facts, ...$work->facts]));
     }
@@ -95,7 +98,9 @@ final class Subject
         return match (Kind::tryFrom($kind)) {
             Kind::Joint => self::joint(Joint::with('main.job.rulebook')->findOrFail($id)),
             Kind::Section => self::section(Section::with('main.job.rulebook')->findOrFail($id)),
-            null => throw Refused::input("There is no kind of work “{$kind}”. Load the page again.", [['field' => 'subject_type', 'detail' => 'unknown', 'value' => $kind]]),
+            null => throw Refused::input(
+                "There is no kind of work “{$kind}”. Load the page again.", [['field' => 'subject_type', 'detail' => 'unknown', 'value' => $kind]],
+            ),
             default => self::work(Row::with('job.rulebook', 'main')->where('kind', $kind)->findOrFail($id)),
         };
     }
@@ -139,7 +144,9 @@ final class Subject
     /** A finished joint keeps the version it was judged under until somebody judges it again. */
     private function isJudgedUnderOld(): bool
     {
-        return ! $this->model instanceof Section && $this->model->rulebook_id !== null && $this->model->rulebook_id !== $this->job->rulebook_id && in_array($this->model->state, State::settled(), true);
+        return ! $this->model instanceof Section && $this->model->rulebook_id !== null && $this->model->rulebook_id !== $this->job->rulebook_id && in_array(
+            $this->model->state, State::settled(), true,
+        );
     }
 
     public function readings(): Readings
@@ -156,7 +163,9 @@ final class Subject
     /** @return list<Item> */
     private function read(): array
     {
-        $rows = DB::table('entries')->where('subject_type', $this->kind->value)->where('subject_id', $this->model->id)->orderBy('seq')->get(['id', 'kind', 'payload', 'device_at', 'server_at', 'person_id']);
+        $rows = DB::table('entries')->where('subject_type', $this->kind->value)->where('subject_id', $this->model->id)->orderBy('seq')->get([
+            'id', 'kind', 'payload', 'device_at', 'server_at', 'person_id',
+        ]);
         $names = DB::table('people')->whereIn('id', $rows->pluck('person_id')->unique())->pluck('name', 'id'); // apart: joined, the database may begin with the people and read a whole journal
 
         return array_values($rows->map(static fn (\stdClass $row): Item => self::item($row, (string) $names[$row->person_id]))->all());
@@ -165,12 +174,17 @@ final class Subject
     /** Read as they lie in the table: a joint has some seventy entries, and a model of each costs more than judging them. */
     private static function item(\stdClass $row, string $name): Item
     {
-        return new Item($row->id, $row->kind, json_decode($row->payload, true, flags: JSON_THROW_ON_ERROR), new \DateTimeImmutable($row->device_at), $name, new \DateTimeImmutable($row->server_at));
+        return new Item(
+            $row->id, $row->kind, json_decode($row->payload, true, flags: JSON_THROW_ON_ERROR), new \DateTimeImmutable($row->device_at), $name,
+            new \DateTimeImmutable($row->server_at),
+        );
     }
 
     private function core(): Work
     {
-        [$from, $to] = $this->model instanceof Joint ? [$this->model->station_m, $this->model->station_m] : [$this->model->from_station_m, $this->model->to_station_m];
+        [$from, $to] = $this->model instanceof Joint ? [$this->model->station_m, $this->model->station_m] : [
+            $this->model->from_station_m, $this->model->to_station_m,
+        ];
 
         return new Work($this->kind, $this->procedure, $this->facts, $from, $to);
     }

@@ -14,7 +14,9 @@ final class Differences
 {
     private const PROJECTED = ['state', 'severity', 'current_step', 'release_at', 'test_at', 'rulebook_id'];
 
-    private const TESTS = ['section_id', 'number', 'method', 'repeat_of', 'state', 'mode', 'started_at', 'ended_at', 'plan', 'section_facts', 'ready', 'measured'];
+    private const TESTS = [
+        'section_id', 'number', 'method', 'repeat_of', 'state', 'mode', 'started_at', 'ended_at', 'plan', 'section_facts', 'ready', 'measured',
+    ];
 
     /** @return array{compared: array<string, int>, found: list<string>} */
     public static function of(Job $job, ConnectionInterface $kept, ConnectionInterface $rebuilt): array

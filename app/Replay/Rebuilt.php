@@ -132,7 +132,10 @@ final class Rebuilt
     {
         $test = PressureTest::find($id) ?? new PressureTest(['id' => $id]);
         $test->fill(match ($kind) {
-            Journal::TEST_PLANNED => ['section_id' => $data['section'], 'number' => $data['number'], 'method' => $data['method'], 'repeat_of' => $data['repeat_of'], 'plan' => $data['plan'], 'section_facts' => $data['section_facts'] ?? null, 'ready' => $data['ready'] ?? null, 'state' => 'planned'],
+            Journal::TEST_PLANNED => [
+                'section_id' => $data['section'], 'number' => $data['number'], 'method' => $data['method'], 'repeat_of' => $data['repeat_of'],
+                'plan' => $data['plan'], 'section_facts' => $data['section_facts'] ?? null, 'ready' => $data['ready'] ?? null, 'state' => 'planned',
+            ],
             Journal::TEST_BEGUN => ['state' => 'running', 'mode' => $data['mode'], 'started_at' => CarbonImmutable::parse($at)],
             default => [
                 'state' => $data['state'], 'verdict' => $data['verdict'], 'mode' => $data['mode'] ?? ($data['simulated'] ? 'simulated' : 'csv'), 'measured' => $data['measured'] ?? null,

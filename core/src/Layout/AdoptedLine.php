@@ -43,7 +43,10 @@ final readonly class AdoptedLine
         $made = $pipes = [];
         foreach ($plan['pipes'] as $k => $pipe) {
             $name = sprintf('P%03d', $base + $laid + $k + 1);
-            $pipes[] = ['number' => $name, 'from_station_m' => round(self::number($pipe['from_station_m']), 3), 'to_station_m' => round(self::number($pipe['to_station_m']), 3)];
+            $pipes[] = [
+                'number' => $name, 'from_station_m' => round(self::number($pipe['from_station_m']), 3),
+                'to_station_m' => round(self::number($pipe['to_station_m']), 3),
+            ];
             $index = (int) self::number($pipe['joint']);
             $at = $joints[$index];
             $planned = self::planned($at, $joints[$index + 1], $pipe, $wallMm);
@@ -82,7 +85,10 @@ final readonly class AdoptedLine
     {
         $station = self::number($at['station_m']) + $after;
 
-        return ['number' => $number, 'station_m' => round($station, 3), 'section' => self::sectionAt($sections, $station), 'pipe_a' => $pipes[0], 'pipe_b' => $pipes[1], 'planned' => $planned];
+        return [
+            'number' => $number, 'station_m' => round($station, 3), 'section' => self::sectionAt($sections, $station), 'pipe_a' => $pipes[0],
+            'pipe_b' => $pipes[1], 'planned' => $planned,
+        ];
     }
 
     private static function number(mixed $value): float
@@ -119,7 +125,10 @@ final readonly class AdoptedLine
         foreach ($sections as $k => $section) {
             $in = array_filter($joints, static fn (array $at): bool => self::sectionAt($sections, self::number($at['station_m'])) === $k);
             $levels = [...array_map(self::number(...), array_column($in, 'level_m')), ...($rest ? [$section['low_level_m'], $section['high_level_m']] : [])];
-            $made[] = ['to_station_m' => $section['to_station_m'], ...($levels === [] ? [] : ['low_level_m' => min($levels), 'high_level_m' => max($levels), 'gauge_level_m' => min($levels)])];
+            $made[] = [
+                'to_station_m' => $section['to_station_m'],
+                ...($levels === [] ? [] : ['low_level_m' => min($levels), 'high_level_m' => max($levels), 'gauge_level_m' => min($levels)]),
+            ];
         }
 
         return $made;

@@ -97,13 +97,19 @@ final readonly class ReadingSpec
 
     public function optional(): self
     {
-        return new self($this->key, $this->label, $this->kind, $this->unit, $this->min, $this->max, $this->choices, $this->counts, $this->hint, false, $this->instrument, $this->check, $this->since, $this->columns);
+        return new self(
+            $this->key, $this->label, $this->kind, $this->unit, $this->min, $this->max, $this->choices, $this->counts, $this->hint, false,
+            $this->instrument, $this->check, $this->since, $this->columns,
+        );
     }
 
     /** Asked for from a version of the procedure on. */
     public function since(int $version): self
     {
-        return new self($this->key, $this->label, $this->kind, $this->unit, $this->min, $this->max, $this->choices, $this->counts, $this->hint, $this->required, $this->instrument, $this->check, $version, $this->columns);
+        return new self(
+            $this->key, $this->label, $this->kind, $this->unit, $this->min, $this->max, $this->choices, $this->counts, $this->hint, $this->required,
+            $this->instrument, $this->check, $version, $this->columns,
+        );
     }
 
     /**
@@ -142,7 +148,11 @@ final readonly class ReadingSpec
             $low = $units->print($this->min, $this->unit);
             $high = $units->print($this->max, $this->unit);
 
-            throw InvalidInput::field($this->key, "{$label}: {$units->print($value, $this->unit)} cannot be right here. It lies between {$low} and {$high}. Measure again and check the unit.", $value, [$this->min, $this->max]);
+            throw InvalidInput::field(
+                $this->key,
+                "{$label}: {$units->print($value, $this->unit)} cannot be right here. It lies between {$low} and {$high}. Measure again and check the unit.",
+                $value, [$this->min, $this->max],
+            );
         }
 
         return $value;
@@ -206,7 +216,9 @@ final readonly class ReadingSpec
 
     private function acceptTime(mixed $raw): string
     {
-        return (is_string($raw) ? Moment::spelled($raw) : null) ?? throw $this->refuse('press the button, or give a time with its zone such as 2026-11-23T14:05:00Z', $raw);
+        return (is_string($raw) ? Moment::spelled($raw) : null) ?? throw $this->refuse(
+            'press the button, or give a time with its zone such as 2026-11-23T14:05:00Z', $raw,
+        );
     }
 
     private function refuse(string $do, mixed $raw): InvalidInput

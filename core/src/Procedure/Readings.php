@@ -54,7 +54,9 @@ final readonly class Readings
     {
         $this->watch?->saw(Watch::ALL);
 
-        return new self(array_values(array_filter($this->history, static fn (Reading $r): bool => ! in_array($r->key, $stale, true))), $this->overrules, $this->watch);
+        return new self(
+            array_values(array_filter($this->history, static fn (Reading $r): bool => ! in_array($r->key, $stale, true))), $this->overrules, $this->watch,
+        );
     }
 
     public function watchedBy(Watch $watch): self

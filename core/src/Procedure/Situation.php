@@ -19,8 +19,10 @@ final readonly class Situation
      * @param  list<Finding>  $findings what the steps before have found
      * @param  int  $version  of the procedure, under which the work was begun
      */
-    public function __construct(public Readings $readings, public Facts $facts, public Rulebook $rulebook, public array $findings = [], private Memo $memo = new Memo, public int $version = self::TODAYS)
-    {
+    public function __construct(
+        public Readings $readings, public Facts $facts, public Rulebook $rulebook, public array $findings = [], private Memo $memo = new Memo,
+        public int $version = self::TODAYS,
+    ) {
     }
 
     /** @param  list<Finding>  $findings */

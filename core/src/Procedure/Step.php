@@ -53,12 +53,18 @@ final readonly class Step
         $rules = array_values(array_filter($this->rules, static fn (Rule $rule): bool => ! $rule instanceof Since || $rule->version <= $version));
 
         return count($readings) === count($this->readings) && count($rules) === count($this->rules) ? $this
-            : new self($this->id, $this->title, $this->instruction, $readings, $rules, $this->cautions, $this->guide, $this->notNeeded, $this->stale, $this->gate, $this->group);
+            : new self(
+                $this->id, $this->title, $this->instruction, $readings, $rules, $this->cautions, $this->guide, $this->notNeeded, $this->stale, $this->gate,
+                $this->group,
+            );
     }
 
     public function under(string $group): self
     {
-        return new self($this->id, $this->title, $this->instruction, $this->readings, $this->rules, $this->cautions, $this->guide, $this->notNeeded, $this->stale, $this->gate, $group);
+        return new self(
+            $this->id, $this->title, $this->instruction, $this->readings, $this->rules, $this->cautions, $this->guide, $this->notNeeded, $this->stale,
+            $this->gate, $group,
+        );
     }
 
     /** @return array<string, mixed> */

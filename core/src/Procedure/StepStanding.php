@@ -22,6 +22,8 @@ final readonly class StepStanding
     /** @return array<string, mixed> */
     public function toArray(): array
     {
-        return ['step' => $this->step, 'title' => $this->title, 'missing' => $this->missing, 'severity' => $this->severity?->value, 'skipped' => $this->skipped];
+        return [
+            'step' => $this->step, 'title' => $this->title, 'missing' => $this->missing, 'severity' => $this->severity?->value, 'skipped' => $this->skipped,
+        ];
     }
 }

@@ -28,7 +28,9 @@ final readonly class Verdict
     /** The worst finding that nobody has overruled. */
     public function severity(): Severity
     {
-        return Severity::worst(array_map(static fn (Finding $f): Severity => $f->severity, array_filter($this->findings, static fn (Finding $f): bool => $f->isOpen())));
+        return Severity::worst(array_map(
+            static fn (Finding $f): Severity => $f->severity, array_filter($this->findings, static fn (Finding $f): bool => $f->isOpen()),
+        ));
     }
 
     public function isOverruled(): bool

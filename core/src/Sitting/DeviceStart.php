@@ -18,7 +18,9 @@ final class DeviceStart
     public static function refusal(Sitting $sitting, string $record, ?Person $operator, \DateTimeImmutable $now, bool $isRunning = false): ?Refused
     {
         $procedure = $sitting->work->procedure;
-        $refusal = $operator === null ? '' : Rights::refusal($operator->role, Action::Fuse) ?? $procedure->operatorRefused($operator->name, $operator->certificateUntil, $now);
+        $refusal = $operator === null ? '' : Rights::refusal($operator->role, Action::Fuse) ?? $procedure->operatorRefused(
+            $operator->name, $operator->certificateUntil, $now,
+        );
 
         return match (true) {
             $refusal !== '' => Refused::forbidden($refusal),
@@ -42,7 +44,9 @@ final class DeviceStart
         }
         $refused = $sitting->work->procedure->recordRefused($sitting->situation(), $record, $now);
         if ($refused !== '' || ! $asked) {
-            return $asked ? Refused::conflict($refused) : Refused::input("This work has no record “{$record}”. Load the page again.", 'record', 'unknown', $record);
+            return $asked ? Refused::conflict($refused) : Refused::input(
+                "This work has no record “{$record}”. Load the page again.", 'record', 'unknown', $record,
+            );
         }
         foreach ($sitting->verdict()->findings as $finding) {
             if ($finding->severity === Severity::Stop && $finding->isOpen() && ! in_array($record, $finding->readings, true)) {

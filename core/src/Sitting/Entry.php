@@ -37,8 +37,10 @@ final readonly class Entry
      * @param  string  $by  name of whoever did it
      * @param  ?\DateTimeImmutable  $receivedAt  when it arrived; null while it is being entered
      */
-    public function __construct(public string $id, public string $kind, public array $payload, public \DateTimeImmutable $takenAt, public string $by, public ?\DateTimeImmutable $receivedAt = null)
-    {
+    public function __construct(
+        public string $id, public string $kind, public array $payload, public \DateTimeImmutable $takenAt, public string $by,
+        public ?\DateTimeImmutable $receivedAt = null,
+    ) {
     }
 
     /** Whoever wrote it: a unit that sent it by itself, with the person who started it, or that person alone. */

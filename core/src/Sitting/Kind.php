@@ -22,9 +22,13 @@ enum Kind: string
      */
     public static function of(string $kind, Procedure $procedure): self
     {
-        $is = self::tryFrom($kind) ?? throw InvalidInput::field('kind', "There is no kind of work “{$kind}”. Known: ".implode(', ', array_column(self::cases(), 'value')).'.', $kind);
+        $is = self::tryFrom($kind) ?? throw InvalidInput::field(
+            'kind', "There is no kind of work “{$kind}”. Known: ".implode(', ', array_column(self::cases(), 'value')).'.', $kind,
+        );
 
-        return $procedure->kind() === $is->value ? $is : throw InvalidInput::field('procedure', "“{$procedure->title()}” is not made for a {$is->value}.", $procedure->id());
+        return $procedure->kind() === $is->value ? $is : throw InvalidInput::field(
+            'procedure', "“{$procedure->title()}” is not made for a {$is->value}.", $procedure->id(),
+        );
     }
 
     /** Who may enter readings about it. */

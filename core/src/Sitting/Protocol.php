@@ -32,7 +32,10 @@ final class Protocol
         $instruments = [];
         foreach (self::rows($given, 'instruments') as $k => $row) {
             $at = "instruments.{$k}";
-            $instruments[] = new Instrument(self::text($row, 'id', $at), self::text($row, 'kind', $at), self::maybe($row, 'name'), self::maybe($row, 'serial'), self::maybe($row, 'calibration_until'));
+            $instruments[] = new Instrument(
+                self::text($row, 'id', $at), self::text($row, 'kind', $at), self::maybe($row, 'name'), self::maybe($row, 'serial'),
+                self::maybe($row, 'calibration_until'),
+            );
         }
         $before = [];
         foreach (self::rows($given, 'history') as $k => $row) {
@@ -48,7 +51,10 @@ final class Protocol
             $answer = $sitting->take($entry, $person, $now);
             if ($answer instanceof Taken) {
                 $kept = $answer->entry;
-                $taken[] = ['id' => $kept->id, 'kind' => $kept->kind, 'payload' => $kept->payload, 'taken_at' => $kept->takenAt->format(\DateTimeInterface::RFC3339), 'by' => $kept->by];
+                $taken[] = [
+                    'id' => $kept->id, 'kind' => $kept->kind, 'payload' => $kept->payload,
+                    'taken_at' => $kept->takenAt->format(\DateTimeInterface::RFC3339), 'by' => $kept->by,
+                ];
             } else {
                 $refused[] = ['id' => $entry->id, 'why' => $answer->why, 'said' => $answer->said, 'errors' => $answer->errors];
             }
@@ -60,17 +66,25 @@ final class Protocol
     /** @param  array<mixed>  $given */
     private static function work(array $given): Work
     {
-        $work = is_array($given['work'] ?? null) ? $given['work'] : throw InvalidInput::field('work', 'Say what the entries are about: work with kind, procedure and facts.');
+        $work = is_array($given['work'] ?? null) ? $given['work'] : throw InvalidInput::field(
+            'work', 'Say what the entries are about: work with kind, procedure and facts.',
+        );
         $id = self::text($work, 'procedure', 'work');
-        $procedure = Procedures::find($id) ?? throw InvalidInput::field('work.procedure', "There is no procedure “{$id}”. Known: ".implode(', ', Procedures::ids()).'.', $id);
+        $procedure = Procedures::find($id) ?? throw InvalidInput::field(
+            'work.procedure', "There is no procedure “{$id}”. Known: ".implode(', ', Procedures::ids()).'.', $id,
+        );
         $facts = [];
         foreach (is_array($work['facts'] ?? null) ? $work['facts'] : [] as $key => $value) {
-            $facts[(string) $key] = is_scalar($value) || $value === null ? $value : throw InvalidInput::field("work.facts.{$key}", 'A fact is a number, a text, or yes or no.');
+            $facts[(string) $key] = is_scalar($value) || $value === null ? $value : throw InvalidInput::field(
+                "work.facts.{$key}", 'A fact is a number, a text, or yes or no.',
+            );
         }
         $station = static fn (string $key): ?float => is_int($work[$key] ?? null) || is_float($work[$key] ?? null) ? (float) $work[$key] : null;
 
         $kind = self::text($work, 'kind', 'work');
-        $known = Kind::tryFrom($kind) ?? throw InvalidInput::field('work.kind', "There is no kind of work “{$kind}”. Known: ".implode(', ', array_column(Kind::cases(), 'value')).'.', $kind);
+        $known = Kind::tryFrom($kind) ?? throw InvalidInput::field(
+            'work.kind', "There is no kind of work “{$kind}”. Known: ".implode(', ', array_column(Kind::cases(), 'value')).'.', $kind,
+        );
 
         return new Work($known, $procedure, new Facts($facts), $station('from_m'), $station('to_m'));
     }
@@ -100,7 +114,10 @@ final class Protocol
 
         $received = ($row['received_at'] ?? null) === null ? null : self::moment($row, 'received_at', "{$at}.");
 
-        return new Entry(self::text($row, 'id', $at), self::text($row, 'kind', $at), $payload, self::moment($row, 'taken_at', "{$at}."), self::text($row, 'by', $at), $received);
+        return new Entry(
+            self::text($row, 'id', $at), self::text($row, 'kind', $at), $payload, self::moment($row, 'taken_at', "{$at}."), self::text($row, 'by', $at),
+            $received,
+        );
     }
 
     /** @param  array<mixed>  $row */
@@ -109,7 +126,9 @@ final class Protocol
         $given = $row[$key] ?? null;
         $spelled = is_string($given) ? Moment::spelled($given) : null;
 
-        return $spelled === null ? throw InvalidInput::field($at.$key, "{$at}{$key} is no moment with its zone, such as 2026-11-23T14:05:00Z.", is_scalar($given) ? $given : null) : new \DateTimeImmutable($spelled);
+        return $spelled === null ? throw InvalidInput::field(
+            $at.$key, "{$at}{$key} is no moment with its zone, such as 2026-11-23T14:05:00Z.", is_scalar($given) ? $given : null,
+        ) : new \DateTimeImmutable($spelled);
     }
 
     /** @param  array<mixed>  $row */
@@ -117,7 +136,9 @@ final class Protocol
     {
         $text = $row[$key] ?? null;
 
-        return is_string($text) && $text !== '' ? $text : throw InvalidInput::field("{$at}.{$key}", "{$at}.{$key} is missing.", is_scalar($text) ? $text : null);
+        return is_string($text) && $text !== '' ? $text : throw InvalidInput::field(
+            "{$at}.{$key}", "{$at}.{$key} is missing.", is_scalar($text) ? $text : null,
+        );
     }
 
     /** @param  array<mixed>  $row */

@@ -41,7 +41,9 @@ final class Rights
     /** @return list<string> everything that somebody may do, for the screens */
     public static function all(string $role): array
     {
-        return array_values(array_map(static fn (Action $a): string => $a->value, array_filter(Action::cases(), static fn (Action $a): bool => self::may($role, $a))));
+        return array_values(array_map(
+            static fn (Action $a): string => $a->value, array_filter(Action::cases(), static fn (Action $a): bool => self::may($role, $a)),
+        ));
     }
 
     /** @return list<string> roles whose signature a finished test wants */

@@ -44,8 +44,10 @@ final class Sitting
      * @param  list<Entry>  $entries
      * @param  list<Instrument>  $instruments
      */
-    private function __construct(public readonly Work $work, private array $entries, public readonly Rulebook $rulebook, public readonly array $instruments, private readonly ?\DateTimeImmutable $began)
-    {
+    private function __construct(
+        public readonly Work $work, private array $entries, public readonly Rulebook $rulebook, public readonly array $instruments,
+        private readonly ?\DateTimeImmutable $began,
+    ) {
         $this->readings = Story::of($entries);
         $this->judging = new Judging;
         $this->version = Story::version($entries) ?? $work->procedure->version();
@@ -90,7 +92,9 @@ final class Sitting
 
     public function state(): State
     {
-        return Story::cutOut($this->entries) !== null ? State::CutOut : State::of($this->verdict(), $this->readings, $this->work->procedure->isWaiting($this->situation()));
+        return Story::cutOut($this->entries) !== null ? State::CutOut : State::of(
+            $this->verdict(), $this->readings, $this->work->procedure->isWaiting($this->situation()),
+        );
     }
 
     /** @return ?string the step that is to be done next; null where nothing is, or what was made is cut out */
@@ -102,7 +106,10 @@ final class Sitting
     /** When the last wait of a kind ends: a joint of several fusions has several. Null where there is none, or what was made is cut out. */
     public function until(string $clock): ?\DateTimeImmutable
     {
-        $due = array_map(static fn (Clock $c): \DateTimeImmutable => $c->dueAt, array_filter($this->verdict()->clocks, static fn (Clock $c): bool => $c->kind === $clock));
+        $due = array_map(
+            static fn (Clock $c): \DateTimeImmutable => $c->dueAt,
+            array_filter($this->verdict()->clocks, static fn (Clock $c): bool => $c->kind === $clock),
+        );
 
         return $due === [] || $this->state() === State::CutOut ? null : max($due);
     }
@@ -133,7 +140,9 @@ final class Sitting
             return Refused::conflict("This was cut out on {$out->takenAt->format('Y-m-d')}: nothing more is entered about it. A note or a picture may be added.");
         }
         try {
-            return self::kind($entry->kind)?->take($this, $entry, $person, $now) ?? Refused::input("Entries of the kind “{$entry->kind}” are not taken here.", 'kind', 'unknown', $entry->kind);
+            return self::kind($entry->kind)?->take($this, $entry, $person, $now) ?? Refused::input(
+                "Entries of the kind “{$entry->kind}” are not taken here.", 'kind', 'unknown', $entry->kind,
+            );
         } catch (InvalidInput $fault) {
             return Refused::faults($fault); // a value that the reading does not take
         }
@@ -157,7 +166,9 @@ final class Sitting
     {
         $given = $at->format(\DateTimeInterface::RFC3339);
         if ($at->getTimestamp() > $now->getTimestamp() + self::CLOCK_AHEAD_S) {
-            return Refused::input('The time of this entry lies in the future. Set the clock of this device; what you entered is kept.', $field, 'in the future', $given);
+            return Refused::input(
+                'The time of this entry lies in the future. Set the clock of this device; what you entered is kept.', $field, 'in the future', $given,
+            );
         }
         if ($this->began !== null && $at < $this->began) {
             $said = "The time of this entry, {$at->format('Y-m-d')}, lies before the job began on {$this->began->format('Y-m-d')}. Set the clock of this device; what you entered is kept.";

@@ -21,7 +21,10 @@ final class Story
         $history = $overrules = [];
         foreach (self::inOrder($entries) as $entry) {
             if (in_array($entry->kind, [Entry::READING, Entry::ROW, Entry::SIGNATURE], true) && is_string($entry->payload['key'] ?? null)) {
-                $history[] = new Reading($entry->payload['key'], self::value($entry->payload[$entry->kind === Entry::ROW ? 'row' : 'value'] ?? null), $entry->takenAt, $entry->by, $entry->receivedAt);
+                $history[] = new Reading(
+                    $entry->payload['key'], self::value($entry->payload[$entry->kind === Entry::ROW ? 'row' : 'value'] ?? null), $entry->takenAt,
+                    $entry->by, $entry->receivedAt,
+                );
             } elseif ($entry->kind === Entry::OVERRULE) {
                 $overrules[] = self::overrule($entry);
             }
@@ -77,7 +80,10 @@ final class Story
     {
         $remarks = array_filter(self::inOrder($entries), static fn (Entry $e): bool => in_array($e->kind, [Entry::NOTE, Entry::PICTURE], true));
 
-        return array_values(array_map(static fn (Entry $e): array => ['kind' => $e->kind, ...$e->payload, 'at' => $e->takenAt->format(\DateTimeInterface::RFC3339), 'by' => $e->by], $remarks));
+        return array_values(array_map(
+            static fn (Entry $e): array => ['kind' => $e->kind, ...$e->payload, 'at' => $e->takenAt->format(\DateTimeInterface::RFC3339), 'by' => $e->by],
+            $remarks,
+        ));
     }
 
     public static function overrule(Entry $entry): Overrule

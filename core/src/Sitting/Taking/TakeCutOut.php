@@ -25,7 +25,9 @@ final class TakeCutOut implements EntryKind
             $refusal !== null => Refused::forbidden($refusal),
             ! $sitting->work->kind->canBeCutOut() => Refused::conflict('Only what was joined can be cut out.'),
             $sitting->readings()->history === [] => Refused::conflict('Nothing was made here yet: there is nothing to cut out.'),
-            Text::length($reason) < Sitting::REASON_LETTERS => Refused::input('Give the reason in a sentence ('.Sitting::REASON_LETTERS.' letters or more). It stays visible for ever.', 'reason', 'too short', $reason),
+            Text::length($reason) < Sitting::REASON_LETTERS => Refused::input(
+                'Give the reason in a sentence ('.Sitting::REASON_LETTERS.' letters or more). It stays visible for ever.', 'reason', 'too short', $reason,
+            ),
             default => Taken::as($entry, ['reason' => $reason]),
         };
     }

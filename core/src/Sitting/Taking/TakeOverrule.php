@@ -26,7 +26,9 @@ final class TakeOverrule implements EntryKind
         }
         $reason = Text::of($entry->payload['reason'] ?? null);
         if (Text::length($reason) < Sitting::REASON_LETTERS) {
-            return Refused::input('Give the reason in a sentence ('.Sitting::REASON_LETTERS.' letters or more). It stays visible for ever.', 'reason', 'too short', $reason);
+            return Refused::input(
+                'Give the reason in a sentence ('.Sitting::REASON_LETTERS.' letters or more). It stays visible for ever.', 'reason', 'too short', $reason,
+            );
         }
         $rule = Text::of($entry->payload['rule'] ?? null);
         $payload = ['rule' => $rule, 'reason' => $reason, 'role' => $person->role];

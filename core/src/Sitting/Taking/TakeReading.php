@@ -28,13 +28,18 @@ final class TakeReading implements EntryKind
         }
         $isRow = $entry->kind === Entry::ROW;
         if ($isRow !== ($spec->kind === ReadingKind::Row)) {
-            return Refused::input($isRow ? "{$spec->label} is no series of rows. Load the page again." : "{$spec->label} is entered row by row. Load the page again.", $spec->key, 'of another kind', $spec->key);
+            return Refused::input(
+                $isRow ? "{$spec->label} is no series of rows. Load the page again." : "{$spec->label} is entered row by row. Load the page again.",
+                $spec->key, 'of another kind', $spec->key,
+            );
         }
         $value = $spec->accept($entry->payload[$isRow ? 'row' : 'value'] ?? null, $sitting->rulebook->units);
         if ($spec->kind === ReadingKind::Equipment) {
             $paper = self::paper($sitting, is_string($value) ? $value : '', $spec, $person);
             if ($paper === null) {
-                return Refused::input("{$spec->label}: this is not on the job's list. Choose another, or have the office add it.", $spec->key, 'unknown equipment', $value);
+                return Refused::input(
+                    "{$spec->label}: this is not on the job's list. Choose another, or have the office add it.", $spec->key, 'unknown equipment', $value,
+                );
             }
             $value = $paper;
         }
@@ -44,7 +49,9 @@ final class TakeReading implements EntryKind
         }
         $notYet = $sitting->work->procedure->notYet($sitting->situation(), $spec->key);
 
-        return $notYet !== '' ? Refused::conflict($notYet) : Taken::as($entry, ['key' => $spec->key, $isRow ? 'row' : 'value' => $value, 'procedure_version' => $sitting->version()]);
+        return $notYet !== '' ? Refused::conflict($notYet) : Taken::as(
+            $entry, ['key' => $spec->key, $isRow ? 'row' : 'value' => $value, 'procedure_version' => $sitting->version()],
+        );
     }
 
     /**

@@ -27,14 +27,19 @@ final class TakeRemark implements EntryKind
         $isNote = $entry->kind === Entry::NOTE;
         $text = Text::of($entry->payload[$isNote ? 'text' : 'caption'] ?? null);
         if ($isNote && $text === '' || Text::length($text) > self::LONGEST) {
-            return Refused::input($text === '' ? 'Write what is worth remembering.' : 'Say it in '.self::LONGEST.' letters or fewer.', $isNote ? 'text' : 'caption', $text === '' ? 'empty' : 'too long', $text);
+            return Refused::input(
+                $text === '' ? 'Write what is worth remembering.' : 'Say it in '.self::LONGEST.' letters or fewer.', $isNote ? 'text' : 'caption',
+                $text === '' ? 'empty' : 'too long', $text,
+            );
         }
         if ($isNote) {
             return Taken::as($entry, ['text' => $text]);
         }
         $hash = Text::of($entry->payload['sha256'] ?? null);
 
-        return preg_match('/\A[0-9a-f]{64}\z/', $hash) === 1 ? Taken::as($entry, ['sha256' => $hash, 'type' => Text::of($entry->payload['type'] ?? null), 'caption' => $text])
+        return preg_match('/\A[0-9a-f]{64}\z/', $hash) === 1 ? Taken::as(
+            $entry, ['sha256' => $hash, 'type' => Text::of($entry->payload['type'] ?? null), 'caption' => $text],
+        )
             : Refused::input('This picture has no fingerprint. Take it again.', 'sha256', 'no SHA-256', $hash);
     }
 }
