@@ -30,7 +30,10 @@ $log = fopen($acked, 'ab');
 for ($k = 0; $k < $count && ! file_exists($stop); $k++) {
     $joint = $wanted[((int) $first + $k * (int) $step) % count($wanted)]['id'];
     $id = sprintf('%08x-%04x-4000-8000-%012x', random_int(0, 0xFFFFFFFF), getmypid() & 0xFFFF, $k);
-    $body = ['id' => $id, 'kind' => 'reading', 'subject_type' => 'joint', 'subject_id' => $joint, 'payload' => ['key' => 'ambient_c', 'value' => 10 + $k % 20], 'device_at' => gmdate('Y-m-d\TH:i:s\Z')];
+    $body = [
+        'id' => $id, 'kind' => 'reading', 'subject_type' => 'joint', 'subject_id' => $joint, 'payload' => ['key' => 'ambient_c', 'value' => 10 + $k % 20],
+        'device_at' => gmdate('Y-m-d\TH:i:s\Z'),
+    ];
     for (; ;) {
         [$status, , $ms] = $session->call('POST', '/entries', $body);
         if ($status === 201 || $status === 200) {

@@ -15,11 +15,20 @@ $made = array_values(array_filter($joints, static fn (array $j): bool => $j['sta
 $times = [];
 for ($k = 0; $k < COUNT + WARM_UP; $k++) {
     $uuid = sprintf('%08x-0000-4000-8000-%012x', random_int(0, 0xFFFFFFFF), $k);
-    [$status, , $ms] = $call('POST', '/entries', ['id' => $uuid, 'kind' => 'reading', 'subject_type' => 'joint', 'subject_id' => $made[$k % count($made)]['id'], 'payload' => ['key' => 'release_written', 'value' => true], 'device_at' => gmdate('Y-m-d\TH:i:s\Z')]);
+    [$status, , $ms] = $call(
+        'POST', '/entries',
+        [
+            'id' => $uuid, 'kind' => 'reading', 'subject_type' => 'joint', 'subject_id' => $made[$k % count($made)]['id'],
+            'payload' => ['key' => 'release_written', 'value' => true], 'device_at' => gmdate('Y-m-d\TH:i:s\Z'),
+        ],
+    );
     $status === 201 || exit("a reading was refused with {$status}\n");
     if ($k >= WARM_UP) {
         $times[] = $ms;
     }
 }
 sort($times);
-printf("ms from posting a reading to its verdict: median %.1f, p95 %.1f, least %.1f, most %.1f over %d posts\n", $times[intdiv(COUNT, 2)], $times[(int) ceil(0.95 * COUNT) - 1], $times[0], $times[COUNT - 1], COUNT);
+printf(
+    "ms from posting a reading to its verdict: median %.1f, p95 %.1f, least %.1f, most %.1f over %d posts\n", $times[intdiv(COUNT, 2)],
+    $times[(int) ceil(0.95 * COUNT) - 1], $times[0], $times[COUNT - 1], COUNT,
+);

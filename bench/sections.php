@@ -23,7 +23,10 @@ foreach ([1, 9, 42] as $seed) {
         $missed += $leak > 2 * $allowed && $found->has(Cause::Tight) ? 1 : 0;
         $total++;
     }
-    printf("diagnosis of shut sections, seed %d: %d of %d right (%.1f %%); of %d leaks above twice the allowed rate %d called tight\n", $seed, $right, $total, 100 * $right / $total, $leaks, $missed);
+    printf(
+        "diagnosis of shut sections, seed %d: %d of %d right (%.1f %%); of %d leaks above twice the allowed rate %d called tight\n", $seed, $right, $total,
+        100 * $right / $total, $leaks, $missed,
+    );
 }
 
 $section = Section::of(Material::Pe, 900.0, 257.0, 28.6);

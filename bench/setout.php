@@ -40,7 +40,10 @@ for ($s = 0; $s <= $length + 200; $s += 200) {
 foreach ([['level', null], ['with a profile', Profile::throughPoints($levels)]] as [$name, $profile]) {
     foreach ([['stock lengths only', null, false], ['cut to close', 1.0, false], ['cut anywhere', 1.0, true]] as [$how, $cutMin, $anywhere]) {
         [$plan, $median, $least, $most] = $timed(Lines::of($parts, $profile), $cutMin, $anywhere);
-        printf("set-out, %.1f km %s, %s: median %.2f s, least %.2f, most %.2f over 7 runs; %d pipes, lower bound %d, peak %.0f MB\n", $length / 1000, $name, $how, $median / 1000, $least / 1000, $most / 1000, count($plan->pipes), $plan->lowerBound, memory_get_peak_usage() / 1e6);
+        printf(
+            "set-out, %.1f km %s, %s: median %.2f s, least %.2f, most %.2f over 7 runs; %d pipes, lower bound %d, peak %.0f MB\n", $length / 1000, $name,
+            $how, $median / 1000, $least / 1000, $most / 1000, count($plan->pipes), $plan->lowerBound, memory_get_peak_usage() / 1e6,
+        );
     }
 }
 
@@ -58,4 +61,7 @@ for ($k = 0; $k < $runs; $k++) {
     $beaten += $count < $exhaustive ? 1 : 0;
     $broken += Lines::broken($plan) === [] && $plan->lowerBound <= $count ? 0 : 1;
 }
-printf("set-out against trying every sequence, %d alignments, seed %d: no more pipes than it on %d (%.1f %%), fewer on %d, more on %d; limits broken on %d\n", $runs, $seed, $least, 100 * $least / max(1, $runs), $beaten, $more, $broken);
+printf(
+    "set-out against trying every sequence, %d alignments, seed %d: no more pipes than it on %d (%.1f %%), fewer on %d, more on %d; limits broken on %d\n",
+    $runs, $seed, $least, 100 * $least / max(1, $runs), $beaten, $more, $broken,
+);

@@ -11,7 +11,9 @@ mkdir($folder);
 $people = ['ada@demo', 'vera@demo'];
 $running = [];
 for ($k = 0; $k < CLIENTS; $k++) {
-    $running[] = proc_open([PHP_BINARY, __DIR__.'/client.php', $argv[1], $people[$k % 2], (string) $k, '1', "{$folder}/{$k}", "{$folder}/stop", (string) EACH], [], $pipes);
+    $running[] = proc_open(
+        [PHP_BINARY, __DIR__.'/client.php', $argv[1], $people[$k % 2], (string) $k, '1', "{$folder}/{$k}", "{$folder}/stop", (string) EACH], [], $pipes,
+    );
 }
 foreach ($running as $process) {
     proc_close($process);
@@ -27,4 +29,7 @@ rmdir($folder);
 sort($times);
 $n = count($times);
 $n === CLIENTS * EACH || exit("only {$n} posts were acknowledged\n");
-printf("ms from posting a reading to its verdict, %d clients at once: median %.0f, p95 %.0f, most %.0f over %d posts\n", CLIENTS, $times[intdiv($n, 2)], $times[(int) ceil(0.95 * $n) - 1], $times[$n - 1], $n);
+printf(
+    "ms from posting a reading to its verdict, %d clients at once: median %.0f, p95 %.0f, most %.0f over %d posts\n", CLIENTS, $times[intdiv($n, 2)],
+    $times[(int) ceil(0.95 * $n) - 1], $times[$n - 1], $n,
+);

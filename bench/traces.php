@@ -31,7 +31,13 @@ $section = array_values(array_filter($job['mains'], static fn (array $m): bool =
 $uuid = static fn (): string => sprintf('%08x-0000-4000-8000-%012x', random_int(0, 0xFFFFFFFF), random_int(0, 0xFFFFFFFFFF));
 $gauge = array_values(array_filter($job['equipment'], static fn (array $e): bool => $e['serial'] === 'PL-204'))[0]['id'];
 foreach (['backfilled', 'ends_braced', 'concrete_cured', 'talk_held', 'zone_kept', 'air_agreed', 'plugs_braced', 'relief_set', 'gauge'] as $key) {
-    $session->call('POST', '/entries', ['id' => $uuid(), 'kind' => 'reading', 'subject_type' => 'section', 'subject_id' => $section, 'payload' => ['key' => $key, 'value' => $key === 'gauge' ? $gauge : true], 'device_at' => gmdate('Y-m-d\TH:i:s\Z')]);
+    $session->call(
+        'POST', '/entries',
+        [
+            'id' => $uuid(), 'kind' => 'reading', 'subject_type' => 'section', 'subject_id' => $section,
+            'payload' => ['key' => $key, 'value' => $key === 'gauge' ? $gauge : true], 'device_at' => gmdate('Y-m-d\TH:i:s\Z'),
+        ],
+    );
 }
 $pdo = new PDO("mysql:unix_socket={$socket};dbname={$schema}", 'root', '', [PDO::MYSQL_ATTR_LOCAL_INFILE => true, PDO::ATTR_ERRMODE => PDO::ERRMODE_EXCEPTION]);
 $pdo->exec('SET GLOBAL local_infile = 1');
@@ -66,7 +72,10 @@ $median = static function (array $values): float {
 
     return $values[intdiv(count($values), 2)];
 };
-printf("s to bring, store and judge %d rows over HTTP: %s over %d runs; LOAD DATA of the same file: %s; ratio of the medians %.2f\n", ROWS, $spread($imports), RUNS, $spread($loads), $median($imports) / $median($loads));
+printf(
+    "s to bring, store and judge %d rows over HTTP: %s over %d runs; LOAD DATA of the same file: %s; ratio of the medians %.2f\n", ROWS, $spread($imports),
+    RUNS, $spread($loads), $median($imports) / $median($loads),
+);
 $largest = 0;
 foreach (glob('/proc/[0-9]*/cmdline') ?: [] as $cmdline) {
     if (str_contains((string) @file_get_contents($cmdline), parse_url($address, PHP_URL_HOST).':'.parse_url($address, PHP_URL_PORT).chr(0)) && preg_match('/VmHWM:\s+(\d+) kB/', (string) @file_get_contents(dirname($cmdline).'/status'), $m) === 1) {
@@ -85,5 +94,8 @@ for ($k = 0; $k < ZOOMS; $k++) {
     $most[] = count($answer['samples']);
 }
 sort($times);
-printf("ms to answer a zoom: median %.1f, p95 %.1f, least %.1f, most %.1f over %d zooms of 9 s to 24 h; at most %d points\n", $times[intdiv(ZOOMS, 2)], $times[(int) ceil(0.95 * ZOOMS) - 1], $times[0], $times[ZOOMS - 1], ZOOMS, max($most));
+printf(
+    "ms to answer a zoom: median %.1f, p95 %.1f, least %.1f, most %.1f over %d zooms of 9 s to 24 h; at most %d points\n", $times[intdiv(ZOOMS, 2)],
+    $times[(int) ceil(0.95 * ZOOMS) - 1], $times[0], $times[ZOOMS - 1], ZOOMS, max($most),
+);
 unlink($file);

@@ -35,7 +35,10 @@ $judging = new Judging;
 $coupler->judge($readings, $facts, $rulebook, judging: $judging);
 $again = [];
 for ($round = 0; $round < ROUNDS; $round++) {
-    $next = array_map(static fn (int $k): Readings => $readings->with(new Reading('gouge_a_mm', 0.1 + $k % 2 / 10, new DateTimeImmutable('2026-11-23T08:02:00Z'), 'Ada')), range(1, EACH));
+    $next = array_map(
+        static fn (int $k): Readings => $readings->with(new Reading('gouge_a_mm', 0.1 + $k % 2 / 10, new DateTimeImmutable('2026-11-23T08:02:00Z'), 'Ada')),
+        range(1, EACH),
+    );
     $start = hrtime(true);
     foreach ($next as $more) {
         $coupler->judge($more, $facts, $rulebook, judging: $judging);
@@ -43,5 +46,11 @@ for ($round = 0; $round < ROUNDS; $round++) {
     $again[] = EACH / ((hrtime(true) - $start) / 1e9);
 }
 sort($again);
-printf("the same judged again after one entry: median %.0f a second, %.2f times as fast in this run\n", $again[intdiv(ROUNDS, 2)], $again[intdiv(ROUNDS, 2)] / $rates[intdiv(ROUNDS, 2)]);
-printf("coupler verdicts per second (%d findings each): median %.0f, least %.0f, most %.0f over %d rounds of %d\n", count($coupler->judge($readings, $facts, $rulebook)->findings), $rates[intdiv(ROUNDS, 2)], $rates[0], $rates[ROUNDS - 1], ROUNDS, EACH);
+printf(
+    "the same judged again after one entry: median %.0f a second, %.2f times as fast in this run\n", $again[intdiv(ROUNDS, 2)],
+    $again[intdiv(ROUNDS, 2)] / $rates[intdiv(ROUNDS, 2)],
+);
+printf(
+    "coupler verdicts per second (%d findings each): median %.0f, least %.0f, most %.0f over %d rounds of %d\n",
+    count($coupler->judge($readings, $facts, $rulebook)->findings), $rates[intdiv(ROUNDS, 2)], $rates[0], $rates[ROUNDS - 1], ROUNDS, EACH,
+);

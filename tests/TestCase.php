@@ -56,7 +56,8 @@ abstract class TestCase extends Base
     public function draft(Joint|Section $subject, string $key, mixed $value, ?string $id = null, ?string $at = null): array
     {
         return [
-            'id' => $id ?? (string) Str::uuid(), 'kind' => 'reading', 'subject_type' => $subject instanceof Joint ? 'joint' : 'section', 'subject_id' => $subject->id,
+            'id' => $id ?? (string) Str::uuid(), 'kind' => 'reading', 'subject_type' => $subject instanceof Joint ? 'joint' : 'section',
+            'subject_id' => $subject->id,
             'payload' => ['key' => $key, 'value' => $value], 'device_at' => $at ?? $this->deviceNow(),
         ];
     }
@@ -76,17 +77,30 @@ abstract class TestCase extends Base
     {
         $subject = Subject::joint($joint->refresh()->load('main.job.rulebook'));
         $instead = array_filter($change, static fn (mixed $v): bool => $v !== null);
-        $history = (new GoodCrew($subject->procedure, $subject->facts, $subject->rulebook(), array_map(static fn (mixed $v): mixed => is_int($v) ? (float) $v : $v, $instead)))->readings(new \DateTimeImmutable('2026-01-01T08:00:00+00:00'))->history;
+        $history = (new GoodCrew(
+            $subject->procedure, $subject->facts, $subject->rulebook(), array_map(static fn (mixed $v): mixed => is_int($v) ? (float) $v : $v, $instead),
+        ))->readings(new \DateTimeImmutable('2026-01-01T08:00:00+00:00'))->history;
         $entries = [];
         foreach ($history as $reading) {
             if ($reading->key === $until) {
                 $shift = now()->getTimestamp() - 10 - $reading->takenAt->getTimestamp() + (int) (is_array($reading->value) ? ceil((float) ($reading->value['duration_s'] ?? 0)) : 0);
 
-                return array_values(array_map(fn (array $e): array => [$e[0], is_array($e[1]) && isset($e[1]['calibration_until']) ? $this->unit() : ($e[1] instanceof \DateTimeImmutable ? $e[1]->modify("{$shift} seconds")->format('Y-m-d\TH:i:sP') : $e[1]), $e[2]->modify("{$shift} seconds")->format('Y-m-d\TH:i:sP')], $entries));
+                return array_values(array_map(
+                    fn (array $e): array => [
+                        $e[0],
+                        is_array($e[1]) && isset($e[1]['calibration_until']) ? $this->unit() : ($e[1] instanceof \DateTimeImmutable ? $e[1]->modify("{$shift} seconds")->format('Y-m-d\TH:i:sP') : $e[1]),
+                        $e[2]->modify("{$shift} seconds")->format('Y-m-d\TH:i:sP'),
+                    ],
+                    $entries,
+                ));
             }
             if (! (array_key_exists($reading->key, $change) && $change[$reading->key] === null)) {
                 $now = is_string($reading->value) && preg_match('/\A\d{4}-\d\d-\d\dT/', $reading->value) === 1;
-                $entries[] = [$reading->key, $now && ! array_key_exists($reading->key, $change) ? new \DateTimeImmutable($reading->value) : ($change[$reading->key] ?? $reading->value), $reading->takenAt];
+                $entries[] = [
+                    $reading->key,
+                    $now && ! array_key_exists($reading->key, $change) ? new \DateTimeImmutable($reading->value) : ($change[$reading->key] ?? $reading->value),
+                    $reading->takenAt,
+                ];
             }
         }
         throw new \LogicException("The crew never came to {$until}.");

@@ -40,7 +40,13 @@ final class AddJointSystem
             Job::query()->lockForUpdate()->findOrFail($job->id);
             $system = $given->inVersion((Systems::latestOf($given->key)->version ?? 0) + 1);
             $row = Row::create(['key' => $system->key, 'version' => $system->version, 'payload' => $system->toArray(), 'person_id' => $person->id]);
-            $this->journal->append($job, $person, new Draft((string) Str::uuid(), Journal::JOINT_SYSTEM, 'joint_system', $row->id, [...$system->toArray(), ...Rows::of($row->refresh())], $job->now()->format('Y-m-d\TH:i:sP')));
+            $this->journal->append(
+                $job, $person,
+                new Draft(
+                    (string) Str::uuid(), Journal::JOINT_SYSTEM, 'joint_system', $row->id, [...$system->toArray(), ...Rows::of($row->refresh())],
+                    $job->now()->format('Y-m-d\TH:i:sP'),
+                ),
+            );
 
             return $system;
         });

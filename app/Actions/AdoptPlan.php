@@ -40,14 +40,18 @@ final class AdoptPlan
                 throw Refused::conflict('Pipes have been laid since this plan was made. Plan the rest again from where the crew stands.');
             }
             $planned = $main->joints()->where('state', 'planned');
-            $beyond = $main->pipes()->when($last !== null, static fn ($q) => $q->where('from_station_m', '>', $last->station_m - 0.001))->where('number', '!=', $last->pipe_b ?? '');
+            $beyond = $main->pipes()->when(
+                $last !== null, static fn ($q) => $q->where('from_station_m', '>', $last->station_m - 0.001),
+            )->where('number', '!=', $last->pipe_b ?? '');
             $gone = ['joints' => $planned->pluck('id')->all(), 'pipes' => $beyond->pluck('id')->all()];
             $planned->delete();
             $beyond->delete();
             $this->lay($plan, $main, $method, $last);
             $plan->update(['adopted_at' => now()]);
             $this->journal->append($main->job, $person, new Draft((string) Str::uuid(), Journal::PLAN_ADOPTED, 'main', $main->id, [
-                'plan' => $plan->id, 'pipes' => $plan->payload['count'], 'lower_bound' => $plan->payload['lower_bound'], 'request' => $plan->request, 'after_joint' => $last?->number, 'gone' => $gone, ...Rows::of($plan->refresh(), $main->refresh(), ...$main->sections()->get(), ...$main->pipes()->get(), ...$main->joints()->get()),
+                'plan' => $plan->id, 'pipes' => $plan->payload['count'], 'lower_bound' => $plan->payload['lower_bound'], 'request' => $plan->request,
+                'after_joint' => $last?->number, 'gone' => $gone,
+                ...Rows::of($plan->refresh(), $main->refresh(), ...$main->sections()->get(), ...$main->pipes()->get(), ...$main->joints()->get()),
             ], $main->job->now()->format('Y-m-d\TH:i:sP')));
 
             return $main->refresh();
@@ -63,8 +67,12 @@ final class AdoptPlan
         $most = (int) Joint::query()->whereIn('main_id', $main->job->mains()->pluck('id'))->max('number');
         $least = $main->joints()->min('number');
         $line = AdoptedLine::of(
-            $plan->payload, $last === null ? null : ['number' => $last->number, 'pipe_b' => $last->pipe_b], AdoptedLine::base($least === null ? null : (int) $least, $most), $last === null ? 0 : $main->pipes()->count(),
-            $sections->map(static fn (Section $s): array => ['to_station_m' => $s->to_station_m, 'low_level_m' => $s->low_level_m, 'high_level_m' => $s->high_level_m])->all(), $main->length_m, $main->wall_mm,
+            $plan->payload, $last === null ? null : ['number' => $last->number, 'pipe_b' => $last->pipe_b],
+            AdoptedLine::base($least === null ? null : (int) $least, $most), $last === null ? 0 : $main->pipes()->count(),
+            $sections->map(static fn (Section $s): array => [
+                'to_station_m' => $s->to_station_m, 'low_level_m' => $s->low_level_m, 'high_level_m' => $s->high_level_m,
+            ])->all(),
+            $main->length_m, $main->wall_mm,
         );
         $main->update(['length_m' => $line->lengthM]);
         foreach ($line->sections as $k => $facts) {
@@ -72,9 +80,15 @@ final class AdoptPlan
         }
         foreach ($line->joints as $joint) {
             $planned = $joint['planned'] === null ? null : ['plan' => $plan->id, ...$joint['planned']];
-            Joint::create([...array_diff_key($joint, ['section' => 1]), 'main_id' => $main->id, 'section_id' => $sections[$joint['section']]->id, 'method' => $method, 'planned' => $planned]);
+            Joint::create([
+                ...array_diff_key($joint, ['section' => 1]), 'main_id' => $main->id, 'section_id' => $sections[$joint['section']]->id, 'method' => $method,
+                'planned' => $planned,
+            ]);
         }
-        $rows = array_map(static fn (array $pipe): array => ['id' => (string) Str::uuid(), 'main_id' => $main->id, ...$pipe, 'created_at' => now(), 'updated_at' => now()], $line->pipes);
+        $rows = array_map(
+            static fn (array $pipe): array => ['id' => (string) Str::uuid(), 'main_id' => $main->id, ...$pipe, 'created_at' => now(), 'updated_at' => now()],
+            $line->pipes,
+        );
         foreach (array_chunk($rows, 500) as $chunk) {
             Pipe::insert($chunk);
         }

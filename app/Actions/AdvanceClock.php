@@ -33,7 +33,10 @@ final class AdvanceClock
         }
 
         return DB::transaction(function () use ($job, $person, $seconds, $why): Job {
-            $this->journal->append($job, $person, new Draft((string) Str::uuid(), Journal::CLOCK, 'job', $job->id, ['seconds' => $seconds, 'why' => $why], $job->now()->format('Y-m-d\TH:i:sP')));
+            $this->journal->append(
+                $job, $person,
+                new Draft((string) Str::uuid(), Journal::CLOCK, 'job', $job->id, ['seconds' => $seconds, 'why' => $why], $job->now()->format('Y-m-d\TH:i:sP')),
+            );
             Job::query()->whereKey($job->id)->increment('clock_ahead_s', $seconds);
 
             return $job->refresh();

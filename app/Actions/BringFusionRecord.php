@@ -43,7 +43,9 @@ final class BringFusionRecord
         }
         $file = FusionFile::of($text);
         $start = $started ?? ($file->startedAt === null ? null : CarbonImmutable::instance($file->startedAt)->utc())
-            ?? throw Refused::input('The file does not say when the fusion began. Say it here.', [['field' => 'started_at', 'detail' => 'missing', 'value' => null]]);
+            ?? throw Refused::input(
+                'The file does not say when the fusion began. Say it here.', [['field' => 'started_at', 'detail' => 'missing', 'value' => null]],
+            );
         $trace = $file->trace;
         $ended = $start->addMilliseconds((int) round(1000 * $trace->durationS()));
         RecordMatch::mustBe(

@@ -49,7 +49,10 @@ final class BringPressureTrace
             $progress->stage('storing');
             $length = (int) ceil($run->trace->endS());
             $started = $logged->startedAt === null ? $job->now()->subSeconds($length) : CarbonImmutable::instance($logged->startedAt);
-            $refused = RecordTime::refusal($started, (float) $length, $logged->startedAt === null ? $started : $test->created_at, $job->now(), (string) $test->number, new \DateTimeZone($job->time_zone));
+            $refused = RecordTime::refusal(
+                $started, (float) $length, $logged->startedAt === null ? $started : $test->created_at, $job->now(), (string) $test->number,
+                new \DateTimeZone($job->time_zone),
+            );
             if ($refused !== null) {
                 throw Refused::input($refused['said'], [['field' => 'file', 'detail' => $refused['detail'], 'value' => $started->format('Y-m-d\TH:i:sP')]]);
             }

@@ -35,16 +35,25 @@ final class ChangeRulebook
     {
         $reason = $this->may($person, $reason);
         $old = $job->rules();
-        $limit = $old->limits[$id] ?? throw Refused::input('There is no such limit in this rulebook. Load the page again.', [['field' => 'limit', 'detail' => 'unknown', 'value' => $id]]);
+        $limit = $old->limits[$id] ?? throw Refused::input(
+            'There is no such limit in this rulebook. Load the page again.', [['field' => 'limit', 'detail' => 'unknown', 'value' => $id]],
+        );
         if (! is_finite($value) || $value < 0 && $limit->value >= 0) {
-            throw Refused::input("{$limit->title}: the new value must be a number of the same kind as {$limit->value}.", [['field' => 'value', 'detail' => 'not possible', 'value' => $value, 'limit' => $limit->value]]);
+            throw Refused::input(
+                "{$limit->title}: the new value must be a number of the same kind as {$limit->value}.",
+                [['field' => 'value', 'detail' => 'not possible', 'value' => $value, 'limit' => $limit->value]],
+            );
         }
         if ($value === $limit->value) {
-            throw Refused::input("{$limit->title} is {$old->print($value, $limit->unit)} already. Nothing was changed.", [['field' => 'value', 'detail' => 'unchanged', 'value' => $value]]);
+            throw Refused::input(
+                "{$limit->title} is {$old->print($value, $limit->unit)} already. Nothing was changed.",
+                [['field' => 'value', 'detail' => 'unchanged', 'value' => $value]],
+            );
         }
 
         return $this->keep($job, $person, $this->own($old, $job)->withLimit($id, $value, $person->name, $reason), [
-            'limit' => $id, 'title' => $limit->title, 'from' => $old->print($limit->value, $limit->unit), 'to' => $old->print($value, $limit->unit), 'reason' => $reason,
+            'limit' => $id, 'title' => $limit->title, 'from' => $old->print($limit->value, $limit->unit), 'to' => $old->print($value, $limit->unit),
+            'reason' => $reason,
         ]);
     }
 
@@ -53,9 +62,14 @@ final class ChangeRulebook
     {
         $reason = $this->may($person, $reason);
         $old = $job->rules();
-        $school = Schools::find($old, $id) ?? throw Refused::input('There is no such school in this rulebook. Load the page again.', [['field' => 'school', 'detail' => 'unknown', 'value' => $id]]);
+        $school = Schools::find($old, $id) ?? throw Refused::input(
+            'There is no such school in this rulebook. Load the page again.', [['field' => 'school', 'detail' => 'unknown', 'value' => $id]],
+        );
 
-        return $this->keep($job, $person, $this->own($old, $job)->withSchool($school, $person->name, $reason), ['limit' => $id, 'title' => $school->title, 'from' => '', 'to' => 'chosen', 'reason' => $reason]);
+        return $this->keep(
+            $job, $person, $this->own($old, $job)->withSchool($school, $person->name, $reason),
+            ['limit' => $id, 'title' => $school->title, 'from' => '', 'to' => 'chosen', 'reason' => $reason],
+        );
     }
 
     /**
@@ -66,14 +80,21 @@ final class ChangeRulebook
     public function base(Job $job, Person $person, string $id, string $reason): Rulebook
     {
         $reason = $this->may($person, $reason);
-        $new = Rulebooks::of($id) ?? throw Refused::input('There is no such rulebook. Choose one of the list.', [['field' => 'rulebook', 'detail' => 'unknown', 'value' => $id]]);
+        $new = Rulebooks::of($id) ?? throw Refused::input(
+            'There is no such rulebook. Choose one of the list.', [['field' => 'rulebook', 'detail' => 'unknown', 'value' => $id]],
+        );
         $old = $job->rules();
         if (explode('-', $old->id)[0] === $id) {
-            throw Refused::input("This job works by {$old->title} already. Nothing was changed.", [['field' => 'rulebook', 'detail' => 'unchanged', 'value' => $id]]);
+            throw Refused::input(
+                "This job works by {$old->title} already. Nothing was changed.", [['field' => 'rulebook', 'detail' => 'unchanged', 'value' => $id]],
+            );
         }
         $last = Rulebook::where('key', "{$new->id}-{$job->number}")->max('version');
 
-        return $this->keep($job, $person, $new->copiedFor($job->number)->inVersion((int) ($last ?? 0) + 1), ['limit' => 'rulebook', 'title' => 'Rulebook of the job', 'from' => $old->title, 'to' => $new->title, 'reason' => $reason]);
+        return $this->keep(
+            $job, $person, $new->copiedFor($job->number)->inVersion((int) ($last ?? 0) + 1),
+            ['limit' => 'rulebook', 'title' => 'Rulebook of the job', 'from' => $old->title, 'to' => $new->title, 'reason' => $reason],
+        );
     }
 
     private function may(Person $person, string $reason): string
@@ -81,7 +102,10 @@ final class ChangeRulebook
         $person->must(Action::ChangeRulebook);
         $reason = trim($reason);
 
-        return mb_strlen($reason) >= self::SHORTEST_REASON ? $reason : throw Refused::input('Give the reason in a sentence: who asked for it, and why. It stays visible for ever.', [['field' => 'reason', 'detail' => 'too short', 'value' => $reason]]);
+        return mb_strlen($reason) >= self::SHORTEST_REASON ? $reason : throw Refused::input(
+            'Give the reason in a sentence: who asked for it, and why. It stays visible for ever.',
+            [['field' => 'reason', 'detail' => 'too short', 'value' => $reason]],
+        );
     }
 
     /** The job's own copy: a shipped rulebook is never changed. */
@@ -99,7 +123,13 @@ final class ChangeRulebook
                 throw Refused::conflict('Somebody else has changed this rulebook just now. Load the page again and look before you change it.');
             }
             $row = Rulebook::create(['key' => $new->id, 'version' => $new->version, 'title' => $new->title, 'payload' => $new->toArray()]);
-            $this->journal->append($job, $person, new Draft((string) Str::uuid(), Journal::RULEBOOK, 'job', $job->id, ['rulebook' => $new->id, 'version' => $new->version, ...$change, ...Rows::of($row->refresh())], $job->now()->format('Y-m-d\TH:i:sP')));
+            $this->journal->append(
+                $job, $person,
+                new Draft(
+                    (string) Str::uuid(), Journal::RULEBOOK, 'job', $job->id,
+                    ['rulebook' => $new->id, 'version' => $new->version, ...$change, ...Rows::of($row->refresh())], $job->now()->format('Y-m-d\TH:i:sP'),
+                ),
+            );
             $job->update(['rulebook_id' => $row->id]);
             $job->setRelation('rulebook', $row);
 

@@ -32,10 +32,20 @@ final class ClosePressureTest
             throw Refused::input($unsafe, [['field' => 'pressure_lowered', 'detail' => 'must come first', 'value' => false]]);
         }
         if ($joint !== null && ! Joint::where('section_id', $test->section_id)->where('number', $joint)->exists()) {
-            throw Refused::input("Section {$test->section->name} has no joint {$joint}. Leave it empty where it was no joint.", [['field' => 'joint', 'detail' => 'not of this section', 'value' => $joint]]);
+            throw Refused::input(
+                "Section {$test->section->name} has no joint {$joint}. Leave it empty where it was no joint.",
+                [['field' => 'joint', 'detail' => 'not of this section', 'value' => $joint]],
+            );
         }
 
-        return $this->write($test, $person, new Draft($id, Journal::TEST_MEND, 'test', $test->id, ['joint' => $joint, 'what' => $what, 'pressure_lowered' => true, 'sent' => Journal::fingerprint(['joint' => $joint, 'what' => $what])], $test->section->main->job->now()->format('Y-m-d\TH:i:sP')));
+        return $this->write(
+            $test, $person,
+            new Draft(
+                $id, Journal::TEST_MEND, 'test', $test->id,
+                ['joint' => $joint, 'what' => $what, 'pressure_lowered' => true, 'sent' => Journal::fingerprint(['joint' => $joint, 'what' => $what])],
+                $test->section->main->job->now()->format('Y-m-d\TH:i:sP'),
+            ),
+        );
     }
 
     public function sign(PressureTest $test, Person $person, string $id, string $remark): Entry
@@ -53,14 +63,27 @@ final class ClosePressureTest
 
     private function signed(PressureTest $test, Person $person, string $id, string $remark): Entry
     {
-        return $this->write($test, $person, new Draft($id, Journal::TEST_SIGNED, 'test', $test->id, ['role' => $person->role, 'remark' => $remark, 'verdict_sha256' => hash('sha256', json_encode($test->verdict, JSON_THROW_ON_ERROR)), 'sent' => Journal::fingerprint(['remark' => $remark])], $test->section->main->job->now()->format('Y-m-d\TH:i:sP')));
+        return $this->write(
+            $test, $person,
+            new Draft(
+                $id, Journal::TEST_SIGNED, 'test', $test->id,
+                [
+                    'role' => $person->role, 'remark' => $remark, 'verdict_sha256' => hash('sha256', json_encode($test->verdict, JSON_THROW_ON_ERROR)),
+                    'sent' => Journal::fingerprint(['remark' => $remark]),
+                ],
+                $test->section->main->job->now()->format('Y-m-d\TH:i:sP'),
+            ),
+        );
     }
 
     /** @return list<array<string, mixed>> entries of a kind about a test */
     public static function written(PressureTest $test, string $kind): array
     {
         return Entry::with('person')->where('subject_type', 'test')->where('subject_id', $test->id)->where('kind', $kind)->orderBy('seq')->get()
-            ->map(static fn (Entry $e): array => [...array_diff_key($e->data(), ['verdict_sha256' => 1, 'pressure_lowered' => 1, 'sent' => 1]), 'by' => $e->person->name, 'at' => $e->device_at, 'seq' => $e->seq])->all();
+            ->map(static fn (Entry $e): array => [
+                ...array_diff_key($e->data(), ['verdict_sha256' => 1, 'pressure_lowered' => 1, 'sent' => 1]), 'by' => $e->person->name,
+                'at' => $e->device_at, 'seq' => $e->seq,
+            ])->all();
     }
 
     private function write(PressureTest $test, Person $person, Draft $draft): Entry

@@ -41,9 +41,14 @@ final class ConductPressureTest
             $locked = PressureTest::query()->lockForUpdate()->findOrFail($test->id);
             Refused::unless($locked->conduct()->begin());
             Refused::unless($locked->conduct()->begin(Readying::of($locked->section, Recorded::plan($locked))->against()));
-            $run = ['person' => $person->id, 'real_started_ms' => CarbonImmutable::now('UTC')->getPreciseTimestamp(3), 'gaps' => [], ...($mode === 'simulated' ? ['fault' => $fault->value, 'speed' => $speed, 'seed' => $seed] : [])];
+            $run = [
+                'person' => $person->id, 'real_started_ms' => CarbonImmutable::now('UTC')->getPreciseTimestamp(3), 'gaps' => [],
+                ...($mode === 'simulated' ? ['fault' => $fault->value, 'speed' => $speed, 'seed' => $seed] : []),
+            ];
             $now = $job->now();
-            $this->journal->append($job, $person, new Draft((string) Str::uuid(), Journal::TEST_BEGUN, 'test', $test->id, ['mode' => $mode], $now->format('Y-m-d\TH:i:sP')));
+            $this->journal->append(
+                $job, $person, new Draft((string) Str::uuid(), Journal::TEST_BEGUN, 'test', $test->id, ['mode' => $mode], $now->format('Y-m-d\TH:i:sP')),
+            );
             $locked->update(['state' => 'running', 'mode' => $mode, 'started_at' => $now, 'run' => $run]);
 
             return $locked;
@@ -80,11 +85,15 @@ final class ConductPressureTest
         $this->whileRunning($test, null, function (PressureTest $test, Job $job) use ($person, $id, $text, $phase): PressureTest {
             $found = array_values(array_filter(Recorded::plan($test)->phases, static fn ($p): bool => $p->id === $phase))[0] ?? null;
             if ($phase !== null && $found === null) {
-                throw Refused::input("This plan has no phase “{$phase}”. Load the page again.", [['field' => 'phase', 'detail' => 'unknown', 'value' => $phase]]);
+                throw Refused::input(
+                    "This plan has no phase “{$phase}”. Load the page again.", [['field' => 'phase', 'detail' => 'unknown', 'value' => $phase]],
+                );
             }
             $note = ['t' => round($this->recorded->elapsed($test), 1), 'text' => $text !== '' ? $text : 'Begun: '.($found->title ?? ''), 'phase' => $phase];
             $sent = Journal::fingerprint(['text' => $text, 'phase' => $phase]);
-            $this->journal->append($job, $person, new Draft($id, Journal::TEST_NOTE, 'test', $test->id, [...$note, 'sent' => $sent], $job->now()->format('Y-m-d\TH:i:sP')));
+            $this->journal->append(
+                $job, $person, new Draft($id, Journal::TEST_NOTE, 'test', $test->id, [...$note, 'sent' => $sent], $job->now()->format('Y-m-d\TH:i:sP')),
+            );
 
             return $test;
         });
@@ -117,7 +126,9 @@ final class ConductPressureTest
                 return $locked; // sent twice
             }
             $note = ['t' => $at, 'text' => $on ? 'Logging goes on' : 'Logging stopped', 'phase' => null];
-            $this->journal->append($job, $person, new Draft((string) Str::uuid(), Journal::TEST_NOTE, 'test', $locked->id, $note, $job->now()->format('Y-m-d\TH:i:sP')));
+            $this->journal->append(
+                $job, $person, new Draft((string) Str::uuid(), Journal::TEST_NOTE, 'test', $locked->id, $note, $job->now()->format('Y-m-d\TH:i:sP')),
+            );
             $locked->update(['run' => [...$locked->run, 'gaps' => $gaps]]);
 
             return $locked;
@@ -149,7 +160,13 @@ final class ConductPressureTest
                 }
             }
             if ($new !== []) {
-                $this->traces->columns('test', $test->id, ['t' => array_column($new, 't'), 'pressure_kpa' => array_column($new, 'p'), 'temperature_c' => array_column($new, 'c'), 'added_l' => array_column($new, 'added')]);
+                $this->traces->columns(
+                    'test', $test->id,
+                    [
+                        't' => array_column($new, 't'), 'pressure_kpa' => array_column($new, 'p'), 'temperature_c' => array_column($new, 'c'),
+                        'added_l' => array_column($new, 'added'),
+                    ],
+                );
             }
 
             return count($new);

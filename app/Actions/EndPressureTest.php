@@ -28,8 +28,9 @@ use Illuminate\Support\Str;
 /** Ends a test: judges what was recorded, keeps trace and verdict, writes both down. */
 final class EndPressureTest
 {
-    public function __construct(private readonly Journal $journal, private readonly TraceStore $traces, private readonly AdvanceClock $advance, private readonly Recorded $recorded)
-    {
+    public function __construct(
+        private readonly Journal $journal, private readonly TraceStore $traces, private readonly AdvanceClock $advance, private readonly Recorded $recorded,
+    ) {
     }
 
     public function verdict(PressureTest $test, Run $run): TestVerdict
@@ -86,7 +87,9 @@ final class EndPressureTest
         Refused::unless($test->conduct()->record());
         $rows = $this->recorded->soFar($test);
         Refused::unless($test->conduct()->finish(count($rows)));
-        $marks = $test->mode === 'simulated' ? array_values(array_filter(Recorded::simulated($test)->marks, fn (array $m): bool => $m['t'] <= $this->recorded->elapsed($test))) : Recorded::marks($test);
+        $marks = $test->mode === 'simulated' ? array_values(array_filter(
+            Recorded::simulated($test)->marks, fn (array $m): bool => $m['t'] <= $this->recorded->elapsed($test),
+        )) : Recorded::marks($test);
         $simulated = $test->mode === 'simulated' ? Recorded::simulated($test)->measured : [];
         $run = new Run(PressureTrace::of($rows), $marks, [...$simulated, ...$measured], $brokenOff);
         $verdict = $this->verdict($test, $run);
@@ -100,8 +103,10 @@ final class EndPressureTest
      * @param  ?\Closure(int): void  $progress
      * @param  bool  $unattended  its time had come and nobody ended it by hand
      */
-    public function end(PressureTest $test, Person $person, Run $run, TestVerdict $verdict, CarbonImmutable $started, array $columns, ?\Closure $progress = null, bool $unattended = false): PressureTest
-    {
+    public function end(
+        PressureTest $test, Person $person, Run $run, TestVerdict $verdict, CarbonImmutable $started, array $columns, ?\Closure $progress = null,
+        bool $unattended = false,
+    ): PressureTest {
         $meaning = Meaning::of($run->trace, Recorded::plan($test), $verdict, Recorded::section($test));
 
         return DB::transaction(function () use ($test, $person, $run, $verdict, $started, $columns, $meaning, $progress, $unattended): PressureTest {
@@ -116,9 +121,15 @@ final class EndPressureTest
             }
             DB::table('trace_blocks')->where('subject_type', 'test')->where('subject_id', $test->id)->delete(); // as they came from a device, block by block
             $this->traces->columns('test', $test->id, $columns, $progress);
-            $kept = ['state' => $verdict->state(), 'verdict' => [...$verdict->toArray(), 'diagnosis' => $meaning, 'broken_off' => $run->brokenOff, 'marks' => $run->marks], 'measured' => $run->measured, 'mode' => $locked->mode ?? 'csv'];
+            $kept = [
+                'state' => $verdict->state(),
+                'verdict' => [...$verdict->toArray(), 'diagnosis' => $meaning, 'broken_off' => $run->brokenOff, 'marks' => $run->marks],
+                'measured' => $run->measured, 'mode' => $locked->mode ?? 'csv',
+            ];
             $this->journal->append($job, $person, new Draft((string) Str::uuid(), Journal::TEST_JUDGED, 'test', $test->id, [
-                ...$kept, 'started_at' => $started->format('Y-m-d\TH:i:sP'), 'ended_at' => $ended->format('Y-m-d\TH:i:sP'), 'simulated' => $locked->mode === 'simulated', ...($locked->mode === 'simulated' && $unattended ? ['unit' => SimulatedDevice::PressureLogger->title()] : []),
+                ...$kept, 'started_at' => $started->format('Y-m-d\TH:i:sP'), 'ended_at' => $ended->format('Y-m-d\TH:i:sP'),
+                'simulated' => $locked->mode === 'simulated',
+                ...($locked->mode === 'simulated' && $unattended ? ['unit' => SimulatedDevice::PressureLogger->title()] : []),
                 'samples' => $run->trace->count(), 'samples_sha256' => TraceStore::fingerprint($columns),
             ], $ended->format('Y-m-d\TH:i:sP')));
             $locked->update([...$kept, 'started_at' => $started, 'ended_at' => $ended]);

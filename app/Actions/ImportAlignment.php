@@ -34,11 +34,25 @@ final class ImportAlignment
         $core = $data->alignment();
 
         return DB::transaction(function () use ($main, $person, $data, $file, $core): Alignment {
-            $alignment = Alignment::create(['main_id' => $main->id, 'name' => $data->name === '' ? $main->name : mb_substr($data->name, 0, 200), 'file' => mb_substr($file, 0, 200), 'payload' => $data->toArray()]);
+            $alignment = Alignment::create([
+                'main_id' => $main->id, 'name' => $data->name === '' ? $main->name : mb_substr($data->name, 0, 200), 'file' => mb_substr($file, 0, 200),
+                'payload' => $data->toArray(),
+            ]);
             if (! $main->joints()->exists()) {
                 $main->update(['length_m' => $core->to()]);
             }
-            $this->journal->append($main->job, $person, new Draft((string) Str::uuid(), Journal::ALIGNMENT, 'main', $main->id, ['alignment' => $alignment->id, 'file' => $file, 'length_m' => $core->length(), 'sha256' => hash('sha256', json_encode($data->toArray(), JSON_THROW_ON_ERROR)), ...Rows::of($alignment->refresh(), $main->refresh())], $main->job->now()->format('Y-m-d\TH:i:sP')));
+            $this->journal->append(
+                $main->job, $person,
+                new Draft(
+                    (string) Str::uuid(), Journal::ALIGNMENT, 'main', $main->id,
+                    [
+                        'alignment' => $alignment->id, 'file' => $file, 'length_m' => $core->length(),
+                        'sha256' => hash('sha256', json_encode($data->toArray(), JSON_THROW_ON_ERROR)),
+                        ...Rows::of($alignment->refresh(), $main->refresh()),
+                    ],
+                    $main->job->now()->format('Y-m-d\TH:i:sP'),
+                ),
+            );
 
             return $alignment;
         });

@@ -34,7 +34,9 @@ final class JudgeAgain
             $again = ['procedure_version' => $subject->procedure->version()];
             $sitting = $subject->open([], [new Entry('', Entry::JUDGED_AGAIN, $again, $at->toDateTimeImmutable(), $person->name)]);
             $kept = [...$before, 'to' => $subject->rulebook()->version, 'now' => $sitting->state()->value, ...$again];
-            $this->journal->append($job, $person, new Draft((string) Str::uuid(), Journal::JUDGED_AGAIN, 'joint', $joint->id, $kept, $at->format('Y-m-d\TH:i:sP')));
+            $this->journal->append(
+                $job, $person, new Draft((string) Str::uuid(), Journal::JUDGED_AGAIN, 'joint', $joint->id, $kept, $at->format('Y-m-d\TH:i:sP')),
+            );
             $subject->catchUp();
             $this->project->execute($subject);
 

@@ -36,7 +36,9 @@ final class OpenWork
         $kind = Catalogue::mustSuit($given['procedure'], $given['kind']);
         $person->must($kind->reads());
         if (isset($given['main_id']) && ! Main::whereKey($given['main_id'])->where('job_id', $job->id)->exists()) {
-            throw Refused::input('There is no such main on this job. Load the page again.', [['field' => 'main_id', 'detail' => 'unknown', 'value' => $given['main_id']]]);
+            throw Refused::input(
+                'There is no such main on this job. Load the page again.', [['field' => 'main_id', 'detail' => 'unknown', 'value' => $given['main_id']]],
+            );
         }
 
         return DB::transaction(function () use ($job, $person, $given, $kind): Work {
@@ -46,10 +48,14 @@ final class OpenWork
                 return $known;
             }
             $work = Work::create([
-                'id' => strtolower($given['id']), 'job_id' => $job->id, 'main_id' => $given['main_id'] ?? null, 'kind' => $kind, 'procedure' => $given['procedure'], 'title' => $given['title'],
+                'id' => strtolower($given['id']), 'job_id' => $job->id, 'main_id' => $given['main_id'] ?? null, 'kind' => $kind,
+                'procedure' => $given['procedure'], 'title' => $given['title'],
                 'facts' => $given['facts'] ?? [], 'from_station_m' => $given['from_m'] ?? null, 'to_station_m' => $given['to_m'] ?? null,
             ])->refresh();
-            $this->journal->append($job, $person, new Draft((string) Str::uuid(), Journal::WORK, $kind->value, $work->id, Rows::of($work), $job->now()->format('Y-m-d\TH:i:sP')));
+            $this->journal->append(
+                $job, $person,
+                new Draft((string) Str::uuid(), Journal::WORK, $kind->value, $work->id, Rows::of($work), $job->now()->format('Y-m-d\TH:i:sP')),
+            );
 
             return $work;
         });

@@ -29,7 +29,10 @@ final class PlanLine
         $alignment = $main->alignment ?? throw Refused::conflict('Bring the alignment first: without it there is nothing to plan along.');
         $core = $alignment->core();
         $front = LaidJoints::front($main, $core);
-        $request = [...PlanRequest::complete($main, $main->job->rules(), $given), 'after_joint' => $front[1]->id ?? null, 'after_number' => $front[1]->number ?? null];
+        $request = [
+            ...PlanRequest::complete($main, $main->job->rules(), $given), 'after_joint' => $front[1]->id ?? null,
+            'after_number' => $front[1]->number ?? null,
+        ];
         $plan = Planner::plan($core, PlanRequest::limits($request), $front[0] ?? null);
 
         return Plan::create(['main_id' => $main->id, 'alignment_id' => $alignment->id, 'request' => $request, 'payload' => $plan->toArray()]);

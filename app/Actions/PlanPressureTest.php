@@ -54,9 +54,18 @@ final class PlanPressureTest
             Section::query()->lockForUpdate()->findOrFail($section->id); // two tablets plan one test
             $last = $section->tests()->get()->last();
             Refused::unless($last?->conduct()->another());
-            $kept = ['section_id' => $section->id, 'number' => ($last->number ?? 0) + 1, 'method' => $method, 'repeat_of' => $last?->id, 'plan' => $plan->toArray(), 'section_facts' => $facts->toArray(), 'ready' => Readying::record($section, $readiness, $plan)];
+            $kept = [
+                'section_id' => $section->id, 'number' => ($last->number ?? 0) + 1, 'method' => $method, 'repeat_of' => $last?->id,
+                'plan' => $plan->toArray(), 'section_facts' => $facts->toArray(), 'ready' => Readying::record($section, $readiness, $plan),
+            ];
             $test = PressureTest::create($kept);
-            $this->journal->append($section->main->job, $person, new Draft((string) Str::uuid(), Journal::TEST_PLANNED, 'test', $test->id, ['section' => $section->id, ...array_diff_key($kept, ['section_id' => 1])], $section->main->job->now()->format('Y-m-d\TH:i:sP')));
+            $this->journal->append(
+                $section->main->job, $person,
+                new Draft(
+                    (string) Str::uuid(), Journal::TEST_PLANNED, 'test', $test->id,
+                    ['section' => $section->id, ...array_diff_key($kept, ['section_id' => 1])], $section->main->job->now()->format('Y-m-d\TH:i:sP'),
+                ),
+            );
 
             return $test->refresh();
         });
@@ -75,7 +84,13 @@ final class PlanPressureTest
         $facts = TestSection::fromArray([...$given, 'service' => $section->main->service])->toArray();
 
         return DB::transaction(function () use ($section, $person, $facts): Section {
-            $this->journal->append($section->main->job, $person, new Draft((string) Str::uuid(), Journal::SECTION_FACTS, 'section', $section->id, ['facts' => $facts], $section->main->job->now()->format('Y-m-d\TH:i:sP')));
+            $this->journal->append(
+                $section->main->job, $person,
+                new Draft(
+                    (string) Str::uuid(), Journal::SECTION_FACTS, 'section', $section->id, ['facts' => $facts],
+                    $section->main->job->now()->format('Y-m-d\TH:i:sP'),
+                ),
+            );
             $section->update(['facts' => $facts]);
 
             return $section;

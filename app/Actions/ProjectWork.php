@@ -24,7 +24,9 @@ final class ProjectWork
             'state' => $subject->sitting()->state()->value,
             'severity' => $verdict->severity()->value,
             'current_step' => $subject->sitting()->next(),
-            ...($model instanceof Joint ? ['release_at' => $subject->sitting()->until(Clock::RELEASE), 'test_at' => $subject->sitting()->until(Clock::TEST)] : []),
+            ...($model instanceof Joint ? [
+                'release_at' => $subject->sitting()->until(Clock::RELEASE), 'test_at' => $subject->sitting()->until(Clock::TEST),
+            ] : []),
             'verdict' => $verdict->toArray(),
             'rulebook_id' => $subject->rulebookId(),
         ])->save();

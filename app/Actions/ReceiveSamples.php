@@ -31,15 +31,22 @@ final class ReceiveSamples
      */
     public function start(Equipment $unit, int $number, ?string $main, string $label, ?string $record, ?CarbonImmutable $started): FusionRun
     {
-        $joint = Joint::with('main.job.rulebook')->where('number', $number)->whereHas('main', static fn ($q) => $q->where('job_id', $unit->job_id)->when($main, static fn ($q, $name) => $q->where('name', $name)))->get();
+        $joint = Joint::with('main.job.rulebook')->where('number', $number)->whereHas(
+            'main', static fn ($q) => $q->where('job_id', $unit->job_id)->when($main, static fn ($q, $name) => $q->where('name', $name)),
+        )->get();
         if ($joint->count() !== 1) {
-            throw Refused::input($joint->isEmpty() ? "There is no joint {$number} on this job. Set the number on the control unit." : "Several mains have a joint {$number}. Send the main's name too.", [['field' => 'joint', 'detail' => 'not one joint', 'value' => $number]]);
+            throw Refused::input(
+                $joint->isEmpty() ? "There is no joint {$number} on this job. Set the number on the control unit." : "Several mains have a joint {$number}. Send the main's name too.",
+                [['field' => 'joint', 'detail' => 'not one joint', 'value' => $number]],
+            );
         }
         $subject = Subject::joint($joint->first() ?? throw new \LogicException('counted above'));
         $weld = $this->weld($subject, $label, $record);
         $now = $subject->job->now();
 
-        return $this->fusion->follow($joint->first(), $this->person($subject, $weld), $unit, $weld->recordKey(), $started === null || $started > $now ? $now : $started);
+        return $this->fusion->follow(
+            $joint->first(), $this->person($subject, $weld), $unit, $weld->recordKey(), $started === null || $started > $now ? $now : $started,
+        );
     }
 
     /** @param  list<array{t: float, v: float, i: float}>  $samples */
@@ -80,7 +87,10 @@ final class ReceiveSamples
             $read[] = $code;
         }
         $here = implode(', ', array_filter($read)) ?: 'none read yet';
-        throw Refused::input("Label on the unit: {$label}. Label here: {$here}. Read the fitting's label on the bench first, or take the right joint.", [['field' => 'label', 'detail' => 'Label', 'value' => $label, 'limit' => $here]]);
+        throw Refused::input(
+            "Label on the unit: {$label}. Label here: {$here}. Read the fitting's label on the bench first, or take the right joint.",
+            [['field' => 'label', 'detail' => 'Label', 'value' => $label, 'limit' => $here]],
+        );
     }
 
     /** Who read the label stands for the fusion. */

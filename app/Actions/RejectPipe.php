@@ -20,7 +20,10 @@ use Illuminate\Support\Str;
 /** Writes down that a pipe was not taken, or not laid, and why; the picture's fingerprint goes into the journal with it. */
 final class RejectPipe
 {
-    public const REASONS = ['cracked or chipped', 'spigot damaged', 'socket or groove damaged', 'gasket damaged or wrong', 'wrong class or size', 'out of round', 'lifting anchor damaged', 'dented or scored', 'other'];
+    public const REASONS = [
+        'cracked or chipped', 'spigot damaged', 'socket or groove damaged', 'gasket damaged or wrong', 'wrong class or size', 'out of round',
+        'lifting anchor damaged', 'dented or scored', 'other',
+    ];
 
     public function __construct(private readonly Journal $journal)
     {
@@ -40,8 +43,18 @@ final class RejectPipe
 
         return DB::transaction(function () use ($main, $person, $pipe, $reason, $note, $picture, $id, $bytes, $stored): Reject {
             $sha = is_string($bytes) ? hash('sha256', $bytes) : null;
-            $reject = Reject::create(['id' => $id, 'main_id' => $main->id, 'pipe' => $pipe, 'reason' => $reason, 'note' => $note, 'picture' => $stored, 'picture_type' => $picture?->getMimeType(), 'picture_sha256' => $sha, 'person_id' => $person->id]);
-            $this->journal->append($main->job, $person, new Draft((string) Str::uuid(), Journal::PIPE_REJECTED, 'main', $main->id, ['reject' => $id, 'pipe' => $pipe, 'reason' => $reason, 'note' => $note, 'picture_sha256' => $sha, ...Rows::of($reject->refresh())], $main->job->now()->format('Y-m-d\TH:i:sP')));
+            $reject = Reject::create([
+                'id' => $id, 'main_id' => $main->id, 'pipe' => $pipe, 'reason' => $reason, 'note' => $note, 'picture' => $stored,
+                'picture_type' => $picture?->getMimeType(), 'picture_sha256' => $sha, 'person_id' => $person->id,
+            ]);
+            $this->journal->append(
+                $main->job, $person,
+                new Draft(
+                    (string) Str::uuid(), Journal::PIPE_REJECTED, 'main', $main->id,
+                    ['reject' => $id, 'pipe' => $pipe, 'reason' => $reason, 'note' => $note, 'picture_sha256' => $sha, ...Rows::of($reject->refresh())],
+                    $main->job->now()->format('Y-m-d\TH:i:sP'),
+                ),
+            );
 
             return $reject;
         });

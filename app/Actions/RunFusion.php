@@ -59,7 +59,9 @@ final class RunFusion
     {
         return $this->alone($joint, function () use ($joint, $person, $unit, $record, $started): FusionRun {
             $run = $this->prepare($joint, $person, $record, false);
-            $run->fill(['equipment_id' => $unit->id, 'samples' => [], 'started_at' => $started, 'fault' => TraceClass::Good->value, 'seed' => 0, 'speed' => 1])->save();
+            $run->fill([
+                'equipment_id' => $unit->id, 'samples' => [], 'started_at' => $started, 'fault' => TraceClass::Good->value, 'seed' => 0, 'speed' => 1,
+            ])->save();
 
             return $run;
         });
@@ -85,7 +87,9 @@ final class RunFusion
     {
         $subject = Subject::joint($joint);
         $running = FusionRun::where('joint_id', $joint->id)->where('finished', false)->exists();
-        $refused = DeviceStart::refusal($subject->sitting(), $record, $byHand ? $person->sitter() : null, $subject->job->now()->toDateTimeImmutable(), $running);
+        $refused = DeviceStart::refusal(
+            $subject->sitting(), $record, $byHand ? $person->sitter() : null, $subject->job->now()->toDateTimeImmutable(), $running,
+        );
         if ($refused !== null) {
             throw Refused::of($refused);
         }
@@ -113,7 +117,9 @@ final class RunFusion
             return count($samples) < 2 ? null : FusionTrace::of($samples, $run->end_code ?? 'end_not_recorded');
         }
 
-        return (new FusionControlUnit($run->voltage_v, (float) $run->resistance_ohm, $run->time_s, $run->fitting_c, TraceClass::from($run->fault)))->run($run->seed, $run->stopped_at_s);
+        return (new FusionControlUnit(
+            $run->voltage_v, (float) $run->resistance_ohm, $run->time_s, $run->fitting_c, TraceClass::from($run->fault),
+        ))->run($run->seed, $run->stopped_at_s);
     }
 
     public function stop(FusionRun $run): FusionRun
@@ -184,19 +190,31 @@ final class RunFusion
      * Writes a fusion record, simulated or brought from a unit, into the joint's journal, with what its trace looks like. A unit that sent it is named as
      * its author.
      */
-    public function record(Joint $joint, Person $person, string $id, FusionTrace $trace, CarbonImmutable $started, CarbonImmutable $ended, string $unit, bool $simulated, string $record = 'fusion'): void
-    {
+    public function record(
+        Joint $joint, Person $person, string $id, FusionTrace $trace, CarbonImmutable $started, CarbonImmutable $ended, string $unit, bool $simulated,
+        string $record = 'fusion',
+    ): void {
         $subject = Subject::joint($joint);
         $nominal = WeldOf::record($subject, $record)->weld->nominal($subject->situation());
         $value = [
             ...$trace->summary($nominal->fittingC ?? 20.0), 'started_at' => $started->format('Y-m-d\TH:i:sP'), 'ended_at' => $ended->format('Y-m-d\TH:i:sP'),
-            'trace' => $id, 'samples_sha256' => $this->traces->fingerprintOf('fusion', $id), 'simulated' => $simulated, 'joint' => $joint->number, 'operator' => $person->name, 'certificate_until' => (string) $person->certificate_until,
+            'trace' => $id, 'samples_sha256' => $this->traces->fingerprintOf('fusion', $id), 'simulated' => $simulated, 'joint' => $joint->number,
+            'operator' => $person->name, 'certificate_until' => (string) $person->certificate_until,
             'diagnosis' => $nominal === null ? null : Diagnosis::of($trace, $nominal, $subject->rulebook())->toArray(),
         ];
-        $this->journal->append($subject->job, $person, new Draft($id, Journal::READING, 'joint', $joint->id, ['key' => $record, 'value' => $value, ...($unit === '' ? [] : ['unit' => $unit])], $ended->format('Y-m-d\TH:i:sP')));
+        $this->journal->append(
+            $subject->job, $person,
+            new Draft(
+                $id, Journal::READING, 'joint', $joint->id, ['key' => $record, 'value' => $value, ...($unit === '' ? [] : ['unit' => $unit])],
+                $ended->format('Y-m-d\TH:i:sP'),
+            ),
+        );
         $code = WeldOf::record($subject, $record)->weld->label($subject->situation())?->code;
         if ($code !== null && ($value['diagnosis']['class'] ?? '') === TraceClass::Good->value) {
-            DB::table('good_traces')->upsert(['job_id' => $subject->job->id, 'label_code' => $code, 'trace' => $id, 'created_at' => now(), 'updated_at' => now()], ['job_id', 'label_code'], ['trace', 'updated_at']);
+            DB::table('good_traces')->upsert(
+                ['job_id' => $subject->job->id, 'label_code' => $code, 'trace' => $id, 'created_at' => now(), 'updated_at' => now()],
+                ['job_id', 'label_code'], ['trace', 'updated_at'],
+            );
         }
         $subject->catchUp();
         $this->project->execute($subject);

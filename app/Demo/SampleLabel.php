@@ -21,7 +21,8 @@ final class SampleLabel
         $label = MadeUpLabel::of($procedure, new Situation(new Readings, $facts, Rulebooks::iso()), $weld);
 
         return [
-            'code' => $label->code, 'dn_mm' => (int) round($label->printedMm), 'voltage_v' => $label->voltageV, 'fusion_time_s' => $label->timeS, 'cooling_min' => $label->minutes, 'length_mm' => $label->lengthMm,
+            'code' => $label->code, 'dn_mm' => (int) round($label->printedMm), 'voltage_v' => $label->voltageV, 'fusion_time_s' => $label->timeS,
+            'cooling_min' => $label->minutes, 'length_mm' => $label->lengthMm,
             'resistance_ohm' => $label->resistanceOhm, 'material' => 'PE 100', 'sdr_from' => 11, 'sdr_to' => 17,
         ];
     }

@@ -43,7 +43,8 @@ final class Refused extends \RuntimeException
     public static function of(NotTaken $refused): self
     {
         return match ($refused->why) {
-            NotTaken::FORBIDDEN => self::forbidden($refused->said), NotTaken::CONFLICT => self::conflict($refused->said), default => self::input($refused->said, $refused->errors),
+            NotTaken::FORBIDDEN => self::forbidden($refused->said), NotTaken::CONFLICT => self::conflict($refused->said),
+            default => self::input($refused->said, $refused->errors),
         };
     }
 }

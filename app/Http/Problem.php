@@ -29,8 +29,11 @@ final readonly class Problem implements Responsable
             $e instanceof Refused => new self($e->status, $e->getMessage(), $e->faults),
             $e instanceof ValidationException => new self(422, implode(' ', array_merge(...array_values($e->errors()))), self::fields($e)),
             $e instanceof AuthenticationException => new self(401, 'You are signed out. Sign in again; what you entered is kept.'),
-            $e instanceof ModelNotFoundException, $e instanceof NotFoundHttpException => new self(404, 'There is nothing here. It may belong to another job: go back to the line and choose again.'),
-            $e instanceof HttpExceptionInterface && $e->getStatusCode() === 419 => new self(419, 'This page is too old to send from. Load it again; what you entered is kept.'),
+            $e instanceof ModelNotFoundException,
+            $e instanceof NotFoundHttpException => new self(404, 'There is nothing here. It may belong to another job: go back to the line and choose again.'),
+            $e instanceof HttpExceptionInterface && $e->getStatusCode() === 419 => new self(
+                419, 'This page is too old to send from. Load it again; what you entered is kept.',
+            ),
             $e instanceof HttpExceptionInterface => new self($e->getStatusCode(), $e->getMessage() !== '' ? $e->getMessage() : 'The request was refused.'),
             default => new self(500, 'Something went wrong on our side. What you entered is kept; try again, and tell the office if it stays.'),
         };

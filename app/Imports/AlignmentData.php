@@ -86,6 +86,10 @@ final readonly class AlignmentData
     {
         $float = static fn (mixed $v): mixed => is_int($v) ? (float) $v : $v;
 
-        return new self((string) $data['name'], array_map(static fn (array $p): array => array_map($float, $p), $data['points']), array_map(static fn (array $e): array => array_map($float, $e), $data['elements']), array_map(static fn (array $p): array => array_map(floatval(...), $p), $data['profile']), (float) $data['from']);
+        return new self(
+            (string) $data['name'], array_map(static fn (array $p): array => array_map($float, $p), $data['points']),
+            array_map(static fn (array $e): array => array_map($float, $e), $data['elements']),
+            array_map(static fn (array $p): array => array_map(floatval(...), $p), $data['profile']), (float) $data['from'],
+        );
     }
 }

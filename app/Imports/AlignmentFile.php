@@ -37,8 +37,10 @@ final class AlignmentFile
         $points = [];
         foreach (array_keys($table->rows) as $row) {
             $points[] = [
-                'station_m' => $station === null || $table->text($row, $station) === '' ? null : $table->number($row, $station), 'easting_m' => $table->number($row, $east),
-                'northing_m' => $table->number($row, $north), 'level_m' => $level === null || $table->text($row, $level) === '' ? null : $table->number($row, $level),
+                'station_m' => $station === null || $table->text($row, $station) === '' ? null : $table->number($row, $station),
+                'easting_m' => $table->number($row, $east),
+                'northing_m' => $table->number($row, $north),
+                'level_m' => $level === null || $table->text($row, $level) === '' ? null : $table->number($row, $level),
             ];
         }
 
@@ -58,7 +60,9 @@ final class AlignmentFile
                 continue;
             }
             if (($geometry['type'] ?? '') === 'LineString') {
-                return AlignmentData::ofPoints(array_map(self::position(...), array_values($coordinates)), is_string($properties['name'] ?? null) ? $properties['name'] : '');
+                return AlignmentData::ofPoints(
+                    array_map(self::position(...), array_values($coordinates)), is_string($properties['name'] ?? null) ? $properties['name'] : '',
+                );
             }
             if (($geometry['type'] ?? '') === 'Point') {
                 $station = $properties['station_m'] ?? $properties['station'] ?? null;
@@ -66,7 +70,9 @@ final class AlignmentFile
             }
         }
 
-        return count($points) < 2 ? throw InvalidInput::field('file', 'The GeoJSON holds no LineString and no row of Points. Export the alignment as one line.') : AlignmentData::ofPoints($points);
+        return count($points) < 2 ? throw InvalidInput::field(
+            'file', 'The GeoJSON holds no LineString and no row of Points. Export the alignment as one line.',
+        ) : AlignmentData::ofPoints($points);
     }
 
     /**
@@ -76,7 +82,10 @@ final class AlignmentFile
     private static function geometries(array $data): array
     {
         return match ($data['type'] ?? '') {
-            'FeatureCollection' => array_merge(...array_map(static fn (mixed $f): array => is_array($f) ? self::geometries($f) : [], array_values(is_array($data['features'] ?? null) ? $data['features'] : []))),
+            'FeatureCollection' => array_merge(...array_map(
+                static fn (mixed $f): array => is_array($f) ? self::geometries($f) : [],
+                array_values(is_array($data['features'] ?? null) ? $data['features'] : []),
+            )),
             'Feature' => [[is_array($data['geometry'] ?? null) ? $data['geometry'] : [], is_array($data['properties'] ?? null) ? $data['properties'] : []]],
             'LineString', 'Point' => [[$data, []]],
             default => throw InvalidInput::field('file', 'This JSON is no GeoJSON: it has no type such as FeatureCollection or LineString.'),
@@ -93,6 +102,8 @@ final class AlignmentFile
             throw InvalidInput::field('file', "The coordinates look like degrees ({$c[0]}, {$c[1]}). Export them in the job's grid, in metres.", $c[0]);
         }
 
-        return ['station_m' => null, 'easting_m' => (float) $c[0], 'northing_m' => (float) $c[1], 'level_m' => is_numeric($c[2] ?? null) ? (float) $c[2] : null];
+        return [
+            'station_m' => null, 'easting_m' => (float) $c[0], 'northing_m' => (float) $c[1], 'level_m' => is_numeric($c[2] ?? null) ? (float) $c[2] : null,
+        ];
     }
 }

@@ -65,17 +65,25 @@ final readonly class FusionFile
     {
         $data = json_decode(preg_replace('/\A\xEF\xBB\xBF/', '', $text) ?? '', true);
         if (! is_array($data) || ! is_array($data['samples'] ?? null) || ! array_is_list($data['samples'])) {
-            throw InvalidInput::field('file', 'The file is not a fusion record in JSON: it must be an object with a list “samples”, each with time_s, voltage_v and current_a.');
+            throw InvalidInput::field(
+                'file',
+                'The file is not a fusion record in JSON: it must be an object with a list “samples”, each with time_s, voltage_v and current_a.',
+            );
         }
         $samples = [];
         foreach ($data['samples'] as $row => $sample) {
             $sample = is_array($sample) ? $sample : [];
-            $samples[] = ['t' => self::pick($sample, self::TIME, 'the time', $row), 'v' => self::pick($sample, self::VOLTAGE, 'the voltage', $row), 'i' => self::pick($sample, self::CURRENT, 'the current', $row)];
+            $samples[] = [
+                't' => self::pick($sample, self::TIME, 'the time', $row), 'v' => self::pick($sample, self::VOLTAGE, 'the voltage', $row),
+                'i' => self::pick($sample, self::CURRENT, 'the current', $row),
+            ];
         }
         $text = static fn (string $key): ?string => isset($data[$key]) && is_scalar($data[$key]) && (string) $data[$key] !== '' ? (string) $data[$key] : null;
         $fitting = $text('fitting_c') ?? $text('ambient_c');
 
-        return self::made($samples, $text('end_code') ?? '', $text('joint'), $text('label'), $text('started_at'), is_numeric($fitting) ? (float) $fitting : null);
+        return self::made(
+            $samples, $text('end_code') ?? '', $text('joint'), $text('label'), $text('started_at'), is_numeric($fitting) ? (float) $fitting : null,
+        );
     }
 
     /**

@@ -29,7 +29,9 @@ final class LandXml
         libxml_clear_errors();
         libxml_use_internal_errors($before);
         if (! $loaded || $document->documentElement?->localName !== 'LandXML') {
-            throw InvalidInput::field('file', 'This is no LandXML: it cannot be read as XML, or its outermost element is another. Export it again as LandXML 1.2.');
+            throw InvalidInput::field(
+                'file', 'This is no LandXML: it cannot be read as XML, or its outermost element is another. Export it again as LandXML 1.2.',
+            );
         }
         $x = new \DOMXPath($document);
         $unit = $x->evaluate("string(//*[local-name()='Units']/*/@linearUnit)");
@@ -42,21 +44,28 @@ final class LandXml
 
     private function alignment(): AlignmentData
     {
-        $alignment = $this->all("(//*[local-name()='Alignment'])[1]")[0] ?? throw InvalidInput::field('file', 'The file holds no Alignment. Export the alignment, not only points or surfaces.');
+        $alignment = $this->all("(//*[local-name()='Alignment'])[1]")[0] ?? throw InvalidInput::field(
+            'file', 'The file holds no Alignment. Export the alignment, not only points or surfaces.',
+        );
         $elements = [];
         foreach ($this->all("*[local-name()='CoordGeom']/*", $alignment) as $element) {
             $made = match ($element->localName) {
                 'Line' => $this->line($element),
                 'Curve' => $this->curve($element),
                 'Feature' => null,
-                default => throw InvalidInput::field('file', "The alignment holds a {$element->localName}; only Line and Curve can be followed. Export it as points along it (CSV) instead.", $element->localName),
+                default => throw InvalidInput::field(
+                    'file', "The alignment holds a {$element->localName}; only Line and Curve can be followed. Export it as points along it (CSV) instead.",
+                    $element->localName,
+                ),
             };
             if ($made !== null && $made['length'] > 1e-6) {
                 $elements[] = $made;
             }
         }
 
-        return AlignmentData::ofElements($elements, $this->profile($alignment), $this->unit * (float) ($alignment->getAttribute('staStart') ?: 0), $alignment->getAttribute('name'));
+        return AlignmentData::ofElements(
+            $elements, $this->profile($alignment), $this->unit * (float) ($alignment->getAttribute('staStart') ?: 0), $alignment->getAttribute('name'),
+        );
     }
 
     /** @return array{x: float, y: float, azimuth: float, curvature: float, length: float} */
@@ -80,7 +89,10 @@ final class LandXml
         }
         $turn = fmod($side * (atan2($x1 - $cx, $y1 - $cy) - atan2($x0 - $cx, $y0 - $cy)) + 4 * M_PI, 2 * M_PI);
 
-        return ['x' => $x0, 'y' => $y0, 'azimuth' => Horizontal::wrap(atan2($x0 - $cx, $y0 - $cy) + $side * M_PI / 2), 'curvature' => $side / $radius, 'length' => $turn * $radius];
+        return [
+            'x' => $x0, 'y' => $y0, 'azimuth' => Horizontal::wrap(atan2($x0 - $cx, $y0 - $cy) + $side * M_PI / 2), 'curvature' => $side / $radius,
+            'length' => $turn * $radius,
+        ];
     }
 
     /** @return list<array{float, float, float}> */
@@ -95,7 +107,9 @@ final class LandXml
             $length = match ($node->localName) {
                 'PVI' => 0.0,
                 'ParaCurve', 'CircCurve' => (float) $node->getAttribute('length'),
-                default => throw InvalidInput::field('file', "The profile holds a {$node->localName}; only PVI, ParaCurve and CircCurve can be followed.", $node->localName),
+                default => throw InvalidInput::field(
+                    'file', "The profile holds a {$node->localName}; only PVI, ParaCurve and CircCurve can be followed.", $node->localName,
+                ),
             };
             $points[] = [$this->unit * $numbers[0], $this->unit * $numbers[1], $this->unit * $length];
         }

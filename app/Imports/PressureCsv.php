@@ -38,13 +38,18 @@ final class PressureCsv
     private float $before = -INF;
 
     /** @param  list<string>  $names */
-    private function __construct(private readonly array $names, private readonly string $delimiter, private readonly CsvTime $time, private readonly string $pressure, ?string $temperature, ?string $added)
-    {
+    private function __construct(
+        private readonly array $names, private readonly string $delimiter, private readonly CsvTime $time, private readonly string $pressure,
+        ?string $temperature, ?string $added,
+    ) {
         $this->comma = $delimiter !== ',';
         $this->width = count($names);
         $this->at = array_flip($names);
         $this->beside = array_intersect_key($this->at, array_flip(array_filter([$temperature, $added], is_string(...))));
-        $this->columns = ['t' => [], $pressure => [], $time->kept => [], ...($temperature === null ? [] : [$temperature => []]), ...($added === null ? [] : [$added => []])];
+        $this->columns = [
+            't' => [], $pressure => [], $time->kept => [], ...($temperature === null ? [] : [$temperature => []]),
+            ...($added === null ? [] : [$added => []]),
+        ];
     }
 
     /** A short text, all at once. */
@@ -88,7 +93,10 @@ final class PressureCsv
         };
         $names = array_map(SampleTable::name(...), str_getcsv($header, $delimiter, '"', ''));
         if (count($names) > self::MOST_COLUMNS) {
-            throw InvalidInput::field('file', 'The file has '.count($names).' columns; '.self::MOST_COLUMNS.' at most are read. Export time, pressure and temperature only.', count($names), self::MOST_COLUMNS);
+            throw InvalidInput::field(
+                'file', 'The file has '.count($names).' columns; '.self::MOST_COLUMNS.' at most are read. Export time, pressure and temperature only.',
+                count($names), self::MOST_COLUMNS,
+            );
         }
         foreach (array_count_values($names) as $name => $times) {
             if ($times > 1 && $name !== '') {
@@ -96,7 +104,10 @@ final class PressureCsv
             }
         }
 
-        return new self($names, $delimiter, CsvTime::in($names, $zone), self::need($names), self::one($names, array_keys(LoggedTrace::TEMPERATURE), 'temperature'), self::one($names, array_keys(LoggedTrace::ADDED), 'added'));
+        return new self(
+            $names, $delimiter, CsvTime::in($names, $zone), self::need($names), self::one($names, array_keys(LoggedTrace::TEMPERATURE), 'temperature'),
+            self::one($names, array_keys(LoggedTrace::ADDED), 'added'),
+        );
     }
 
     /** @param  list<string>  $names */
@@ -105,7 +116,9 @@ final class PressureCsv
         $known = array_keys(LoggedTrace::PRESSURE);
         $found = self::one($names, $known, 'pressure');
         if ($found === null) {
-            throw InvalidInput::field('file', 'The file has no column for the pressure. Name it '.implode(' or ', $known).'. It has: '.implode(', ', $names).'.', $names);
+            throw InvalidInput::field(
+                'file', 'The file has no column for the pressure. Name it '.implode(' or ', $known).'. It has: '.implode(', ', $names).'.', $names,
+            );
         }
 
         return $found;
@@ -136,7 +149,9 @@ final class PressureCsv
             return null;
         }
         if (strlen($line) >= self::LONGEST_LINE - 1 && ! str_ends_with($line, "\n")) {
-            throw InvalidInput::field('file', "Row {$row} is longer than ".self::LONGEST_LINE.' characters: this is no logger’s export.', $row, self::LONGEST_LINE);
+            throw InvalidInput::field(
+                'file', "Row {$row} is longer than ".self::LONGEST_LINE.' characters: this is no logger’s export.', $row, self::LONGEST_LINE,
+            );
         }
 
         return rtrim($line, "\r\n");
@@ -155,7 +170,9 @@ final class PressureCsv
             if ($line === '' || trim($line) === '') {
                 continue;
             }
-            $this->take(str_contains($line, '"') ? array_map(strval(...), str_getcsv($line, $this->delimiter, '"', '')) : explode($this->delimiter, $line), $row);
+            $this->take(
+                str_contains($line, '"') ? array_map(strval(...), str_getcsv($line, $this->delimiter, '"', '')) : explode($this->delimiter, $line), $row,
+            );
             if ($row > self::MOST_ROWS) {
                 throw InvalidInput::field('file', 'The file has more than '.self::MOST_ROWS.' rows. Export only this test.', $row, self::MOST_ROWS);
             }
@@ -174,7 +191,10 @@ final class PressureCsv
     private function take(array $cells, int $row): void
     {
         if (count($cells) !== $this->width) {
-            throw InvalidInput::field('file', "Row {$row} has ".count($cells)." columns, the header {$this->width}. The file seems cut off or damaged: export it again.", count($cells), $this->width);
+            throw InvalidInput::field(
+                'file', "Row {$row} has ".count($cells)." columns, the header {$this->width}. The file seems cut off or damaged: export it again.",
+                count($cells), $this->width,
+            );
         }
         if ($this->time->at >= 0) {
             $kept = $this->number($cells, $this->time->at, $row);
@@ -184,7 +204,10 @@ final class PressureCsv
             $t = $this->time->since($kept);
         }
         if ($t <= $this->before) {
-            throw InvalidInput::field('file', "Row {$row}: time goes backwards or stands still ({$t} s after {$this->before} s). Sort the export by time, or export it again.", $t, $this->before);
+            throw InvalidInput::field(
+                'file', "Row {$row}: time goes backwards or stands still ({$t} s after {$this->before} s). Sort the export by time, or export it again.",
+                $t, $this->before,
+            );
         }
         $this->before = $t;
         $this->columns['t'][] = $t;
@@ -201,11 +224,19 @@ final class PressureCsv
         $text = $cells[$at];
         $plain = $this->comma && str_contains($text, ',') && ! str_contains($text, '.') ? str_replace(',', '.', $text) : $text;
         if (! is_numeric($plain)) {
-            throw InvalidInput::field('file', "Row {$row}, column {$this->names[$at]}: “".mb_strimwidth(mb_scrub($text), 0, 40, '…').'” is not a number. Correct it in the file, or export again.', mb_strimwidth(mb_scrub($text), 0, 40, '…'));
+            throw InvalidInput::field(
+                'file',
+                "Row {$row}, column {$this->names[$at]}: “".mb_strimwidth(mb_scrub($text), 0, 40, '…').'” is not a number. Correct it in the file, or export again.',
+                mb_strimwidth(mb_scrub($text), 0, 40, '…'),
+            );
         }
         $value = (float) $plain;
         if (! is_finite($value) || abs($value) > 1.0e12) {
-            throw InvalidInput::field('file', "Row {$row}, column {$this->names[$at]}: “".mb_strimwidth($text, 0, 40, '…').'” is no reading of a logger. Correct it in the file, or export again.', mb_strimwidth($text, 0, 40, '…'));
+            throw InvalidInput::field(
+                'file',
+                "Row {$row}, column {$this->names[$at]}: “".mb_strimwidth($text, 0, 40, '…').'” is no reading of a logger. Correct it in the file, or export again.',
+                mb_strimwidth($text, 0, 40, '…'),
+            );
         }
 
         return $value;

@@ -74,7 +74,9 @@ final readonly class SampleTable
      */
     public function need(array $names, string $what): string
     {
-        return $this->column($names) ?? throw InvalidInput::field('file', "The file has no column for {$what}. Name it ".implode(' or ', $names).'. It has: '.implode(', ', $this->columns).'.', $this->columns);
+        return $this->column($names) ?? throw InvalidInput::field(
+            'file', "The file has no column for {$what}. Name it ".implode(' or ', $names).'. It has: '.implode(', ', $this->columns).'.', $this->columns,
+        );
     }
 
     /** @throws InvalidInput if the cell is not a number */
@@ -83,7 +85,9 @@ final readonly class SampleTable
         $text = $this->text($row, $column);
         $plain = str_contains($text, '.') ? $text : str_replace(',', '.', $text);
         if (! is_numeric($plain)) {
-            throw InvalidInput::field('file', 'Row '.($row + 2).", column {$column}: “{$text}” is not a number. Correct it in the file, or export again.", $text);
+            throw InvalidInput::field(
+                'file', 'Row '.($row + 2).", column {$column}: “{$text}” is not a number. Correct it in the file, or export again.", $text,
+            );
         }
 
         return (float) $plain;

@@ -26,7 +26,13 @@ final class SectionTrace
             default => throw InvalidInput::field($field, "{$field} is not a number.", $data[$field])
         };
 
-        return [Section::of($pipe->material, $pipe->lengthM, $pipe->insideMm, $pipe->wallMm, $maybe('modulus_gpa') ?? $pipe->modulusGpa, $maybe('poisson'), $maybe('expansion_per_c')), $data];
+        return [
+            Section::of(
+                $pipe->material, $pipe->lengthM, $pipe->insideMm, $pipe->wallMm, $maybe('modulus_gpa') ?? $pipe->modulusGpa, $maybe('poisson'),
+                $maybe('expansion_per_c'),
+            ),
+            $data,
+        ];
     }
 
     /**
@@ -44,7 +50,9 @@ final class SectionTrace
     {
         $data = json_decode($json, true);
         if (! is_array($data) || $data === [] || array_is_list($data)) {
-            throw InvalidInput::field('section', 'The section file is no JSON object. It wants material, length_m, inside_mm and wall_mm; or parts and a profile.');
+            throw InvalidInput::field(
+                'section', 'The section file is no JSON object. It wants material, length_m, inside_mm and wall_mm; or parts and a profile.',
+            );
         }
 
         return $data;

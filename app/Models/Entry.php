@@ -40,7 +40,9 @@ final class Entry extends Model
     /** As the core reads it. */
     public function told(): Item
     {
-        return new Item($this->id, $this->kind, $this->data(), new \DateTimeImmutable($this->device_at), $this->person->name, new \DateTimeImmutable($this->server_at));
+        return new Item(
+            $this->id, $this->kind, $this->data(), new \DateTimeImmutable($this->device_at), $this->person->name, new \DateTimeImmutable($this->server_at),
+        );
     }
 
     /** @return array<string, mixed> */

@@ -25,7 +25,10 @@ final class FusionRun extends Model
 
     protected $dateFormat = 'Y-m-d H:i:s.v';
 
-    protected $casts = ['started_at' => 'immutable_datetime', 'real_started_at' => 'immutable_datetime', 'finished' => 'bool', 'speed' => 'float', 'time_s' => 'float', 'voltage_v' => 'float', 'resistance_ohm' => 'float', 'fitting_c' => 'float', 'stopped_at_s' => 'float', 'seed' => 'int', 'samples' => 'array'];
+    protected $casts = [
+        'started_at' => 'immutable_datetime', 'real_started_at' => 'immutable_datetime', 'finished' => 'bool', 'speed' => 'float', 'time_s' => 'float',
+        'voltage_v' => 'float', 'resistance_ohm' => 'float', 'fitting_c' => 'float', 'stopped_at_s' => 'float', 'seed' => 'int', 'samples' => 'array',
+    ];
 
     public function isFromDevice(): bool
     {

@@ -24,7 +24,10 @@ final class Joint extends Model
 
     protected $guarded = [];
 
-    protected $casts = ['verdict' => 'array', 'planned' => 'array', 'station_m' => 'float', 'number' => 'int', 'release_at' => 'immutable_datetime', 'test_at' => 'immutable_datetime'];
+    protected $casts = [
+        'verdict' => 'array', 'planned' => 'array', 'station_m' => 'float', 'number' => 'int', 'release_at' => 'immutable_datetime',
+        'test_at' => 'immutable_datetime',
+    ];
 
     /** @return BelongsTo<Main, $this> */
     public function main(): BelongsTo

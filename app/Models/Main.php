@@ -19,7 +19,10 @@ final class Main extends Model
 
     protected $guarded = [];
 
-    protected $casts = ['sdr' => 'float', 'pn_bar' => 'float', 'wall_mm' => 'float', 'od_largest_mm' => 'float', 'od_smallest_mm' => 'float', 'label_size_mm' => 'float', 'length_m' => 'float'];
+    protected $casts = [
+        'sdr' => 'float', 'pn_bar' => 'float', 'wall_mm' => 'float', 'od_largest_mm' => 'float', 'od_smallest_mm' => 'float', 'label_size_mm' => 'float',
+        'length_m' => 'float',
+    ];
 
     /** @return BelongsTo<Job, $this> */
     public function job(): BelongsTo

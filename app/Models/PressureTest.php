@@ -27,7 +27,10 @@ final class PressureTest extends Model
 
     protected $guarded = [];
 
-    protected $casts = ['plan' => 'array', 'run' => 'array', 'verdict' => 'array', 'section_facts' => 'array', 'ready' => 'array', 'measured' => 'array', 'number' => 'int', 'started_at' => 'immutable_datetime', 'ended_at' => 'immutable_datetime'];
+    protected $casts = [
+        'plan' => 'array', 'run' => 'array', 'verdict' => 'array', 'section_facts' => 'array', 'ready' => 'array', 'measured' => 'array', 'number' => 'int',
+        'started_at' => 'immutable_datetime', 'ended_at' => 'immutable_datetime',
+    ];
 
     /** What may be done with it as it stands. */
     public function conduct(): Conduct

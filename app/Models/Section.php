@@ -20,7 +20,10 @@ final class Section extends Model
 
     protected $guarded = [];
 
-    protected $casts = ['facts' => 'array', 'from_station_m' => 'float', 'to_station_m' => 'float', 'low_level_m' => 'float', 'high_level_m' => 'float', 'gauge_level_m' => 'float', 'design_pressure_kpa' => 'float'];
+    protected $casts = [
+        'facts' => 'array', 'from_station_m' => 'float', 'to_station_m' => 'float', 'low_level_m' => 'float', 'high_level_m' => 'float',
+        'gauge_level_m' => 'float', 'design_pressure_kpa' => 'float',
+    ];
 
     /** @return BelongsTo<Main, $this> */
     public function main(): BelongsTo

@@ -26,7 +26,10 @@ final class Bench
         foreach ($subject->inOrder() as $entry) {
             $data = $entry->payload;
             if (is_string($data['key'] ?? null)) {
-                $readings[$data['key']] = ['value' => $data['value'] ?? $data['row'] ?? null, 'at' => $entry->takenAt->format(DATE_RFC3339), 'late_min' => $entry->lateMin(), 'by' => $entry->author(), 'times' => ($readings[$data['key']]['times'] ?? 0) + 1];
+                $readings[$data['key']] = [
+                    'value' => $data['value'] ?? $data['row'] ?? null, 'at' => $entry->takenAt->format(DATE_RFC3339), 'late_min' => $entry->lateMin(),
+                    'by' => $entry->author(), 'times' => ($readings[$data['key']]['times'] ?? 0) + 1,
+                ];
             }
         }
         $model = $subject->model;
@@ -45,9 +48,13 @@ final class Bench
             'readings' => (object) $readings,
             'remarks' => $subject->sitting()->remarks(),
             'verdict' => ($verdict ?? $subject->verdict())->toArray(),
-            'sample_labels' => (object) ($subject->job->simulated && $model instanceof Joint && $subject->procedure instanceof Fused ? SampleLabel::each($subject->procedure, $subject->facts, $subject->procedure->welds()) : []),
+            'sample_labels' => (object) ($subject->job->simulated && $model instanceof Joint && $subject->procedure instanceof Fused ? SampleLabel::each(
+                $subject->procedure, $subject->facts, $subject->procedure->welds(),
+            ) : []),
             'good_traces' => (object) self::goodTraces($subject),
-            'rulebook' => ['id' => $rulebook->id, 'version' => $rulebook->version, 'title' => $rulebook->title, 'current_version' => $subject->job->rulebook->version],
+            'rulebook' => [
+                'id' => $rulebook->id, 'version' => $rulebook->version, 'title' => $rulebook->title, 'current_version' => $subject->job->rulebook->version,
+            ],
             'fusion_run' => $run?->id,
             'fusion_run_record' => $run?->record,
             'now' => $subject->job->now()->format('Y-m-d\TH:i:s.vP'),
@@ -85,7 +92,8 @@ final class Bench
     public static function work(Work $work): array
     {
         return [
-            'id' => $work->id, 'kind' => $work->kind->value, 'procedure' => $work->procedure, 'title' => $work->title, 'main_id' => $work->main_id, 'from_m' => $work->from_station_m, 'to_m' => $work->to_station_m,
+            'id' => $work->id, 'kind' => $work->kind->value, 'procedure' => $work->procedure, 'title' => $work->title, 'main_id' => $work->main_id,
+            'from_m' => $work->from_station_m, 'to_m' => $work->to_station_m,
             'state' => $work->state, 'severity' => $work->severity, 'current_step' => $work->current_step,
         ];
     }
@@ -96,7 +104,8 @@ final class Bench
         $procedure = Catalogue::of($joint->method);
 
         return [
-            'id' => $joint->id, 'number' => $joint->number, 'station_m' => $joint->station_m, 'method' => $joint->method, 'method_title' => $procedure->title(), 'shape' => $procedure->shape(),
+            'id' => $joint->id, 'number' => $joint->number, 'station_m' => $joint->station_m, 'method' => $joint->method,
+            'method_title' => $procedure->title(), 'shape' => $procedure->shape(),
             'pipe_a' => $joint->pipe_a, 'pipe_b' => $joint->pipe_b, 'state' => $joint->state, 'severity' => $joint->severity,
             'current_step' => $joint->current_step, 'section_id' => $joint->section_id,
             'release_at' => $joint->release_at?->format('Y-m-d\TH:i:sP'), 'test_at' => $joint->test_at?->format('Y-m-d\TH:i:sP'),

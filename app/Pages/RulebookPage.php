@@ -26,14 +26,21 @@ final class RulebookPage
         $rulebook = $job->rules();
         $shipped = Rulebooks::of(explode('-', $rulebook->id)[0]);
         $limits = array_map(static fn (Limit $l): array => [
-            'id' => $l->id, 'title' => $l->title, 'value' => $l->value, 'unit' => $l->unit->value, 'display' => $rulebook->units->display($l->unit), 'source' => $l->source->tag(),
+            'id' => $l->id, 'title' => $l->title, 'value' => $l->value, 'unit' => $l->unit->value, 'display' => $rulebook->units->display($l->unit),
+            'source' => $l->source->tag(),
             'changed_by' => $l->changedBy, 'reason' => $l->reason, 'shipped' => ($shipped?->limits[$l->id] ?? null)?->value, 'group' => self::group($l->id),
         ], array_values($rulebook->limits));
 
         return [
-            'id' => $rulebook->id, 'version' => $rulebook->version, 'title' => $rulebook->title, 'units' => $rulebook->units->value, 'limits' => $limits, 'choices' => (object) $rulebook->choices,
-            'schools' => array_map(static fn (School $s): array => ['id' => $s->id, 'title' => $s->title, 'chosen' => $s->isChosen($rulebook), 'source' => $s->source->tag()], Schools::of($rulebook)),
-            'base' => explode('-', $rulebook->id)[0], 'bases' => array_map(static fn (CoreRulebook $r): array => ['id' => $r->id, 'title' => $r->title], Rulebooks::all()), 'versions' => self::versions($job), 'old_joints' => self::oldJoints($job),
+            'id' => $rulebook->id, 'version' => $rulebook->version, 'title' => $rulebook->title, 'units' => $rulebook->units->value, 'limits' => $limits,
+            'choices' => (object) $rulebook->choices,
+            'schools' => array_map(
+                static fn (School $s): array => ['id' => $s->id, 'title' => $s->title, 'chosen' => $s->isChosen($rulebook), 'source' => $s->source->tag()],
+                Schools::of($rulebook),
+            ),
+            'base' => explode('-', $rulebook->id)[0],
+            'bases' => array_map(static fn (CoreRulebook $r): array => ['id' => $r->id, 'title' => $r->title], Rulebooks::all()),
+            'versions' => self::versions($job), 'old_joints' => self::oldJoints($job),
         ];
     }
 

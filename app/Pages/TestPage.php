@@ -45,16 +45,23 @@ final class TestPage
         $known = TestMethods::for($facts, $units);
         $ids = array_map(static fn (array $m): string => $m['method']->id(), $known);
         $chosen = in_array($method, $ids, true) ? $method : ($ids[0] ?? null);
-        [$plan, $fault] = $chosen === null ? [null, 'No test method is made for this section. Check its material and service.'] : $this->plan($section, $chosen, $options);
+        [$plan, $fault] = $chosen === null ? [
+            null, 'No test method is made for this section. Check its material and service.',
+        ] : $this->plan($section, $chosen, $options);
         $readiness = $plan === null ? null : Readying::of($section, $plan);
 
         return [
-            'section' => ['id' => $section->id, 'name' => $section->name, 'from_station_m' => $section->from_station_m, 'to_station_m' => $section->to_station_m, 'facts' => [...$facts->toArray(), 'length_m' => $facts->lengthM(), 'volume_m3' => $facts->volumeM3()], 'facts_written' => $section->facts !== null],
+            'section' => [
+                'id' => $section->id, 'name' => $section->name, 'from_station_m' => $section->from_station_m, 'to_station_m' => $section->to_station_m,
+                'facts' => [...$facts->toArray(), 'length_m' => $facts->lengthM(), 'volume_m3' => $facts->volumeM3()],
+                'facts_written' => $section->facts !== null,
+            ],
             'ready' => $readiness?->isReady() ?? false, 'gates' => $readiness->gates ?? [],
             'methods' => array_map(static fn (array $m): array => [...self::method($m['method']), 'why' => $m['why']], $known),
             'chosen' => $chosen, 'plan' => $plan?->toArray(), 'plan_fault' => $fault,
             'bench' => Bench::of(Subject::section($section, $plan === null ? Medium::Water->value : $plan->medium->value)),
-            'display' => self::display($plan === null ? new Words($units) : (new Words($units))->upTo($plan->gaugeKpa)), 'facts_display' => self::display(new Words($units)),
+            'display' => self::display($plan === null ? new Words($units) : (new Words($units))->upTo($plan->gaugeKpa)),
+            'facts_display' => self::display(new Words($units)),
             'tests' => $section->tests->map(fn (PressureTest $test): array => $this->test($test))->all(),
         ];
     }
@@ -75,7 +82,11 @@ final class TestPage
     /** @return array<string, mixed> */
     private static function method(TestMethod $method): array
     {
-        return ['id' => $method->id(), 'title' => $method->title(), 'source' => $method->source()->tag(), 'remembered' => $method->source()->kind === \Diastoma\Core\Rulebook\SourceKind::FromMemory, 'standing' => $method->standing()->value, 'medium' => $method->medium()->value, 'options' => array_map(static fn (Option $o): array => $o->toArray(), $method->options())];
+        return [
+            'id' => $method->id(), 'title' => $method->title(), 'source' => $method->source()->tag(),
+            'remembered' => $method->source()->kind === \Diastoma\Core\Rulebook\SourceKind::FromMemory, 'standing' => $method->standing()->value,
+            'medium' => $method->medium()->value, 'options' => array_map(static fn (Option $o): array => $o->toArray(), $method->options()),
+        ];
     }
 
     /**
@@ -87,7 +98,10 @@ final class TestPage
     {
         $shown = static fn (Unit $unit): array => $words->units->display($unit);
 
-        return ['pressure' => $words->pressure(), 'length' => $shown(Unit::Metre), 'small' => $shown(Unit::Millimetre), 'volume' => $shown(Unit::Litre), 'temperature' => $shown(Unit::Celsius)];
+        return [
+            'pressure' => $words->pressure(), 'length' => $shown(Unit::Metre), 'small' => $shown(Unit::Millimetre), 'volume' => $shown(Unit::Litre),
+            'temperature' => $shown(Unit::Celsius),
+        ];
     }
 
     /** @return array<string, mixed> */
@@ -100,16 +114,23 @@ final class TestPage
         $elapsed = $running ? $this->recorded->elapsed($test) : null;
 
         return [
-            'id' => $test->id, 'number' => $test->number, ...array_intersect_key(self::method($method), ['title' => 1, 'source' => 1, 'remembered' => 1, 'standing' => 1]), 'method' => $test->method,
-            'state' => $test->state ?? 'planned', 'mode' => $test->mode, 'repeat_of' => $test->repeat_of === null ? null : PressureTest::whereKey($test->repeat_of)->value('number'),
-            'plan' => [...$test->plan, 'options' => (object) ($test->plan['options'] ?? [])], 'verdict' => $test->verdict === null ? null : [...$test->verdict, 'figures' => (object) ($test->verdict['figures'] ?? [])], 'measured' => (object) ($test->measured ?? []),
+            'id' => $test->id, 'number' => $test->number,
+            ...array_intersect_key(self::method($method), ['title' => 1, 'source' => 1, 'remembered' => 1, 'standing' => 1]), 'method' => $test->method,
+            'state' => $test->state ?? 'planned', 'mode' => $test->mode,
+            'repeat_of' => $test->repeat_of === null ? null : PressureTest::whereKey($test->repeat_of)->value('number'),
+            'plan' => [...$test->plan, 'options' => (object) ($test->plan['options'] ?? [])],
+            'verdict' => $test->verdict === null ? null : [...$test->verdict, 'figures' => (object) ($test->verdict['figures'] ?? [])],
+            'measured' => (object) ($test->measured ?? []),
             'asks' => array_map(static fn (ReadingSpec $spec): array => $spec->toArray($units), $method->asks()),
             'faults' => array_map(static fn (PressureFault $f): array => ['id' => $f->value, 'title' => $f->title()], PressureFault::in($plan->medium)),
             'display' => self::display((new Words($units))->upTo($plan->gaugeKpa)),
             'notes' => Recorded::notes($test), 'logging' => $running && $test->conduct()->isLogging(),
-            'now' => $elapsed === null ? null : [...Now::at($plan, $test->mode === 'simulated' ? [] : Recorded::marks($test), $elapsed)->toArray(), 'elapsed_s' => $elapsed],
+            'now' => $elapsed === null ? null : [
+                ...Now::at($plan, $test->mode === 'simulated' ? [] : Recorded::marks($test), $elapsed)->toArray(), 'elapsed_s' => $elapsed,
+            ],
             'samples' => $test->hasEnded() ? $this->traces->extent('test', $test->id)['count'] : null,
-            'mends' => ClosePressureTest::written($test, Journal::TEST_MEND), 'signatures' => ClosePressureTest::written($test, Journal::TEST_SIGNED), 'ready' => $test->ready,
+            'mends' => ClosePressureTest::written($test, Journal::TEST_MEND), 'signatures' => ClosePressureTest::written($test, Journal::TEST_SIGNED),
+            'ready' => $test->ready,
             'started_at' => $test->started_at?->format('Y-m-d\TH:i:sP'), 'ended_at' => $test->ended_at?->format('Y-m-d\TH:i:sP'),
         ];
     }
@@ -122,13 +143,18 @@ final class TestPage
     public function clocks(Job $job): array
     {
         $clocks = [];
-        $running = PressureTest::with('section.main.job')->where('state', 'running')->whereIn('section_id', Section::whereIn('main_id', Main::where('job_id', $job->id)->select('id'))->select('id'))->get();
+        $running = PressureTest::with('section.main.job')->where('state', 'running')->whereIn(
+            'section_id', Section::whereIn('main_id', Main::where('job_id', $job->id)->select('id'))->select('id'),
+        )->get();
         foreach ($running as $test) {
             $now = Now::at(Recorded::plan($test), $test->mode === 'simulated' ? [] : Recorded::marks($test), $this->recorded->elapsed($test))->toArray();
             $speed = $test->mode === 'simulated' ? (float) $test->run['speed'] : 1.0;
             $clocks[] = [
-                'id' => "test-{$test->id}", 'title' => $now['title'], 'then' => $now['next'] === null ? 'Read it, and finish the test.' : "{$now['next']}: {$now['next_do']}", 'source' => TestMethods::of($test->method)->source()->tag(), 'kind' => 'test_phase',
-                'starts_at' => $test->started_at->addMilliseconds((int) round(1000 * $now['began_s'] / $speed))->format('Y-m-d\TH:i:sP'), 'due_at' => $test->started_at->addMilliseconds((int) round(1000 * $now['ends_s'] / $speed))->format('Y-m-d\TH:i:sP'),
+                'id' => "test-{$test->id}", 'title' => $now['title'],
+                'then' => $now['next'] === null ? 'Read it, and finish the test.' : "{$now['next']}: {$now['next_do']}",
+                'source' => TestMethods::of($test->method)->source()->tag(), 'kind' => 'test_phase',
+                'starts_at' => $test->started_at->addMilliseconds((int) round(1000 * $now['began_s'] / $speed))->format('Y-m-d\TH:i:sP'),
+                'due_at' => $test->started_at->addMilliseconds((int) round(1000 * $now['ends_s'] / $speed))->format('Y-m-d\TH:i:sP'),
                 'joint_id' => $test->id, 'joint_number' => null, 'main' => $test->section->main_id, 'section' => $test->section->name, 'test' => $test->number,
             ];
         }

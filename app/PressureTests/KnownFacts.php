@@ -38,18 +38,27 @@ final class KnownFacts
     {
         $main = $section->main;
         if (! isset($section->facts['parts']) && $section->to_station_m - $section->from_station_m < 0.1) {
-            throw InvalidInput::field('section', "Section {$section->name} has no length yet: plan its line in Set-out first.", $section->to_station_m - $section->from_station_m, 0.1);
+            throw InvalidInput::field(
+                'section', "Section {$section->name} has no length yet: plan its line in Set-out first.", $section->to_station_m - $section->from_station_m,
+                0.1,
+            );
         }
         $material = Material::named($main->material);
         if (! isset($section->facts['parts']) && $material === null) {
-            throw InvalidInput::field('material', "It is not known here how {$main->material} stretches, so no test of it can be planned. Ask the office to add the material.", $main->material);
+            throw InvalidInput::field(
+                'material', "It is not known here how {$main->material} stretches, so no test of it can be planned. Ask the office to add the material.",
+                $main->material,
+            );
         }
         $low = min($section->low_level_m, $section->high_level_m);
         $high = max($section->low_level_m, $section->high_level_m);
 
         return [
             'service' => $main->service,
-            'parts' => [['material' => $material?->value, 'length_m' => $section->to_station_m - $section->from_station_m, 'dn_mm' => (float) $main->dn_mm, 'inside_mm' => $main->od_largest_mm - 2 * $main->wall_mm, 'wall_mm' => $main->wall_mm]],
+            'parts' => [[
+                'material' => $material?->value, 'length_m' => $section->to_station_m - $section->from_station_m, 'dn_mm' => (float) $main->dn_mm,
+                'inside_mm' => $main->od_largest_mm - 2 * $main->wall_mm, 'wall_mm' => $main->wall_mm,
+            ]],
             'profile' => [[$section->from_station_m, $low], [$section->to_station_m, $high]],
             'fittings' => [['kind' => 'end', 'station_m' => $section->from_station_m], ['kind' => 'end', 'station_m' => $section->to_station_m]],
             'ratings' => [['name' => 'weakest part', 'kpa' => max(1.0, $section->design_pressure_kpa)]],

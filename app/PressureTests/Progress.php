@@ -56,7 +56,9 @@ final class Progress
     {
         $row = self::table()->where('id', $id)->first();
 
-        return $row === null ? null : ['id' => $id, 'stage' => $row->stage, 'rows' => (int) $row->rows_read, 'bytes' => (int) $row->bytes, 'total_bytes' => (int) $row->total_bytes];
+        return $row === null ? null : [
+            'id' => $id, 'stage' => $row->stage, 'rows' => (int) $row->rows_read, 'bytes' => (int) $row->bytes, 'total_bytes' => (int) $row->total_bytes,
+        ];
     }
 
     /** May come before the import itself has begun. */

@@ -41,7 +41,9 @@ final class Readying
     {
         $since = $last === null ? 0 : (int) Entry::where('subject_type', 'test')->where('subject_id', $last->id)->max('seq');
 
-        return array_values(array_filter(Subject::section($section)->overruled($since), static fn (Overrule $o): bool => str_starts_with($o->rule, Readiness::OVERRULE)));
+        return array_values(array_filter(
+            Subject::section($section)->overruled($since), static fn (Overrule $o): bool => str_starts_with($o->rule, Readiness::OVERRULE),
+        ));
     }
 
     /**
@@ -58,7 +60,10 @@ final class Readying
             foreach ($step->readings as $spec) {
                 $reading = $readings->reading($spec->key);
                 if ($reading !== null) {
-                    $answers[] = ['step' => $step->title, 'question' => $spec->label, 'answer' => $reading->value, 'at' => $reading->takenAt->format('Y-m-d\TH:i:sP'), 'by' => $reading->by];
+                    $answers[] = [
+                        'step' => $step->title, 'question' => $spec->label, 'answer' => $reading->value, 'at' => $reading->takenAt->format('Y-m-d\TH:i:sP'),
+                        'by' => $reading->by,
+                    ];
                 }
             }
         }

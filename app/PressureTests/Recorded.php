@@ -39,7 +39,9 @@ final class Recorded
     {
         $real = (CarbonImmutable::now('UTC')->getPreciseTimestamp(3) - ($test->run['real_started_ms'] ?? 0)) / 1000;
 
-        return max(0.0, $test->mode === 'simulated' ? $real * $test->run['speed'] : $test->started_at->diffInMilliseconds($test->section->main->job->now()) / 1000);
+        return max(
+            0.0, $test->mode === 'simulated' ? $real * $test->run['speed'] : $test->started_at->diffInMilliseconds($test->section->main->job->now()) / 1000,
+        );
     }
 
     public static function simulated(PressureTest $test): Run
@@ -57,7 +59,10 @@ final class Recorded
         $notes = [];
         foreach (Entry::with('person')->where('subject_type', 'test')->where('subject_id', $test->id)->where('kind', Journal::TEST_NOTE)->orderBy('seq')->get() as $entry) {
             $data = $entry->data();
-            $notes[] = ['t' => (float) $data['t'], 'text' => (string) $data['text'], 'phase' => $data['phase'] ?? null, 'by' => $entry->person->name, 'at' => $entry->device_at];
+            $notes[] = [
+                't' => (float) $data['t'], 'text' => (string) $data['text'], 'phase' => $data['phase'] ?? null, 'by' => $entry->person->name,
+                'at' => $entry->device_at,
+            ];
         }
 
         return $notes;
@@ -99,7 +104,9 @@ final class Recorded
             return $this->soFar($test, $since);
         }
 
-        return array_values(array_filter(LoggedTrace::rows($this->traces->window('test', $test->id, max(-1e12, $since), 1e12, $most)), static fn (array $r): bool => $r['t'] > $since));
+        return array_values(array_filter(
+            LoggedTrace::rows($this->traces->window('test', $test->id, max(-1e12, $since), 1e12, $most)), static fn (array $r): bool => $r['t'] > $since,
+        ));
     }
 
     /**
@@ -113,7 +120,12 @@ final class Recorded
     {
         $gaps = $test->mode === 'simulated' ? $test->run['gaps'] ?? [] : [];
 
-        return array_values(array_filter($rows, static fn (array $r): bool => array_filter($gaps, static fn (array $gap): bool => $r['t'] > $gap[0] && ($gap[1] === null || $r['t'] < $gap[1])) === []));
+        return array_values(array_filter(
+            $rows,
+            static fn (array $r): bool => array_filter(
+                $gaps, static fn (array $gap): bool => $r['t'] > $gap[0] && ($gap[1] === null || $r['t'] < $gap[1]),
+            ) === [],
+        ));
     }
 
     /** @return list<array{t: float, p: float, c: ?float, added: ?float}> in the order of their times, whenever they reached the server */
@@ -122,7 +134,11 @@ final class Recorded
         $rows = [];
         foreach (Entry::where('subject_type', 'test')->where('subject_id', $test->id)->where('kind', Journal::TEST_READING)->orderBy('seq')->get() as $entry) {
             $data = $entry->data();
-            $rows[(string) $data['t']] = ['t' => (float) $data['t'], 'p' => (float) $data['pressure_kpa'], 'c' => isset($data['temperature_c']) ? (float) $data['temperature_c'] : null, 'added' => isset($data['added_l']) ? (float) $data['added_l'] : null];
+            $rows[(string) $data['t']] = [
+                't' => (float) $data['t'], 'p' => (float) $data['pressure_kpa'],
+                'c' => isset($data['temperature_c']) ? (float) $data['temperature_c'] : null,
+                'added' => isset($data['added_l']) ? (float) $data['added_l'] : null,
+            ];
         }
         usort($rows, static fn (array $a, array $b): int => $a['t'] <=> $b['t']);
 

@@ -56,9 +56,12 @@ final class Subject
         $main = $joint->main;
 
         return new self(Kind::Joint, $joint, $main->job, Catalogue::of($joint->method), new Facts([
-            'number' => $joint->number, 'dn_mm' => $main->dn_mm, 'sdr' => $main->sdr, 'wall_mm' => $main->wall_mm, 'pn_bar' => $main->pn_bar, 'service' => $main->service,
-            'od_largest_mm' => $main->od_largest_mm, 'od_smallest_mm' => $main->od_smallest_mm, 'label_size_mm' => $main->label_size_mm, 'size_convention' => $main->size_convention, 'material' => $main->material, 'pipe_a' => $joint->pipe_a, 'pipe_b' => $joint->pipe_b,
-            'pipe_length_m' => $joint->planned['pipe_length_m'] ?? null, 'planned_h_deg' => $joint->planned['h_deg'] ?? null, 'planned_v_deg' => $joint->planned['v_deg'] ?? null,
+            'number' => $joint->number, 'dn_mm' => $main->dn_mm, 'sdr' => $main->sdr, 'wall_mm' => $main->wall_mm, 'pn_bar' => $main->pn_bar,
+            'service' => $main->service,
+            'od_largest_mm' => $main->od_largest_mm, 'od_smallest_mm' => $main->od_smallest_mm, 'label_size_mm' => $main->label_size_mm,
+            'size_convention' => $main->size_convention, 'material' => $main->material, 'pipe_a' => $joint->pipe_a, 'pipe_b' => $joint->pipe_b,
+            'pipe_length_m' => $joint->planned['pipe_length_m'] ?? null, 'planned_h_deg' => $joint->planned['h_deg'] ?? null,
+            'planned_v_deg' => $joint->planned['v_deg'] ?? null,
         ]));
     }
 

@@ -114,7 +114,8 @@ final class Differences
     private static function name(string $table, array $row): string
     {
         return match ($table) {
-            'joints' => "Joint {$row['number']}", 'pipes' => "Pipe {$row['number']}", 'sections' => "Section {$row['name']}", 'mains' => "Main {$row['name']}", 'works' => "{$row['kind']} {$row['title']}",
+            'joints' => "Joint {$row['number']}", 'pipes' => "Pipe {$row['number']}", 'sections' => "Section {$row['name']}",
+            'mains' => "Main {$row['name']}", 'works' => "{$row['kind']} {$row['title']}",
             'pressure_tests' => "Test {$row['number']} ({$row['method']})", default => "{$table} {$row['id']}",
         };
     }

@@ -138,7 +138,8 @@ final class Rebuilt
             ],
             Journal::TEST_BEGUN => ['state' => 'running', 'mode' => $data['mode'], 'started_at' => CarbonImmutable::parse($at)],
             default => [
-                'state' => $data['state'], 'verdict' => $data['verdict'], 'mode' => $data['mode'] ?? ($data['simulated'] ? 'simulated' : 'csv'), 'measured' => $data['measured'] ?? null,
+                'state' => $data['state'], 'verdict' => $data['verdict'], 'mode' => $data['mode'] ?? ($data['simulated'] ? 'simulated' : 'csv'),
+                'measured' => $data['measured'] ?? null,
                 'started_at' => CarbonImmutable::parse($data['started_at']), 'ended_at' => CarbonImmutable::parse($data['ended_at']),
             ],
         })->save();

@@ -18,7 +18,10 @@ final class FusionsOf
         foreach ($subject->procedure instanceof Fused ? $subject->procedure->weldsOf($subject->situation()) : [] as $weld) {
             $all = $readings->all($weld->recordKey());
             foreach ($all as $k => $reading) {
-                $found[] = ['title' => $weld->title, 'key' => $weld->recordKey(), 'label' => $readings->text($weld->key('label_code')) ?? '', 'record' => is_array($reading->value) ? $reading->value : [], 'by' => $reading->by, 'time' => $k + 1, 'of' => count($all)];
+                $found[] = [
+                    'title' => $weld->title, 'key' => $weld->recordKey(), 'label' => $readings->text($weld->key('label_code')) ?? '',
+                    'record' => is_array($reading->value) ? $reading->value : [], 'by' => $reading->by, 'time' => $k + 1, 'of' => count($all),
+                ];
             }
         }
 

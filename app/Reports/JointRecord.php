@@ -38,7 +38,9 @@ final class JointRecord
             $said = $f->said.($f->todo === '' ? '' : ' '.$f->todo);
             $overrule = $f->overrule();
             if ($overrule !== null) {
-                $said .= " OVERRULED by {$overrule->by} ({$overrule->role}), {$this->time($overrule->at->format(DATE_RFC3339), $job->time_zone)}: {$overrule->reason}";
+                $said .= " OVERRULED by {$overrule->by} ({$overrule->role}), {$this->time(
+                    $overrule->at->format(DATE_RFC3339), $job->time_zone,
+                )}: {$overrule->reason}";
             }
             $rows[] = [strtoupper($f->severity->value), $said, $f->source->tag()];
         }
@@ -58,7 +60,11 @@ final class JointRecord
             }
             $data = $entry->data();
             $spec = $specs[$data['key']] ?? null;
-            $rows[] = [(string) $entry->seq, $spec->label ?? $data['key'], $this->value($data['value'], $spec, $subject), $this->time($entry->device_at, $job->time_zone).($entry->told()->lateMin() === null ? '' : " (sent {$entry->told()->lateMin()} min later)"), $entry->told()->author()];
+            $rows[] = [
+                (string) $entry->seq, $spec->label ?? $data['key'], $this->value($data['value'], $spec, $subject),
+                $this->time($entry->device_at, $job->time_zone).($entry->told()->lateMin() === null ? '' : " (sent {$entry->told()->lateMin()} min later)"),
+                $entry->told()->author(),
+            ];
         }
         $paper->table([12, 68, 45, 27, 28], ['No.', 'Reading', 'Value', 'Time', 'By'], $rows);
 
@@ -76,7 +82,9 @@ final class JointRecord
         foreach (FusionsOf::subject($subject) as $fusion) {
             $record = $fusion['record'];
             $paper->section('Fusion'.($fusion['title'] === '' ? '' : " · {$fusion['title']}").($fusion['of'] > 1 ? " · {$fusion['time']} of {$fusion['of']}" : ''));
-            $paper->say("{$record['duration_s']} s, {$record['energy_kj']} kJ, {$record['end_code']}; by ".($record['operator'] ?? $fusion['by']).'; '.$this->time((string) $record['started_at'], $subject->job->time_zone).' to '.$this->time((string) $record['ended_at'], $subject->job->time_zone).'. Trace '.($record['diagnosis']['title'] ?? 'not diagnosed').'.');
+            $paper->say("{$record['duration_s']} s, {$record['energy_kj']} kJ, {$record['end_code']}; by ".($record['operator'] ?? $fusion['by']).'; '.$this->time(
+                (string) $record['started_at'], $subject->job->time_zone,
+            ).' to '.$this->time((string) $record['ended_at'], $subject->job->time_zone).'. Trace '.($record['diagnosis']['title'] ?? 'not diagnosed').'.');
             $samples = isset($record['trace']) ? $this->traces->read('fusion', (string) $record['trace']) : [];
             if ($samples !== []) {
                 $paper->plot(array_map(static fn (array $s): array => [(float) $s['t'], (float) $s['i']], $samples), 'time, s', 'current, A', [], 45);
@@ -93,7 +101,9 @@ final class JointRecord
             is_bool($value) => $value ? 'yes' : 'no',
             is_int($value) || is_float($value) => $spec === null ? (string) $value : $units->print((float) $value, $spec->unit),
             is_string($value) => $spec?->kind === ReadingKind::Now ? $this->time($value, $subject->job->time_zone) : $value,
-            is_array($value) && array_is_list($value) => implode(' · ', array_map(static fn ($v): string => $spec === null ? (string) $v : $units->print((float) $v, $spec->unit), $value)),
+            is_array($value) && array_is_list($value) => implode(
+                ' · ', array_map(static fn ($v): string => $spec === null ? (string) $v : $units->print((float) $v, $spec->unit), $value),
+            ),
             is_array($value) && isset($value['duration_s']) => "{$value['duration_s']} s, {$value['energy_kj']} kJ, {$value['end_code']}".($value['simulated'] ? ', simulated unit' : ''),
             is_array($value) && isset($value['name']) => (string) $value['name'],
             default => '',

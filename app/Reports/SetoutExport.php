@@ -10,7 +10,10 @@ use Diastoma\Core\Layout\BellHole;
 /** A set-out plan as other programs read it. Coordinates in metres in the job's grid. */
 final class SetoutExport
 {
-    public const COLUMNS = ['joint', 'kind', 'station_m', 'easting_m', 'northing_m', 'level_m', 'dig_level_m', 'deflection_h_deg', 'deflection_v_deg', 'offset_right_mm', 'offset_up_mm', 'pipe', 'length_m', 'cut', 'far_end_h_mm', 'far_end_v_mm'];
+    public const COLUMNS = [
+        'joint', 'kind', 'station_m', 'easting_m', 'northing_m', 'level_m', 'dig_level_m', 'deflection_h_deg', 'deflection_v_deg', 'offset_right_mm',
+        'offset_up_mm', 'pipe', 'length_m', 'cut', 'far_end_h_mm', 'far_end_v_mm',
+    ];
 
     /** @return list<list<int|float|string>> a row a joint, with the pipe that follows it */
     public static function rows(Plan $plan): array
@@ -21,9 +24,11 @@ final class SetoutExport
             $pipe = $pipes[$k] ?? null;
             $r = static fn (?float $v, int $places): float|string => $v === null ? '' : round($v, $places);
             $rows[] = [
-                $j['number'], $j['kind'], round($j['station_m'], 3), round($j['easting_m'], 4), round($j['northing_m'], 4), round($j['level_m'], 4), round(BellHole::digLevelM((float) $j['level_m'], (float) $plan->main->wall_mm), 3),
+                $j['number'], $j['kind'], round($j['station_m'], 3), round($j['easting_m'], 4), round($j['northing_m'], 4), round($j['level_m'], 4),
+                round(BellHole::digLevelM((float) $j['level_m'], (float) $plan->main->wall_mm), 3),
                 round($j['deflection_h_deg'], 3), round($j['deflection_v_deg'], 3), round($j['offset_right_mm'], 1), round($j['offset_up_mm'], 1),
-                $pipe['number'] ?? '', $pipe === null ? '' : round($pipe['length_m'], 4), $pipe === null ? '' : ($pipe['cut'] ? 'cut' : 'whole'), $r($j['far_end_h_mm'], 0), $r($j['far_end_v_mm'], 0),
+                $pipe['number'] ?? '', $pipe === null ? '' : round($pipe['length_m'], 4), $pipe === null ? '' : ($pipe['cut'] ? 'cut' : 'whole'),
+                $r($j['far_end_h_mm'], 0), $r($j['far_end_v_mm'], 0),
             ];
         }
 
@@ -46,12 +51,21 @@ final class SetoutExport
     {
         $joints = $plan->payload['joints'];
         $at = static fn (array $j): array => [round($j['easting_m'], 4), round($j['northing_m'], 4), round($j['level_m'], 4)];
-        $features = [['type' => 'Feature', 'properties' => ['name' => "{$plan->main->name} as planned", 'what' => 'line'], 'geometry' => ['type' => 'LineString', 'coordinates' => array_map($at, $joints)]]];
+        $features = [[
+            'type' => 'Feature', 'properties' => ['name' => "{$plan->main->name} as planned", 'what' => 'line'],
+            'geometry' => ['type' => 'LineString', 'coordinates' => array_map($at, $joints)],
+        ]];
         foreach (self::rows($plan) as $k => $row) {
-            $features[] = ['type' => 'Feature', 'properties' => array_combine(self::COLUMNS, $row), 'geometry' => ['type' => 'Point', 'coordinates' => $at($joints[$k])]];
+            $features[] = [
+                'type' => 'Feature', 'properties' => array_combine(self::COLUMNS, $row),
+                'geometry' => ['type' => 'Point', 'coordinates' => $at($joints[$k])],
+            ];
         }
 
-        return json_encode(['type' => 'FeatureCollection', 'name' => $plan->main->name, 'coordinates_in' => "metres in the job's grid", 'features' => $features], JSON_THROW_ON_ERROR | JSON_UNESCAPED_UNICODE | JSON_PRETTY_PRINT);
+        return json_encode(
+            ['type' => 'FeatureCollection', 'name' => $plan->main->name, 'coordinates_in' => "metres in the job's grid", 'features' => $features],
+            JSON_THROW_ON_ERROR | JSON_UNESCAPED_UNICODE | JSON_PRETTY_PRINT,
+        );
     }
 
     /** LandXML 1.2: the planned line as an alignment of straight pipes with its profile; points are northing, easting. */

@@ -33,12 +33,23 @@ final class SetoutSheet
         ]);
         if ($data['cut_list'] !== []) {
             $paper->section('Cut list');
-            $paper->table([45, 45, 45, 45], ['Pipe', 'Cut to', 'From', 'Left over'], array_map(static fn (array $c): array => [(string) $c['pipe'], number_format($c['length_m'], 3).' m', "{$c['from_m']} m", number_format($c['left_m'], 3).' m'], $data['cut_list']));
+            $paper->table(
+                [45, 45, 45, 45], ['Pipe', 'Cut to', 'From', 'Left over'],
+                array_map(
+                    static fn (array $c): array => [
+                        (string) $c['pipe'], number_format($c['length_m'], 3).' m', "{$c['from_m']} m", number_format($c['left_m'], 3).' m',
+                    ],
+                    $data['cut_list'],
+                ),
+            );
         }
         $paper->section('Joints in order (right and up are plus; the far end is that of the pipe laid at this joint)');
         $paper->table([10, 13, 18, 24, 24, 17, 17, 13, 13, 17, 14], ['Joint', 'Pipe', 'Station', 'Easting', 'Northing', 'Level', 'Dig', 'Turn h', 'Turn v', 'Far end h/v', 'Length'], array_map(static fn (array $r): array => [
-            $r[1] === 'joint' ? (string) $r[0] : (string) $r[1], (string) $r[11].($r[13] === 'cut' ? ' cut' : ''), number_format((float) $r[2], 2), number_format((float) $r[3], 3, '.', ''), number_format((float) $r[4], 3, '.', ''), number_format((float) $r[5], 3, '.', ''), number_format((float) $r[6], 2, '.', ''),
-            $r[1] === 'joint' ? number_format((float) $r[7], 2).'°' : '', $r[1] === 'joint' ? number_format((float) $r[8], 2).'°' : '', $r[14] === '' ? '' : "{$r[14]} / {$r[15]}", $r[12] === '' ? '' : number_format((float) $r[12], 3),
+            $r[1] === 'joint' ? (string) $r[0] : (string) $r[1], (string) $r[11].($r[13] === 'cut' ? ' cut' : ''), number_format((float) $r[2], 2),
+            number_format((float) $r[3], 3, '.', ''), number_format((float) $r[4], 3, '.', ''), number_format((float) $r[5], 3, '.', ''),
+            number_format((float) $r[6], 2, '.', ''),
+            $r[1] === 'joint' ? number_format((float) $r[7], 2).'°' : '', $r[1] === 'joint' ? number_format((float) $r[8], 2).'°' : '',
+            $r[14] === '' ? '' : "{$r[14]} / {$r[15]}", $r[12] === '' ? '' : number_format((float) $r[12], 3),
         ], SetoutExport::rows($plan)));
         $paper->say('Dig levels: '.BellHole::source()->tag().'. Push each pipe home straight, then turn it.');
 

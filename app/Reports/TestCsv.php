@@ -24,7 +24,10 @@ final class TestCsv
         try {
             $names = null;
             foreach ($this->traces->blocks('test', $test->id) as [$keys, $columns]) {
-                $kept = array_values(array_filter($keys, static fn (string $k): bool => $k !== 't' || array_intersect($keys, [...array_keys(LoggedTrace::TIME), LoggedTrace::EPOCH]) === []));
+                $kept = array_values(array_filter(
+                    $keys,
+                    static fn (string $k): bool => $k !== 't' || array_intersect($keys, [...array_keys(LoggedTrace::TIME), LoggedTrace::EPOCH]) === [],
+                ));
                 usort($kept, static fn (string $a, string $b): int => self::isTime($b) <=> self::isTime($a));
                 $time = array_search(LoggedTrace::EPOCH, $kept, true);
                 if ($names === null) {

@@ -21,8 +21,12 @@ final class TestJson
     {
         $section = $test->section;
         $head = [
-            'job' => $section->main->job->only(['number', 'title', 'place', 'time_zone', 'simulated']), 'main' => ['name' => $section->main->name, 'service' => $section->main->service, 'pipe' => $section->main->pipeSaid()],
-            'section' => ['name' => $section->name, 'from_station_m' => $section->from_station_m, 'to_station_m' => $section->to_station_m, 'facts' => $test->section_facts],
+            'job' => $section->main->job->only(['number', 'title', 'place', 'time_zone', 'simulated']),
+            'main' => ['name' => $section->main->name, 'service' => $section->main->service, 'pipe' => $section->main->pipeSaid()],
+            'section' => [
+                'name' => $section->name, 'from_station_m' => $section->from_station_m, 'to_station_m' => $section->to_station_m,
+                'facts' => $test->section_facts,
+            ],
             'test' => array_diff_key($this->page->test($test), ['asks' => 1, 'faults' => 1, 'display' => 1, 'now' => 1, 'logging' => 1]),
         ];
         echo substr(json_encode($head, self::FLAGS), 0, -1).',"trace":[';

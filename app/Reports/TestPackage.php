@@ -36,7 +36,10 @@ final class TestPackage
         $plan = Recorded::plan($test);
         $section = Recorded::section($test);
         $words = KnownFacts::words($test->section)->upTo($plan->gaugeKpa);
-        $paper = Paper::named("Pressure test {$test->number}, section {$test->section->name}", "{$job->number} · {$job->title} · {$job->place}".($job->simulated ? ' · SIMULATED JOB' : ''));
+        $paper = Paper::named(
+            "Pressure test {$test->number}, section {$test->section->name}",
+            "{$job->number} · {$job->title} · {$job->place}".($job->simulated ? ' · SIMULATED JOB' : ''),
+        );
         $this->outcome($paper, $test, $method);
         $this->section($paper, $test, $section, $words);
         $this->plan($paper, $test, $plan, $words);
@@ -53,13 +56,22 @@ final class TestPackage
     private function outcome(Paper $paper, PressureTest $test, TestMethod $method): void
     {
         $job = $test->section->main->job;
-        $paper->say(['passed' => 'PASSED', 'failed' => 'NOT PASSED', 'advised' => 'READ: '.strtoupper((string) ($test->verdict['reading'] ?? '')).' (this method advises; it accepts nothing by itself)'][$test->state] ?? $test->state, true);
+        $paper->say(
+            [
+                'passed' => 'PASSED', 'failed' => 'NOT PASSED',
+                'advised' => 'READ: '.strtoupper((string) ($test->verdict['reading'] ?? '')).' (this method advises; it accepts nothing by itself)',
+            ][$test->state] ?? $test->state,
+            true,
+        );
         $from = $test->started_at->setTimezone($job->time_zone)->format('Y-m-d H:i');
         $to = $test->ended_at->setTimezone($job->time_zone)->format('Y-m-d H:i');
         $paper->say("{$test->section->main->name}, {$test->section->main->pipeSaid()}, station {$test->section->from_station_m} to {$test->section->to_station_m} m. Method: {$method->title()} [{$method->source()->tag()}]. From {$from} to {$to} ({$job->time_zone}).");
         $judged = Entry::with('person')->where('subject_type', 'test')->where('subject_id', $test->id)->where('kind', Journal::TEST_JUDGED)->orderBy('seq')->first();
         if ($judged !== null) {
-            $how = ['simulated' => 'Trace of the simulated logger.', 'hand' => 'Read by hand.', 'device' => 'Sent by a logger.', 'csv' => 'Brought as a logger’s file.'][$test->mode] ?? '';
+            $how = [
+                'simulated' => 'Trace of the simulated logger.', 'hand' => 'Read by hand.', 'device' => 'Sent by a logger.',
+                'csv' => 'Brought as a logger’s file.',
+            ][$test->mode] ?? '';
             $paper->say("Tester: {$judged->person->name}. {$how} {$judged->data()['samples']} samples, SHA-256 {$judged->data()['samples_sha256']}. Journal entry {$judged->seq}, {$judged->hash}.");
         }
         if (($test->verdict['broken_off'] ?? '') !== '') {
@@ -80,7 +92,12 @@ final class TestPackage
             $marks[] = [(float) $joint->station_m, (string) $joint->number];
         }
         $paper->profile($section->profile->points, $marks, 'level above the lowest point, m; numbers are joints');
-        $parts = array_map(static fn ($p): array => [$p->material->value, $words->metres($p->lengthM), "{$p->dnMm}", "{$p->insideMm} / {$p->wallMm} mm", Words::plain($p->volumeM3(), 3).' m³'], $section->parts);
+        $parts = array_map(
+            static fn ($p): array => [
+                $p->material->value, $words->metres($p->lengthM), "{$p->dnMm}", "{$p->insideMm} / {$p->wallMm} mm", Words::plain($p->volumeM3(), 3).' m³',
+            ],
+            $section->parts,
+        );
         $paper->table([36, 36, 36, 36, 36], ['Pipe', 'Length', 'DN', 'Inside / wall', 'Volume'], $parts);
         $weakest = $section->weakest()->toArray();
         $paper->say("Weakest part: {$weakest['name']}, ".$words->kpa($weakest['kpa']).'. Working pressure '.$words->kpa($section->workingKpa).'. '.match ($joints->count()) {
@@ -92,24 +109,51 @@ final class TestPackage
     {
         $paper->section('Plan');
         $paper->say('At the gauge '.$words->kpa($plan->gaugeKpa).'; at the low point '.$words->kpa($plan->lowKpa).', at the high point '.$words->kpa($plan->highKpa).". {$plan->window['said']} Make-up: {$plan->makeUp['said']}");
-        $paper->table([34, 16, 40, 90], ['Phase', 'min', 'Gauge', 'Do'], array_map(static fn ($p): array => [$p->title, Words::plain($p->minutes, 1), $p->lowKpa < $p->targetKpa - 1e-9 ? $words->kpa($p->lowKpa).' to '.$words->kpa($p->highKpa) : 'to '.$words->kpa($p->targetKpa), $p->do], $plan->phases));
+        $paper->table(
+            [34, 16, 40, 90], ['Phase', 'min', 'Gauge', 'Do'],
+            array_map(
+                static fn ($p): array => [
+                    $p->title, Words::plain($p->minutes, 1),
+                    $p->lowKpa < $p->targetKpa - 1e-9 ? $words->kpa($p->lowKpa).' to '.$words->kpa($p->highKpa) : 'to '.$words->kpa($p->targetKpa), $p->do,
+                ],
+                $plan->phases,
+            ),
+        );
         $site = $test->plan['site'] ?? [];
         foreach ([$site['instruments']['said'] ?? '', $site['energy']['basis'] ?? '', $site['dispose']['said'] ?? '', ...($test->plan['notes'] ?? [])] as $said) {
             $said === '' ? null : $paper->say($said);
         }
         if (($site['thrusts'] ?? []) !== []) {
-            $paper->table([40, 40, 40, 60], ['Thrust at', 'Station', 'kN', 'Held'], array_map(static fn (array $t): array => [$t['kind'].($t['angle_deg'] > 0 ? " {$t['angle_deg']}°" : ''), $words->metres((float) $t['station_m']), Words::plain((float) $t['kn'], 1), $t['held']], $site['thrusts']));
+            $paper->table(
+                [40, 40, 40, 60], ['Thrust at', 'Station', 'kN', 'Held'],
+                array_map(
+                    static fn (array $t): array => [
+                        $t['kind'].($t['angle_deg'] > 0 ? " {$t['angle_deg']}°" : ''), $words->metres((float) $t['station_m']),
+                        Words::plain((float) $t['kn'], 1), $t['held'],
+                    ],
+                    $site['thrusts'],
+                ),
+            );
         }
     }
 
     private function ready(Paper $paper, PressureTest $test, Job $job): void
     {
         $paper->section('Made ready by');
-        $rows = array_map(static fn (array $a): array => [$a['question'], self::answer($a['answer']), (new \DateTimeImmutable($a['at']))->setTimezone(new \DateTimeZone($job->time_zone))->format('Y-m-d H:i'), $a['by']], $test->ready['answers'] ?? []);
+        $rows = array_map(
+            static fn (array $a): array => [
+                $a['question'], self::answer($a['answer']),
+                (new \DateTimeImmutable($a['at']))->setTimezone(new \DateTimeZone($job->time_zone))->format('Y-m-d H:i'), $a['by'],
+            ],
+            $test->ready['answers'] ?? [],
+        );
         $paper->table([76, 52, 26, 26], ['Question', 'Answer; instrument, calibration', 'Time', 'By'], $rows);
         foreach ($test->ready['gates'] ?? [] as $gate) {
             if (($gate['overrule'] ?? null) !== null) {
-                $paper->say("OVERRULED: {$gate['title']} ({$gate['said']}) by {$gate['overrule']['by']}, {$gate['overrule']['role']}: {$gate['overrule']['reason']}", true);
+                $paper->say(
+                    "OVERRULED: {$gate['title']} ({$gate['said']}) by {$gate['overrule']['by']}, {$gate['overrule']['role']}: {$gate['overrule']['reason']}",
+                    true,
+                );
             }
         }
     }
@@ -130,7 +174,10 @@ final class TestPackage
         $bands = array_map(static fn (array $p): array => [$p['from_s'] / 60, $p['to_s'] / 60, $titles[$p['id']] ?? $p['id']], $test->verdict['phases']);
         $rows = LoggedTrace::rows($this->traces->window('test', $test->id, -1e12, 1e12, self::POINTS));
         $shown = $words->pressure();
-        $paper->plot(array_map(static fn (array $r): array => [$r['t'] / 60, $r['p'] * $shown['factor']], $rows), 'time, min', "gauge pressure, {$shown['symbol']}", $bands);
+        $paper->plot(
+            array_map(static fn (array $r): array => [$r['t'] / 60, $r['p'] * $shown['factor']], $rows), 'time, min', "gauge pressure, {$shown['symbol']}",
+            $bands,
+        );
         foreach (Recorded::notes($test) as $note) {
             $paper->say(Words::plain($note['t'] / 60, 1)." min: {$note['text']} ({$note['by']})");
         }
@@ -139,7 +186,10 @@ final class TestPackage
     private function verdict(Paper $paper, PressureTest $test, Job $job): void
     {
         $paper->section('Arithmetic');
-        $paper->table([44, 52, 54, 30], ['Figure', 'Formula', 'With the values', 'Result'], array_map(static fn (array $a): array => [$a['title'], $a['formula'], $a['working'] ?? '', $a['value']], $test->verdict['arithmetic']));
+        $paper->table(
+            [44, 52, 54, 30], ['Figure', 'Formula', 'With the values', 'Result'],
+            array_map(static fn (array $a): array => [$a['title'], $a['formula'], $a['working'] ?? '', $a['value']], $test->verdict['arithmetic']),
+        );
         foreach (TestMethods::of($test->method)->asks() as $spec) {
             if (isset($test->measured[$spec->key])) {
                 $value = $test->measured[$spec->key];
@@ -147,7 +197,10 @@ final class TestPackage
             }
         }
         $paper->section('Verdict');
-        $paper->table([16, 114, 50], ['', 'Measured, allowed, what to do', 'Source'], array_map(static fn (array $f): array => [strtoupper($f['severity']), trim($f['said'].' '.$f['todo']), $f['source']], $test->verdict['findings']));
+        $paper->table(
+            [16, 114, 50], ['', 'Measured, allowed, what to do', 'Source'],
+            array_map(static fn (array $f): array => [strtoupper($f['severity']), trim($f['said'].' '.$f['todo']), $f['source']], $test->verdict['findings']),
+        );
         foreach ($test->verdict['diagnosis']['looks_like'] ?? [] as $k => $looks) {
             $k === 0 ? $paper->section('What the judged phase looks like (advice; it neither passes nor fails)') : null;
             $paper->say(str_replace('_', ' ', $looks['cause']).": {$looks['evidence']} {$looks['todo']}");
@@ -169,7 +222,21 @@ final class TestPackage
         $paper->keep(45);
         $paper->section('Signatures');
         $signed = ClosePressureTest::written($test, Journal::TEST_SIGNED);
-        $rows = array_map(static fn (array $s): array => [$s['by'], $s['role'], (new \DateTimeImmutable($s['at']))->setTimezone(new \DateTimeZone($job->time_zone))->format('Y-m-d H:i'), $s['remark'], "entry {$s['seq']}"], $signed);
-        $paper->table([40, 26, 30, 60, 24], ['Name', 'Role', 'Signed', 'Remark', 'Journal'], [...$rows, ...array_map(static fn (string $role): array => ['', $role, '', '', ''], array_values(array_diff(Rights::signers(), array_column($signed, 'role'))))]);
+        $rows = array_map(
+            static fn (array $s): array => [
+                $s['by'], $s['role'], (new \DateTimeImmutable($s['at']))->setTimezone(new \DateTimeZone($job->time_zone))->format('Y-m-d H:i'),
+                $s['remark'], "entry {$s['seq']}",
+            ],
+            $signed,
+        );
+        $paper->table(
+            [40, 26, 30, 60, 24], ['Name', 'Role', 'Signed', 'Remark', 'Journal'],
+            [
+                ...$rows,
+                ...array_map(
+                    static fn (string $role): array => ['', $role, '', '', ''], array_values(array_diff(Rights::signers(), array_column($signed, 'role'))),
+                ),
+            ],
+        );
     }
 }

@@ -23,7 +23,8 @@ final class LaidJoints
         $rows = [];
         foreach ($main->joints()->whereNotNull('planned')->get() as $joint) {
             $rows[] = [
-                'joint' => $joint->number, 'state' => $joint->state, 'severity' => $joint->severity, 'station_m' => $joint->station_m, 'pipe_a' => $joint->pipe_a, 'pipe_b' => $joint->pipe_b,
+                'joint' => $joint->number, 'state' => $joint->state, 'severity' => $joint->severity, 'station_m' => $joint->station_m,
+                'pipe_a' => $joint->pipe_a, 'pipe_b' => $joint->pipe_b,
                 'planned' => $joint->planned, 'laid' => $joint->state === 'planned' ? null : self::laid($joint)->toArray(),
             ];
         }
@@ -43,8 +44,10 @@ final class LaidJoints
         $read = $situation->readings;
 
         return AsLaid::of(
-            self::place($planned), self::place($planned['far'] ?? $planned), isset($planned['h_deg']) ? [(float) $planned['h_deg'], (float) $planned['v_deg']] : null,
-            $measured === null ? null : [$measured->horizontalDeg, $measured->verticalDeg], $read->number('far_right_mm'), $read->number('far_up_mm'), $read->number('far_along_mm'),
+            self::place($planned), self::place($planned['far'] ?? $planned),
+            isset($planned['h_deg']) ? [(float) $planned['h_deg'], (float) $planned['v_deg']] : null,
+            $measured === null ? null : [$measured->horizontalDeg, $measured->verticalDeg], $read->number('far_right_mm'), $read->number('far_up_mm'),
+            $read->number('far_along_mm'),
         );
     }
 

@@ -29,9 +29,13 @@ final class PlanRequest
         }
 
         return [
-            'lengths' => array_map(static fn (array $l): array => ['length_m' => (float) $l['length_m'], 'count' => isset($l['count']) ? (int) $l['count'] : null], array_values($given['lengths'])),
+            'lengths' => array_map(
+                static fn (array $l): array => ['length_m' => (float) $l['length_m'], 'count' => isset($l['count']) ? (int) $l['count'] : null],
+                array_values($given['lengths']),
+            ),
             'allowed_deg' => $own ?? $allowed->degrees, 'allowed_source' => $own === null ? $allowed->source->tag() : 'entered for this plan',
-            'share' => (float) ($given['share'] ?? $rulebook->value('gs.share_percent') / 100), 'band_mm' => (float) ($given['band_mm'] ?? $rulebook->value('gs.band_mm')),
+            'share' => (float) ($given['share'] ?? $rulebook->value('gs.share_percent') / 100),
+            'band_mm' => (float) ($given['band_mm'] ?? $rulebook->value('gs.band_mm')),
             'cut_min_m' => isset($given['cut_min_m']) ? (float) $given['cut_min_m'] : null, 'cut_anywhere' => (bool) ($given['cut_anywhere'] ?? true),
         ];
     }
@@ -39,6 +43,8 @@ final class PlanRequest
     /** @param  array{lengths: list<array{length_m: float, count: ?int}>, allowed_deg: float, share: float, band_mm: float, cut_min_m: ?float, cut_anywhere: bool}  $request */
     public static function limits(array $request): PlanLimits
     {
-        return PlanLimits::of($request['lengths'], $request['allowed_deg'], $request['share'], $request['band_mm'], $request['cut_min_m'], $request['cut_anywhere']);
+        return PlanLimits::of(
+            $request['lengths'], $request['allowed_deg'], $request['share'], $request['band_mm'], $request['cut_min_m'], $request['cut_anywhere'],
+        );
     }
 }

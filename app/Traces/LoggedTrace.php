@@ -12,7 +12,10 @@ use Diastoma\Core\Quantity\Volume;
 /** A record in the units its logger wrote it in: kept so, read in SI. */
 final readonly class LoggedTrace
 {
-    public const PRESSURE = ['pressure_kpa' => 'kPa', 'pressure_bar' => 'bar', 'pressure_mbar' => 'mbar', 'pressure_mpa' => 'MPa', 'pressure_psi' => 'psi', 'pressure_pa' => 'Pa'];
+    public const PRESSURE = [
+        'pressure_kpa' => 'kPa', 'pressure_bar' => 'bar', 'pressure_mbar' => 'mbar', 'pressure_mpa' => 'MPa', 'pressure_psi' => 'psi',
+        'pressure_pa' => 'Pa',
+    ];
 
     public const TEMPERATURE = ['temperature_c' => '°C', 'temperature_f' => '°F'];
 
@@ -48,7 +51,11 @@ final readonly class LoggedTrace
         $temperature = array_values(array_intersect(array_keys($this->columns), array_keys(self::TEMPERATURE)))[0] ?? null;
         $added = array_values(array_intersect(array_keys($this->columns), array_keys(self::ADDED)))[0] ?? null;
 
-        return PressureTrace::columns($this->columns['t'], self::si($pressure, $this->columns[$pressure]), $temperature === null ? null : self::si($temperature, $this->columns[$temperature]), $added === null ? null : self::si($added, $this->columns[$added]));
+        return PressureTrace::columns(
+            $this->columns['t'], self::si($pressure, $this->columns[$pressure]),
+            $temperature === null ? null : self::si($temperature, $this->columns[$temperature]),
+            $added === null ? null : self::si($added, $this->columns[$added]),
+        );
     }
 
     /**
@@ -101,8 +108,15 @@ final readonly class LoggedTrace
             return $key === null ? null : [$key, ...self::factor($key)];
         };
         [$p, $c, $added] = [$find(self::PRESSURE, 'p'), $find(self::TEMPERATURE, 'c'), $find(self::ADDED, 'added')];
-        $value = static fn (array $row, ?array $column): ?float => $column === null || $row[$column[0]] === null ? null : round($row[$column[0]] * $column[1] + $column[2], 9);
+        $value = static fn (array $row, ?array $column): ?float => $column === null || $row[$column[0]] === null ? null : round(
+            $row[$column[0]] * $column[1] + $column[2], 9,
+        );
 
-        return array_map(static fn (array $row): array => ['t' => (float) $row['t'], 'p' => $value($row, $p) ?? 0.0, 'c' => $value($row, $c), 'added' => $value($row, $added)], $rows);
+        return array_map(
+            static fn (array $row): array => [
+                't' => (float) $row['t'], 'p' => $value($row, $p) ?? 0.0, 'c' => $value($row, $c), 'added' => $value($row, $added),
+            ],
+            $rows,
+        );
     }
 }

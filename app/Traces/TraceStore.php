@@ -113,7 +113,9 @@ final class TraceStore
         foreach ($columns as $key => $column) {
             hash_update($hash, $key."\n");
             foreach (array_chunk($column, 4096) as $part) {
-                hash_update($hash, in_array(null, $part, true) ? pack('e*', ...array_map(static fn (?float $v): float => $v ?? NAN, $part)) : pack('e*', ...$part));
+                hash_update(
+                    $hash, in_array(null, $part, true) ? pack('e*', ...array_map(static fn (?float $v): float => $v ?? NAN, $part)) : pack('e*', ...$part),
+                );
             }
         }
 
@@ -137,7 +139,9 @@ final class TraceStore
     public function blocks(string $subjectType, string $subjectId, float $from = -INF, float $to = INF): \Generator
     {
         $numbers = DB::table('trace_blocks')->where('subject_type', $subjectType)->where('subject_id', $subjectId)
-            ->when(is_finite($from), static fn ($q) => $q->where('to_s', '>=', $from))->when(is_finite($to), static fn ($q) => $q->where('from_s', '<=', $to))->orderBy('block')->pluck('block')->all();
+            ->when(
+                is_finite($from), static fn ($q) => $q->where('to_s', '>=', $from),
+            )->when(is_finite($to), static fn ($q) => $q->where('from_s', '<=', $to))->orderBy('block')->pluck('block')->all();
         foreach (array_chunk($numbers, self::AT_ONCE) as $some) {
             foreach (DB::table('trace_blocks')->where('subject_type', $subjectType)->where('subject_id', $subjectId)->whereIn('block', $some)->orderBy('block')->pluck('samples') as $stored) {
                 yield self::opened($stored);

@@ -22,8 +22,9 @@ use Diastoma\Core\Simulation\FusionControlUnit;
 final class Work
 {
     /** @param  list<Reading>  $history */
-    private function __construct(private readonly FusionProcedure $procedure, private readonly Facts $facts, private array $history, private \DateTimeImmutable $now)
-    {
+    private function __construct(
+        private readonly FusionProcedure $procedure, private readonly Facts $facts, private array $history, private \DateTimeImmutable $now,
+    ) {
     }
 
     public static function on(FusionProcedure $procedure, Facts $facts): self
@@ -46,7 +47,9 @@ final class Work
     /** The printed figures of a weld's label, without a bar code. */
     public function label(Weld $weld, float $volts, float $ohms, float $seconds): self
     {
-        return $this->read($weld->key('printed_voltage_v'), $volts)->read($weld->key('printed_resistance_ohm'), $ohms)->read($weld->key('printed_fusion_time_s'), $seconds);
+        return $this->read($weld->key('printed_voltage_v'), $volts)->read($weld->key('printed_resistance_ohm'), $ohms)->read(
+            $weld->key('printed_fusion_time_s'), $seconds,
+        );
     }
 
     /** A fusion on the simulated unit; time goes on with it. */
@@ -56,7 +59,8 @@ final class Work
         $ended = $this->now->modify('+'.(int) ceil($trace->durationS()).' seconds');
         $value = [
             ...$trace->summary(15.0), 'diagnosis' => Diagnosis::of($trace, Nominal::of($volts, $ohms, $seconds, 15.0))->toArray(),
-            'operator' => 'Crew', 'certificate_until' => '2027-03-01', 'started_at' => $this->now->format(\DateTimeInterface::RFC3339), 'ended_at' => $ended->format(\DateTimeInterface::RFC3339),
+            'operator' => 'Crew', 'certificate_until' => '2027-03-01', 'started_at' => $this->now->format(\DateTimeInterface::RFC3339),
+            'ended_at' => $ended->format(\DateTimeInterface::RFC3339),
         ];
 
         return new self($this->procedure, $this->facts, [...$this->history, new Reading($weld->recordKey(), $value, $ended)], $ended);

@@ -44,7 +44,11 @@ final class DemoSeeder extends Seeder
         }
         $ada = $this->people();
         $id = (string) Str::uuid();
-        $job = Job::create(['id' => $id, 'number' => 'K-2417', 'title' => 'Millrace Lane main renewal', 'place' => 'Harrowfen', 'time_zone' => 'Europe/Berlin', 'began_on' => CarbonImmutable::now('UTC')->subDays(40)->toDateString(), 'rulebook_id' => Rulebook::where('key', 'iso')->value('id'), 'simulated' => true, 'journal_head' => Journal::root($id)]);
+        $job = Job::create([
+            'id' => $id, 'number' => 'K-2417', 'title' => 'Millrace Lane main renewal', 'place' => 'Harrowfen', 'time_zone' => 'Europe/Berlin',
+            'began_on' => CarbonImmutable::now('UTC')->subDays(40)->toDateString(), 'rulebook_id' => Rulebook::where('key', 'iso')->value('id'),
+            'simulated' => true, 'journal_head' => Journal::root($id),
+        ]);
         $unit = $this->equipment($job);
         app(SetUp::class)->job($job->refresh()->load('rulebook', 'equipment'), $ada);
         $joints = $this->main($job);
@@ -64,13 +68,17 @@ final class DemoSeeder extends Seeder
     {
         $later = CarbonImmutable::now('UTC')->addMonths(9)->toDateString();
         $people = [
-            ['Ada Brook', 'ada@demo', 'jointer', 'F-1107', $later], ['Olaf Reed', 'olaf@demo', 'jointer', 'F-0892', CarbonImmutable::now('UTC')->subDays(20)->toDateString()],
+            ['Ada Brook', 'ada@demo', 'jointer', 'F-1107', $later],
+            ['Olaf Reed', 'olaf@demo', 'jointer', 'F-0892', CarbonImmutable::now('UTC')->subDays(20)->toDateString()],
             ['Vera Holm', 'vera@demo', 'supervisor', 'F-0310', $later], ['Tom Sluice', 'tom@demo', 'tester', 'T-0455', $later],
             ['Ines Marl', 'ines@demo', 'inspector', null, null], ['Office', 'root@demo', 'admin', null, null],
         ];
         $password = bcrypt('trench');
         foreach ($people as [$name, $email, $role, $certificate, $until]) {
-            Person::create(['name' => $name, 'email' => $email, 'role' => $role, 'password' => $password, 'certificate_number' => $certificate, 'certificate_until' => $until]);
+            Person::create([
+                'name' => $name, 'email' => $email, 'role' => $role, 'password' => $password, 'certificate_number' => $certificate,
+                'certificate_until' => $until,
+            ]);
         }
 
         return Person::where('email', 'ada@demo')->firstOrFail();
@@ -91,17 +99,32 @@ final class DemoSeeder extends Seeder
     private function main(Job $job): array
     {
         $pe = PeDimensions::of(180, 11.0);
-        $main = Main::create(['job_id' => $job->id, 'name' => 'Millrace Lane', 'service' => 'water', 'material' => 'PE 100', 'dn_mm' => 180, 'sdr' => 11, 'wall_mm' => $pe->wallMm, 'od_largest_mm' => $pe->largestMeanOdMm, 'length_m' => self::PIPES * self::PIPE_M]);
+        $main = Main::create([
+            'job_id' => $job->id, 'name' => 'Millrace Lane', 'service' => 'water', 'material' => 'PE 100', 'dn_mm' => 180, 'sdr' => 11,
+            'wall_mm' => $pe->wallMm, 'od_largest_mm' => $pe->largestMeanOdMm, 'length_m' => self::PIPES * self::PIPE_M,
+        ]);
         $sections = [
-            Section::create(['main_id' => $main->id, 'name' => 'A', 'from_station_m' => 0, 'to_station_m' => 114, 'low_level_m' => 41.2, 'high_level_m' => 46.8, 'gauge_level_m' => 42.0, 'design_pressure_kpa' => 1000, 'facts' => ['owner_test_kpa' => 1500.0]]),
-            Section::create(['main_id' => $main->id, 'name' => 'B', 'from_station_m' => 114, 'to_station_m' => 216, 'low_level_m' => 46.8, 'high_level_m' => 52.5, 'gauge_level_m' => 47.5, 'design_pressure_kpa' => 1000, 'facts' => ['owner_test_kpa' => 1500.0]]),
+            Section::create([
+                'main_id' => $main->id, 'name' => 'A', 'from_station_m' => 0, 'to_station_m' => 114, 'low_level_m' => 41.2, 'high_level_m' => 46.8,
+                'gauge_level_m' => 42.0, 'design_pressure_kpa' => 1000, 'facts' => ['owner_test_kpa' => 1500.0],
+            ]),
+            Section::create([
+                'main_id' => $main->id, 'name' => 'B', 'from_station_m' => 114, 'to_station_m' => 216, 'low_level_m' => 46.8, 'high_level_m' => 52.5,
+                'gauge_level_m' => 47.5, 'design_pressure_kpa' => 1000, 'facts' => ['owner_test_kpa' => 1500.0],
+            ]),
         ];
         $joints = [];
         for ($k = 1; $k <= self::PIPES; $k++) {
-            Pipe::create(['main_id' => $main->id, 'number' => sprintf('P%03d', 200 + $k), 'from_station_m' => ($k - 1) * self::PIPE_M, 'to_station_m' => $k * self::PIPE_M]);
+            Pipe::create([
+                'main_id' => $main->id, 'number' => sprintf('P%03d', 200 + $k), 'from_station_m' => ($k - 1) * self::PIPE_M,
+                'to_station_m' => $k * self::PIPE_M,
+            ]);
             if ($k < self::PIPES) {
                 $station = $k * self::PIPE_M;
-                $joints[$k] = Joint::create(['main_id' => $main->id, 'section_id' => $sections[$station < 114 ? 0 : 1]->id, 'number' => $k, 'station_m' => $station, 'method' => Coupler::ID, 'pipe_a' => sprintf('P%03d', 200 + $k), 'pipe_b' => sprintf('P%03d', 201 + $k)]);
+                $joints[$k] = Joint::create([
+                    'main_id' => $main->id, 'section_id' => $sections[$station < 114 ? 0 : 1]->id, 'number' => $k, 'station_m' => $station,
+                    'method' => Coupler::ID, 'pipe_a' => sprintf('P%03d', 200 + $k), 'pipe_b' => sprintf('P%03d', 201 + $k),
+                ]);
             }
         }
 
@@ -112,7 +135,10 @@ final class DemoSeeder extends Seeder
     private function otherMains(Job $job, Person $person, Equipment $unit, CarbonImmutable $now): void
     {
         $trunk = $this->other($job, $person, 'Northgate trunk', 'water', 800, 17.0, [101 => LargeBore::ID, 102 => LargeBore::ID, 103 => LargeBore::ID], 500);
-        $this->other($job, $person, 'Quarry Hill gas', 'gas', 110, 11.0, [201 => Coupler::ID, 202 => TappingTee::ID, 203 => BranchSaddle::ID, 204 => Coupler::ID, 205 => RepairSpool::ID], 600);
+        $this->other(
+            $job, $person, 'Quarry Hill gas', 'gas', 110, 11.0,
+            [201 => Coupler::ID, 202 => TappingTee::ID, 203 => BranchSaddle::ID, 204 => Coupler::ID, 205 => RepairSpool::ID], 600,
+        );
         $this->joints->work($trunk[101], $person, $unit, 'r6_fusion', $now->subMinutes(3), 'r6_fusion', [], 40);
     }
 
@@ -126,19 +152,31 @@ final class DemoSeeder extends Seeder
         $onBarrel = static fn (string $method): bool => in_array($method, [TappingTee::ID, BranchSaddle::ID], true);
         $pipes = 1 + count(array_filter($methods, static fn (string $method): bool => ! $onBarrel($method)));
         $length = $pipes * self::PIPE_M;
-        $main = Main::create(['job_id' => $job->id, 'name' => $name, 'service' => $service, 'material' => 'PE 100', 'dn_mm' => $dn, 'sdr' => $sdr, 'wall_mm' => $pe->wallMm, 'od_largest_mm' => $pe->largestMeanOdMm, 'length_m' => $length]);
-        $section = Section::create(['main_id' => $main->id, 'name' => $service === 'gas' ? 'G' : 'T', 'from_station_m' => 0, 'to_station_m' => $length, 'low_level_m' => 38.0, 'high_level_m' => 40.5, 'gauge_level_m' => 38.4, 'design_pressure_kpa' => $service === 'gas' ? 400 : 800]);
+        $main = Main::create([
+            'job_id' => $job->id, 'name' => $name, 'service' => $service, 'material' => 'PE 100', 'dn_mm' => $dn, 'sdr' => $sdr, 'wall_mm' => $pe->wallMm,
+            'od_largest_mm' => $pe->largestMeanOdMm, 'length_m' => $length,
+        ]);
+        $section = Section::create([
+            'main_id' => $main->id, 'name' => $service === 'gas' ? 'G' : 'T', 'from_station_m' => 0, 'to_station_m' => $length, 'low_level_m' => 38.0,
+            'high_level_m' => 40.5, 'gauge_level_m' => 38.4, 'design_pressure_kpa' => $service === 'gas' ? 400 : 800,
+        ]);
         $joints = [];
         $k = 1; // the pipe that the crew stands on
         $beside = 0;
         foreach ($methods as $number => $method) {
             $beside = $onBarrel($method) ? $beside + 1 : 0;
             $station = $onBarrel($method) ? ($k - 1) * self::PIPE_M + 4 * $beside : $k * self::PIPE_M;
-            $joints[$number] = Joint::create(['main_id' => $main->id, 'section_id' => $section->id, 'number' => $number, 'station_m' => $station, 'method' => $method, 'pipe_a' => sprintf('P%03d', $pipe + $k), 'pipe_b' => sprintf('P%03d', $pipe + ($onBarrel($method) ? $k : $k + 1))]);
+            $joints[$number] = Joint::create([
+                'main_id' => $main->id, 'section_id' => $section->id, 'number' => $number, 'station_m' => $station, 'method' => $method,
+                'pipe_a' => sprintf('P%03d', $pipe + $k), 'pipe_b' => sprintf('P%03d', $pipe + ($onBarrel($method) ? $k : $k + 1)),
+            ]);
             $k += $onBarrel($method) ? 0 : 1;
         }
         for ($k = 1; $k <= $pipes; $k++) {
-            Pipe::create(['main_id' => $main->id, 'number' => sprintf('P%03d', $pipe + $k), 'from_station_m' => ($k - 1) * self::PIPE_M, 'to_station_m' => $k * self::PIPE_M]);
+            Pipe::create([
+                'main_id' => $main->id, 'number' => sprintf('P%03d', $pipe + $k), 'from_station_m' => ($k - 1) * self::PIPE_M,
+                'to_station_m' => $k * self::PIPE_M,
+            ]);
         }
         app(SetUp::class)->main($main, $person);
 

@@ -34,8 +34,9 @@ final class FusedJoints
     }
 
     /** A coupler whose fusion begins at a moment; the joint may stay in its clamps. */
-    public function make(Joint $joint, Person $person, Equipment $unit, CarbonImmutable $start, int $seed, TraceClass $fault = TraceClass::Good, bool $released = true): void
-    {
+    public function make(
+        Joint $joint, Person $person, Equipment $unit, CarbonImmutable $start, int $seed, TraceClass $fault = TraceClass::Good, bool $released = true,
+    ): void {
         $this->work($joint, $person, $unit, 'fusion', $start, $released ? null : 'release_written', self::scatter($joint, $seed), $seed, $fault);
     }
 
@@ -46,16 +47,23 @@ final class FusedJoints
      * @param  ?string  $last  the last reading that is taken; null for all
      * @param  array<string, mixed>  $instead
      */
-    public function work(Joint $joint, Person $person, Equipment $unit, string $record, CarbonImmutable $start, ?string $last, array $instead, int $seed, TraceClass $fault = TraceClass::Good): void
-    {
+    public function work(
+        Joint $joint, Person $person, Equipment $unit, string $record, CarbonImmutable $start, ?string $last, array $instead, int $seed,
+        TraceClass $fault = TraceClass::Good,
+    ): void {
         $subject = Subject::joint($joint->refresh()->load('main.job.rulebook'));
-        $script = (new GoodCrew($subject->procedure, $subject->facts, $subject->rulebook(), $instead))->readings(new \DateTimeImmutable('2026-01-01T08:00:00+00:00'));
+        $script = (new GoodCrew(
+            $subject->procedure, $subject->facts, $subject->rulebook(), $instead,
+        ))->readings(new \DateTimeImmutable('2026-01-01T08:00:00+00:00'));
         $shift = $start->getTimestamp() - $this->begins($script->history, $record)->getTimestamp();
         $specs = $this->specs($subject, $script->history);
         foreach ($script->history as $reading) {
             $at = CarbonImmutable::instance($reading->takenAt)->addSeconds($shift);
             match ($specs[$reading->key] ?? ReadingKind::Number) {
-                ReadingKind::Record => $this->run($joint, $person, $reading->key, $this->beginning($reading)->addSeconds($shift), $seed, $reading->key === $record ? $fault : TraceClass::Good),
+                ReadingKind::Record => $this->run(
+                    $joint, $person, $reading->key, $this->beginning($reading)->addSeconds($shift), $seed,
+                    $reading->key === $record ? $fault : TraceClass::Good,
+                ),
                 ReadingKind::Equipment => $this->read($joint, $person, $reading->key, $unit->id, $at),
                 ReadingKind::Now => $this->read($joint, $person, $reading->key, null, $at),
                 default => $this->read($joint, $person, $reading->key, $reading->value, $at),
@@ -74,7 +82,10 @@ final class FusedJoints
         $end = static fn (int $k): array => [$dn + 0.5 + $off($k), $dn + 0.3 + $off($k + 1), $dn + 0.1 + $off($k + 2), $dn + 0.3 + $off($k + 3)];
         $after = static fn (array $d): float => round(array_sum($d) / 4 - 0.48, 2);
 
-        return ['ambient_c' => 13.5, 'pipe_c' => 14.0 + $off(1), 'diameters_a_mm' => $end(1), 'diameters_b_mm' => $end(4), 'od_after_a_mm' => $after($end(1)), 'od_after_b_mm' => $after($end(4)), 'gouge_a_mm' => $off(2), 'gouge_b_mm' => $off(5)];
+        return [
+            'ambient_c' => 13.5, 'pipe_c' => 14.0 + $off(1), 'diameters_a_mm' => $end(1), 'diameters_b_mm' => $end(4), 'od_after_a_mm' => $after($end(1)),
+            'od_after_b_mm' => $after($end(4)), 'gouge_a_mm' => $off(2), 'gouge_b_mm' => $off(5),
+        ];
     }
 
     /** @param  list<Reading>  $history */
@@ -99,7 +110,9 @@ final class FusedJoints
      */
     private function specs(Subject $subject, array $history): array
     {
-        $steps = $subject->procedure->steps(new \Diastoma\Core\Procedure\Situation(new \Diastoma\Core\Procedure\Readings($history), $subject->facts, $subject->rulebook()));
+        $steps = $subject->procedure->steps(new \Diastoma\Core\Procedure\Situation(
+            new \Diastoma\Core\Procedure\Readings($history), $subject->facts, $subject->rulebook(),
+        ));
 
         return collect($steps)->flatMap(static fn ($step): array => $step->readings)->mapWithKeys(static fn (ReadingSpec $spec): array => [$spec->key => $spec->kind])->all();
     }
@@ -110,7 +123,11 @@ final class FusedJoints
         foreach ($subject->procedure instanceof Fused ? $subject->procedure->welds() : [] as $weld) {
             $nominal = $weld->recordKey() === $record ? $weld->nominal($subject->situation()) : null;
             if ($nominal !== null) {
-                $this->fuse($joint, $person, $weld, (new FusionControlUnit($nominal->voltageV, $nominal->resistanceOhm ?? 1.0, $nominal->timeS, $nominal->fittingC, $fault))->run($seed), $start);
+                $this->fuse(
+                    $joint, $person, $weld,
+                    (new FusionControlUnit($nominal->voltageV, $nominal->resistanceOhm ?? 1.0, $nominal->timeS, $nominal->fittingC, $fault))->run($seed),
+                    $start,
+                );
             }
         }
     }
@@ -120,8 +137,13 @@ final class FusedJoints
     {
         $ended = $start->addSeconds((int) ceil($trace->durationS()));
         $id = (string) Str::uuid();
-        app(TraceStore::class)->execute('fusion', $id, array_map(static fn (array $s): array => ['t' => $s['t'], 'v' => $s['v'], 'i' => $s['i']], $trace->samples));
-        CarbonImmutable::withTestNow($ended, fn () => $this->fusion->record($joint, $person, $id, $trace, $start, $ended, SimulatedDevice::ControlUnit->title(), true, $weld->recordKey()));
+        app(TraceStore::class)->execute(
+            'fusion', $id, array_map(static fn (array $s): array => ['t' => $s['t'], 'v' => $s['v'], 'i' => $s['i']], $trace->samples),
+        );
+        CarbonImmutable::withTestNow(
+            $ended,
+            fn () => $this->fusion->record($joint, $person, $id, $trace, $start, $ended, SimulatedDevice::ControlUnit->title(), true, $weld->recordKey()),
+        );
 
         return $ended;
     }

@@ -36,17 +36,31 @@ final class GasketedDemo
         ['Tannery drain', 'sewer_gravity', 'fenwick_corrugated', 450, null, 535.0, 8.0, 0, [6.0], 24.0],
     ];
 
-    public function __construct(private readonly CreateMain $create, private readonly ImportAlignment $import, private readonly PlanLine $plan, private readonly AdoptPlan $adopt, private readonly AddJointSystem $system, private readonly WriteEntry $write)
-    {
+    public function __construct(
+        private readonly CreateMain $create, private readonly ImportAlignment $import, private readonly PlanLine $plan, private readonly AdoptPlan $adopt,
+        private readonly AddJointSystem $system, private readonly WriteEntry $write,
+    ) {
     }
 
     public function run(Job $job, Person $person, CarbonImmutable $now): void
     {
         $this->systems($job, $person);
         foreach (self::MAINS as [$name, $service, $system, $dn, $pn, $od, $wall, $design, $lengths, $length]) {
-            $main = $this->create->execute($job, $person, ['name' => $name, 'service' => $service, 'system' => $system, 'dn_mm' => $dn, 'pn_bar' => $pn, 'od_mm' => $od, 'wall_mm' => $wall, 'design_pressure_kpa' => $design]);
+            $main = $this->create->execute(
+                $job, $person,
+                [
+                    'name' => $name, 'service' => $service, 'system' => $system, 'dn_mm' => $dn, 'pn_bar' => $pn, 'od_mm' => $od, 'wall_mm' => $wall,
+                    'design_pressure_kpa' => $design,
+                ],
+            );
             $fall = $service === 'sewer_gravity' ? 0.005 : 0.001;
-            $this->import->execute($main, $person, AlignmentData::ofParts(4200.0, 7300.0, 35.0, [['length_m' => $length, 'radius_m' => 0.0]], [[0.0, 44.0, 0.0], [$length, 44.0 + $fall * $length, 0.0]]), 'typed');
+            $this->import->execute(
+                $main, $person,
+                AlignmentData::ofParts(
+                    4200.0, 7300.0, 35.0, [['length_m' => $length, 'radius_m' => 0.0]], [[0.0, 44.0, 0.0], [$length, 44.0 + $fall * $length, 0.0]],
+                ),
+                'typed',
+            );
             $this->lay($main, $person, $lengths, 0.8);
         }
         $this->weirStreet($job, $person, $now);
@@ -55,9 +69,21 @@ final class GasketedDemo
     /** A curved GRP line: three joints laid, the third turned beyond its share. */
     private function weirStreet(Job $job, Person $person, CarbonImmutable $now): void
     {
-        $main = $this->create->execute($job, $person, ['name' => 'Weir Street', 'service' => 'sewer_rising', 'system' => 'weir_grp', 'dn_mm' => 600, 'pn_bar' => 10, 'od_mm' => 616.0, 'wall_mm' => 12.0, 'design_pressure_kpa' => 600]);
-        $parts = [['length_m' => 20.0, 'radius_m' => 0.0], ['length_m' => 110.0, 'radius_m' => 330.0], ['length_m' => 24.0, 'radius_m' => 0.0], ['length_m' => 60.0, 'radius_m' => -420.0], ['length_m' => 30.0, 'radius_m' => 0.0]];
-        $this->import->execute($main, $person, AlignmentData::ofParts(5120.0, 8040.0, 62.0, $parts, [[0.0, 38.2, 0.0], [120.0, 38.9, 20.0], [244.0, 38.4, 0.0]]), 'weir-street.xml');
+        $main = $this->create->execute(
+            $job, $person,
+            [
+                'name' => 'Weir Street', 'service' => 'sewer_rising', 'system' => 'weir_grp', 'dn_mm' => 600, 'pn_bar' => 10, 'od_mm' => 616.0,
+                'wall_mm' => 12.0, 'design_pressure_kpa' => 600,
+            ],
+        );
+        $parts = [
+            ['length_m' => 20.0, 'radius_m' => 0.0], ['length_m' => 110.0, 'radius_m' => 330.0], ['length_m' => 24.0, 'radius_m' => 0.0],
+            ['length_m' => 60.0, 'radius_m' => -420.0], ['length_m' => 30.0, 'radius_m' => 0.0],
+        ];
+        $this->import->execute(
+            $main, $person, AlignmentData::ofParts(5120.0, 8040.0, 62.0, $parts, [[0.0, 38.2, 0.0], [120.0, 38.9, 20.0], [244.0, 38.4, 0.0]]),
+            'weir-street.xml',
+        );
         $this->lay($main, $person, [12.0, 6.0], 0.8);
         $numbers = $main->joints()->limit(3)->get();
         foreach ($numbers as $k => $joint) {
@@ -68,7 +94,14 @@ final class GasketedDemo
     /** @param  list<float>  $lengths */
     private function lay(Main $main, Person $person, array $lengths, float $share): void
     {
-        $plan = $this->plan->execute($main->refresh(), $person, ['lengths' => array_map(static fn (float $l): array => ['length_m' => $l], $lengths), 'share' => $share, 'allowed_deg' => in_array($main->joint_method, ['gasketed.concrete_rolling_ring'], true) ? 0.8 : null, 'cut_min_m' => count($lengths) > 1 ? 1.0 : null, 'cut_anywhere' => false]);
+        $plan = $this->plan->execute(
+            $main->refresh(), $person,
+            [
+                'lengths' => array_map(static fn (float $l): array => ['length_m' => $l], $lengths), 'share' => $share,
+                'allowed_deg' => in_array($main->joint_method, ['gasketed.concrete_rolling_ring'], true) ? 0.8 : null,
+                'cut_min_m' => count($lengths) > 1 ? 1.0 : null, 'cut_anywhere' => false,
+            ],
+        );
         $this->adopt->execute($plan, $person);
     }
 
@@ -85,7 +118,9 @@ final class GasketedDemo
                 $spec ??= $step->reading($standing->missing[0]);
             }
             if ($spec !== null) {
-                $value = $turnDeg !== null && $spec->key === 'joint_gaps_mm' ? GoodAnswers::gaps(8, 25.0, (float) $joint->main->od_largest_mm, $turnDeg, 0.0) : CrewAnswers::of($spec, $subject);
+                $value = $turnDeg !== null && $spec->key === 'joint_gaps_mm' ? GoodAnswers::gaps(
+                    8, 25.0, (float) $joint->main->od_largest_mm, $turnDeg, 0.0,
+                ) : CrewAnswers::of($spec, $subject);
                 $this->read($joint, $person, $spec->key, $value, $at->addSeconds(20 * $k));
             }
         }
@@ -108,13 +143,34 @@ final class GasketedDemo
             $generic[$system->key] = $system->toArray();
         }
         foreach ([
-            ['weir_grp', 'Weir GRP coupling', 'grp_coupling', [['dn_mm' => 600, 'pn_bar' => 16, 'insertion_mm' => 130, 'bell_mm' => 135], ['dn_mm' => 400, 'pn_bar' => 16, 'insertion_mm' => 115, 'bell_mm' => 120]]],
-            ['alder_pvc', 'Alder PVC bell', 'pvc_pressure', [['dn_mm' => 200, 'pn_bar' => 16, 'insertion_mm' => 142, 'bell_mm' => 150, 'allowed_deg' => 1.0], ['dn_mm' => 150, 'pn_bar' => 16, 'insertion_mm' => 128, 'bell_mm' => 135, 'allowed_deg' => 1.0]]],
-            ['bellfort_restrained', 'Bellfort restrained', 'di_restrained', [['dn_mm' => 300, 'pn_bar' => 25, 'insertion_mm' => 108, 'second_line_mm' => 123, 'bell_mm' => 140, 'allowed_deg' => 3.0, 'segments' => 8], ['dn_mm' => 200, 'pn_bar' => 25, 'insertion_mm' => 98, 'second_line_mm' => 113, 'bell_mm' => 128, 'allowed_deg' => 4.0, 'segments' => 5]]],
+            [
+                'weir_grp', 'Weir GRP coupling', 'grp_coupling',
+                [
+                    ['dn_mm' => 600, 'pn_bar' => 16, 'insertion_mm' => 130, 'bell_mm' => 135],
+                    ['dn_mm' => 400, 'pn_bar' => 16, 'insertion_mm' => 115, 'bell_mm' => 120],
+                ],
+            ],
+            [
+                'alder_pvc', 'Alder PVC bell', 'pvc_pressure',
+                [
+                    ['dn_mm' => 200, 'pn_bar' => 16, 'insertion_mm' => 142, 'bell_mm' => 150, 'allowed_deg' => 1.0],
+                    ['dn_mm' => 150, 'pn_bar' => 16, 'insertion_mm' => 128, 'bell_mm' => 135, 'allowed_deg' => 1.0],
+                ],
+            ],
+            [
+                'bellfort_restrained', 'Bellfort restrained', 'di_restrained',
+                [
+                    ['dn_mm' => 300, 'pn_bar' => 25, 'insertion_mm' => 108, 'second_line_mm' => 123, 'bell_mm' => 140, 'allowed_deg' => 3.0, 'segments' => 8],
+                    ['dn_mm' => 200, 'pn_bar' => 25, 'insertion_mm' => 98, 'second_line_mm' => 113, 'bell_mm' => 128, 'allowed_deg' => 4.0, 'segments' => 5],
+                ],
+            ],
             ['hollin_skid', 'Hollin concrete, skid ring', 'concrete_skid_ring', [['dn_mm' => 800, 'allowed_deg' => 0.7, 'gap_mm' => 15]]],
             ['fenwick_corrugated', 'Fenwick corrugated drain', 'corrugated_hdpe', [['dn_mm' => 450, 'bell_mm' => 165, 'allowed_deg' => 1.5]]],
         ] as [$key, $title, $kind, $sizes]) {
-            $this->system->execute($job, $person, [...$generic[$kind], 'key' => $key, 'title' => $title, 'source' => "{$title}, laying instructions (invented)", 'sizes' => $sizes]);
+            $this->system->execute(
+                $job, $person,
+                [...$generic[$kind], 'key' => $key, 'title' => $title, 'source' => "{$title}, laying instructions (invented)", 'sizes' => $sizes],
+            );
         }
     }
 }

@@ -19,7 +19,9 @@ dataset('procedures', function () {
 
 function emptySituation(string $rulebook): Situation
 {
-    return new Situation(new Readings, new Facts(['dn_mm' => 180, 'sdr' => 11, 'wall_mm' => 16.4, 'od_largest_mm' => 181.1]), Rulebooks::of($rulebook) ?? Rulebooks::iso());
+    return new Situation(
+        new Readings, new Facts(['dn_mm' => 180, 'sdr' => 11, 'wall_mm' => 16.4, 'od_largest_mm' => 181.1]), Rulebooks::of($rulebook) ?? Rulebooks::iso(),
+    );
 }
 
 it('has steps and readings with names of their own', function (string $id, string $rulebook) {

@@ -37,7 +37,13 @@ function simulatedVerdict(TestMethod $method, PressureFault $fault, int $seed): 
     return $method->judge((new PressureLogger($section, $fault))->run($plan, $seed), $plan, $section);
 }
 
-dataset('methods', array_combine(array_map(static fn (TestMethod $m): string => $m->id(), TestMethods::all()), array_map(static fn (TestMethod $m): array => [$m], TestMethods::all())));
+dataset(
+    'methods',
+    array_combine(
+        array_map(static fn (TestMethod $m): string => $m->id(), TestMethods::all()),
+        array_map(static fn (TestMethod $m): array => [$m], TestMethods::all()),
+    ),
+);
 
 it('passes a tight section and never one that leaks', function (TestMethod $method) {
     foreach ([3, 11, 27] as $seed) {
@@ -57,7 +63,9 @@ it('plans what can be followed: a judged phase, pressures in order, a caution, s
     foreach ($plan->phases as $phase) {
         expect($phase->minutes)->toBeGreaterThan(0.0)->and($phase->lowKpa)->toBeLessThanOrEqual($phase->targetKpa + 1e-9)->and($phase->targetKpa)->toBeLessThanOrEqual($phase->highKpa + 1e-9)->and($phase->do)->not->toBe('');
     }
-    expect(array_filter($plan->phases, static fn ($p): bool => $p->judged))->toHaveCount(1)->and($plan->window['feasible'])->toBeTrue($plan->window['said'])->and($plan->cautions)->not->toBe([])
+    expect(array_filter(
+        $plan->phases, static fn ($p): bool => $p->judged,
+    ))->toHaveCount(1)->and($plan->window['feasible'])->toBeTrue($plan->window['said'])->and($plan->cautions)->not->toBe([])
         ->and($plan->site['energy']['air_kj'])->toBeGreaterThan($plan->site['energy']['water_kj'])->and($plan->figures)->not->toBe([])->and($method->source()->tag())->not->toBe('');
 })->with('methods');
 
@@ -100,11 +108,20 @@ it('says American units where the rulebook does', function (TestMethod $method) 
     $words = new Words(UnitSystem::UsCustomary);
     $plan = $method->plan($section, [], $words);
     $verdict = $method->judge((new PressureLogger($section))->run($plan, 5), $plan, $section, $words);
-    $said = implode(' ', [...array_map(static fn ($f): string => "{$f->said} {$f->todo}", $verdict->findings), ...array_map(static fn ($f): string => $f->value, [...$plan->figures, ...$verdict->arithmetic])]);
+    $said = implode(
+        ' ',
+        [
+            ...array_map(static fn ($f): string => "{$f->said} {$f->todo}", $verdict->findings),
+            ...array_map(static fn ($f): string => $f->value, [...$plan->figures, ...$verdict->arithmetic]),
+        ],
+    );
     expect($said)->toContain('psi')->and($said)->not->toMatch('/\d bar\b/')->and($said)->not->toMatch('/\d mbar\b/');
 })->with('methods');
 
 it('marks as advice what its source calls uncertain', function () {
-    expect(array_values(array_map(static fn (TestMethod $m): string => $m->id(), array_filter(TestMethods::all(), static fn (TestMethod $m): bool => $m->standing() === Standing::Advises))))->toBe(['pe-decay'])
+    expect(array_values(array_map(
+        static fn (TestMethod $m): string => $m->id(),
+        array_filter(TestMethods::all(), static fn (TestMethod $m): bool => $m->standing() === Standing::Advises),
+    )))->toBe(['pe-decay'])
         ->and((new F2164)->standing())->toBe(Standing::Proves)->and(TestMethods::all())->toHaveCount(17);
 });

@@ -48,7 +48,12 @@ beforeEach(fn () => $this->file = tempnam(sys_get_temp_dir(), 'anchors').'.log')
 afterEach(fn () => @unlink($this->file));
 
 it('adds a line at first, an hour after something was written, and as soon as somebody has signed', function () {
-    $sign = fn () => app(Journal::class)->append($this->job(), $this->person(), new App\Journal\Draft((string) Illuminate\Support\Str::uuid(), Journal::TEST_SIGNED, 'test', (string) Illuminate\Support\Str::uuid(), [], now()->toIso8601String()));
+    $sign = fn () => app(Journal::class)->append(
+        $this->job(), $this->person(),
+        new App\Journal\Draft(
+            (string) Illuminate\Support\Str::uuid(), Journal::TEST_SIGNED, 'test', (string) Illuminate\Support\Str::uuid(), [], now()->toIso8601String(),
+        ),
+    );
     expect(anchored($this, $this->file))->toHaveCount(1);
     $this->travel(90)->minutes();
     expect(anchored($this, $this->file))->toHaveCount(1); // nothing was written
@@ -73,7 +78,9 @@ it('finds what the chain alone cannot', function (Closure $spoil, string $says) 
     });
 })->with([
     'the end cut off' => [fn () => Entry::orderByDesc('seq')->limit(3)->delete(), 'Its end was cut off.'],
-    'a reading made better' => [fn () => DB::table('entries')->where('seq', 40)->update(['payload' => '{"key":"ambient_c","value":12}']), 'The chain was worked out anew.'],
+    'a reading made better' => [
+        fn () => DB::table('entries')->where('seq', 40)->update(['payload' => '{"key":"ambient_c","value":12}']), 'The chain was worked out anew.',
+    ],
 ]);
 
 it('reads no line that is none', function (string $line) {
@@ -90,5 +97,6 @@ it('closes every printed record with it', function (Closure $url) {
     expect(preg_replace('/\s+/', '', $text))->toContain($this->job()->journal_head);
 })->with([
     'a joint' => [fn () => "/api/v1/joints/{$this->joint(3)->id}/record.pdf"], 'a tag' => [fn () => "/api/v1/joints/{$this->joint(3)->id}/tag.pdf"],
-    'a test' => [fn () => '/api/v1/tests/'.App\Models\PressureTest::firstOrFail()->id.'/package.pdf'], 'a set-out' => [fn () => '/api/v1/plans/'.App\Models\Plan::firstOrFail()->id.'/export/pdf'],
+    'a test' => [fn () => '/api/v1/tests/'.App\Models\PressureTest::firstOrFail()->id.'/package.pdf'],
+    'a set-out' => [fn () => '/api/v1/plans/'.App\Models\Plan::firstOrFail()->id.'/export/pdf'],
 ]);

@@ -25,14 +25,20 @@ it('takes samples while a weld runs, once however often they are sent, and close
     prepare($this->signIn(), $joint);
     $headers = ['Authorization' => 'Bearer '.deviceToken()];
     $this->app['auth']->forgetGuards();
-    $run = $this->postJson('/api/v1/device/fusion-runs', ['joint' => 10, 'label' => SAMPLE_CODE], $headers)->assertCreated()->assertJsonPath('record', 'fusion')->json('id');
+    $run = $this->postJson(
+        '/api/v1/device/fusion-runs', ['joint' => 10, 'label' => SAMPLE_CODE], $headers,
+    )->assertCreated()->assertJsonPath('record', 'fusion')->json('id');
     $this->postJson("/api/v1/device/fusion-runs/{$run}/samples", ['samples' => deviceSamples(0, 100)], $headers)->assertOk()->assertJsonPath('finished', false);
     $this->postJson("/api/v1/device/fusion-runs/{$run}/samples", ['samples' => deviceSamples(50, 100)], $headers)->assertOk();
     expect(FusionRun::findOrFail($run)->samples)->toHaveCount(101);
 
     $this->travel(270)->seconds();
-    $this->postJson("/api/v1/device/fusion-runs/{$run}/samples", ['samples' => deviceSamples(101, 260), 'end_code' => 'OK'], $headers)->assertOk()->assertJsonPath('finished', true);
-    $this->postJson("/api/v1/device/fusion-runs/{$run}/samples", ['samples' => deviceSamples(101, 260), 'end_code' => 'OK'], $headers)->assertOk()->assertJsonPath('finished', true);
+    $this->postJson(
+        "/api/v1/device/fusion-runs/{$run}/samples", ['samples' => deviceSamples(101, 260), 'end_code' => 'OK'], $headers,
+    )->assertOk()->assertJsonPath('finished', true);
+    $this->postJson(
+        "/api/v1/device/fusion-runs/{$run}/samples", ['samples' => deviceSamples(101, 260), 'end_code' => 'OK'], $headers,
+    )->assertOk()->assertJsonPath('finished', true);
     $bench = $this->signIn()->getJson("/api/v1/joints/{$joint->id}")->json();
 
     expect($bench['readings']['fusion']['value']['simulated'])->toBeFalse()->and($bench['readings']['fusion']['value']['diagnosis']['class'])->toBe('good')
@@ -54,12 +60,16 @@ it('shows on the bench what a unit has sent so far', function () {
 it('refuses a device', function (Closure $headers, array $body, int $status, string $says) {
     prepare($this->signIn(), $this->joint(10));
     $this->app['auth']->forgetGuards();
-    $this->postJson('/api/v1/device/fusion-runs', $body, $headers())->assertStatus($status)->assertJsonPath('title', fn (string $t): bool => str_contains($t, $says));
+    $this->postJson('/api/v1/device/fusion-runs', $body, $headers())->assertStatus($status)->assertJsonPath(
+        'title', fn (string $t): bool => str_contains($t, $says),
+    );
 })->with([
     'without a token' => [fn () => [], ['joint' => 10, 'label' => SAMPLE_CODE], 401, 'signed out'],
     'with a token run out' => [fn () => ['Authorization' => 'Bearer '.deviceToken(-1)], ['joint' => 10, 'label' => SAMPLE_CODE], 401, 'signed out'],
     'at an unknown joint' => [fn () => ['Authorization' => 'Bearer '.deviceToken()], ['joint' => 999, 'label' => SAMPLE_CODE], 422, 'no joint 999'],
-    'with another label' => [fn () => ['Authorization' => 'Bearer '.deviceToken()], ['joint' => 10, 'label' => '1'], 422, 'Label on the unit: 1. Label here: '.SAMPLE_CODE],
+    'with another label' => [
+        fn () => ['Authorization' => 'Bearer '.deviceToken()], ['joint' => 10, 'label' => '1'], 422, 'Label on the unit: 1. Label here: '.SAMPLE_CODE,
+    ],
 ]);
 
 it('refuses a person without the right, though signed in', function () {

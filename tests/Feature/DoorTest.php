@@ -36,7 +36,10 @@ it('lets no simulated device onto a real job', function (Closure $send) {
 it('writes nothing when somebody looks', function () {
     $joint = $this->joint(9);
     $run = unsettled($this, $joint);
-    $ids = ['job' => $this->job()->id, 'joint' => $joint->id, 'run' => $run, 'id' => $run, 'main' => $joint->main_id, 'section' => $joint->section_id, 'test' => PressureTest::firstOrFail()->id];
+    $ids = [
+        'job' => $this->job()->id, 'joint' => $joint->id, 'run' => $run, 'id' => $run, 'main' => $joint->main_id, 'section' => $joint->section_id,
+        'test' => PressureTest::firstOrFail()->id,
+    ];
     $wrote = [];
     DB::listen(function (QueryExecuted $query) use (&$wrote): void {
         if (preg_match('/\A\s*(insert|update|delete|replace)\b(?!.*\b(sessions|cache)\b)/i', $query->sql) === 1) {
@@ -47,7 +50,9 @@ it('writes nothing when somebody looks', function () {
     foreach (Route::getRoutes() as $route) {
         preg_match_all('/\{(\w+)\}/', $route->uri(), $names);
         if (str_starts_with($route->uri(), 'api/v1/') && ! str_contains($route->uri(), '/device/') && ! $route->isFallback && in_array('GET', $route->methods(), true) && $route->uri() !== 'api/v1/entries' && array_diff($names[1], array_keys($ids)) === []) {
-            expect($this->get('/'.preg_replace_callback('/\{(\w+)\}/', static fn (array $m): string => (string) $ids[$m[1]], $route->uri()))->baseResponse->getStatusCode())->toBe(200, $route->uri());
+            expect($this->get('/'.preg_replace_callback(
+                '/\{(\w+)\}/', static fn (array $m): string => (string) $ids[$m[1]], $route->uri(),
+            ))->baseResponse->getStatusCode())->toBe(200, $route->uri());
             $asked++;
         }
     }

@@ -26,7 +26,9 @@ it('stores an entry once, however often it is sent', function () {
 });
 
 it('stores readings that the server spells otherwise once as well', function (string $key, mixed $value) {
-    $draft = $this->draft($this->joint(9), $key, $key === 'control_unit' ? $this->unit() : ($key === 'wiped_a_at' ? $this->job()->now()->format('Y-m-d\TH:i:s\Z') : $value));
+    $draft = $this->draft(
+        $this->joint(9), $key, $key === 'control_unit' ? $this->unit() : ($key === 'wiped_a_at' ? $this->job()->now()->format('Y-m-d\TH:i:s\Z') : $value),
+    );
     $this->signIn()->postJson('/api/v1/entries', $draft)->assertStatus(201);
     $this->postJson('/api/v1/entries', $draft)->assertStatus(200);
 })->with([['control_unit', null], ['wiped_a_at', null], ['label_code', ' 7312 0418 1801 4006 4526 0007 '], ['gouge_a_mm', 0]]);
@@ -40,7 +42,9 @@ it('refuses the same id for something else', function () {
 // Found: one upper-case id made journal:verify fail for ever, because the database reads it back in the case of the column.
 it('takes an id in whatever case, once', function () {
     $draft = $this->draft($this->joint(9), 'ambient_c', 12.5);
-    $this->signIn()->postJson('/api/v1/entries', [...$draft, 'id' => strtoupper($draft['id']), 'subject_id' => strtoupper($draft['subject_id'])])->assertStatus(201)->assertJsonPath('entry.id', strtolower($draft['id']));
+    $this->signIn()->postJson(
+        '/api/v1/entries', [...$draft, 'id' => strtoupper($draft['id']), 'subject_id' => strtoupper($draft['subject_id'])],
+    )->assertStatus(201)->assertJsonPath('entry.id', strtolower($draft['id']));
     $this->postJson('/api/v1/entries', $draft)->assertStatus(200);
     $this->artisan('journal:verify')->assertExitCode(0);
 });
@@ -50,12 +54,16 @@ it('does not let a reading that arrives late beat a newer one', function () {
     $joint = $this->joint(9);
     $now = $this->job()->now();
     $this->signIn()->postJson('/api/v1/entries', [...$this->draft($joint, 'pipe_c', 21), 'device_at' => $now->format('Y-m-d\TH:i:sP')])->assertCreated();
-    $late = $this->postJson('/api/v1/entries', [...$this->draft($joint, 'pipe_c', 9), 'device_at' => $now->subHour()->format('Y-m-d\TH:i:sP')])->assertCreated();
+    $late = $this->postJson(
+        '/api/v1/entries', [...$this->draft($joint, 'pipe_c', 9), 'device_at' => $now->subHour()->format('Y-m-d\TH:i:sP')],
+    )->assertCreated();
     expect($late->json('bench.readings.pipe_c.value'))->toEqual(21)->and($late->json('bench.readings.pipe_c.times'))->toBe(2);
 });
 
 it('refuses a time that is none', function (string $time) {
-    $this->signIn()->postJson('/api/v1/entries', [...$this->draft($this->joint(9), 'pipe_c', 21), 'device_at' => $time])->assertStatus(422)->assertJsonPath('errors.0.field', 'device_at');
+    $this->signIn()->postJson(
+        '/api/v1/entries', [...$this->draft($this->joint(9), 'pipe_c', 21), 'device_at' => $time],
+    )->assertStatus(422)->assertJsonPath('errors.0.field', 'device_at');
 })->with(['2026-02-31T10:00:00Z', '0000-01-01T00:00:00Z', '2026-11-23 10:00', '1970-01-01T00:00:00Z']);
 
 it('says what somebody may do', function (string $who, array $may) {
@@ -92,7 +100,9 @@ it('refuses what cannot be, says what to do, and stores nothing', function (stri
 ]);
 
 it('refuses a time in the future', function () {
-    $this->signIn()->enter($this->joint(9), 'ambient_c', 12, now()->addHour()->format('Y-m-d\TH:i:sP'))->assertStatus(422)->assertJsonPath('title', fn (string $t): bool => str_contains($t, 'lies in the future'));
+    $this->signIn()->enter(
+        $this->joint(9), 'ambient_c', 12, now()->addHour()->format('Y-m-d\TH:i:sP'),
+    )->assertStatus(422)->assertJsonPath('title', fn (string $t): bool => str_contains($t, 'lies in the future'));
     $this->enter($this->joint(9), 'wiped_a_at', now()->addHour()->format('Y-m-d\TH:i:sP'))->assertStatus(422);
 });
 
@@ -129,7 +139,13 @@ function overrule(Tests\TestCase $test, string $rule, string $reason): Illuminat
 {
     $joint = (fn () => $this->joint(11))->call($test);
 
-    return $test->postJson('/api/v1/entries', ['id' => (string) Str::uuid(), 'kind' => 'overrule', 'subject_type' => 'joint', 'subject_id' => $joint->id, 'payload' => ['rule' => $rule, 'reason' => $reason], 'device_at' => now()->format('Y-m-d\TH:i:sP')]);
+    return $test->postJson(
+        '/api/v1/entries',
+        [
+            'id' => (string) Str::uuid(), 'kind' => 'overrule', 'subject_type' => 'joint', 'subject_id' => $joint->id,
+            'payload' => ['rule' => $rule, 'reason' => $reason], 'device_at' => now()->format('Y-m-d\TH:i:sP'),
+        ],
+    );
 }
 
 it('lets a supervisor or an inspector overrule a stop with a reason that stays', function (string $who) {

@@ -27,7 +27,11 @@ function unitCsv(string $extraHeader = '', string $extra = '', int $seconds = 26
 
 function bring(Tests\TestCase $test, Joint $joint, string $csv, int $minutesAgo = 6): Illuminate\Testing\TestResponse
 {
-    return $test->post("/api/v1/joints/{$joint->id}/fusion-records", ['file' => UploadedFile::fake()->createWithContent('fusion.csv', $csv), 'started_at' => now()->subMinutes($minutesAgo)->toIso8601String()], ['Accept' => 'application/json']);
+    return $test->post(
+        "/api/v1/joints/{$joint->id}/fusion-records",
+        ['file' => UploadedFile::fake()->createWithContent('fusion.csv', $csv), 'started_at' => now()->subMinutes($minutesAgo)->toIso8601String()],
+        ['Accept' => 'application/json'],
+    );
 }
 
 it('fuses on the simulated unit, and time runs on with it', function () {
@@ -61,7 +65,9 @@ it('stops when told, and the joint with it', function () {
     $this->postJson("/api/v1/fusion-runs/{$run}/stop")->assertOk()->assertJsonPath('finished', true)->assertJsonPath('end_code', 'stopped_by_operator');
 
     expect($joint->refresh()->state)->toBe('stop');
-    $this->postJson("/api/v1/joints/{$joint->id}/fusion-runs")->assertStatus(409)->assertJsonPath('title', fn (string $t): bool => str_contains($t, 'not started a second time'));
+    $this->postJson("/api/v1/joints/{$joint->id}/fusion-runs")->assertStatus(409)->assertJsonPath(
+        'title', fn (string $t): bool => str_contains($t, 'not started a second time'),
+    );
 });
 
 it('finishes a fusion that nobody watched', function () {
@@ -78,7 +84,9 @@ it('finishes a fusion that nobody watched', function () {
 it('does not start', function (array $change, string $who, int $status, string $says) {
     $joint = $this->joint(9);
     prepare($this->signIn(), $joint, $change);
-    $this->signIn($who)->postJson("/api/v1/joints/{$joint->id}/fusion-runs")->assertStatus($status)->assertJsonPath('title', fn (string $t): bool => str_contains($t, $says));
+    $this->signIn($who)->postJson("/api/v1/joints/{$joint->id}/fusion-runs")->assertStatus($status)->assertJsonPath(
+        'title', fn (string $t): bool => str_contains($t, $says),
+    );
 })->with([
     'without a label' => [['label_code' => null], 'ada@demo', 409, 'read the bar code'],
     'without the printed time' => [['printed_fusion_time_s' => null], 'ada@demo', 409, 'scan the label'],
@@ -125,5 +133,7 @@ it('refuses a record and stores nothing', function (string $csv, string $says) {
 
 it('takes no second record', function () {
     $joint = $this->joint(7);
-    bring($this->signIn(), $joint, unitCsv())->assertStatus(409)->assertJsonPath('title', fn (string $t): bool => str_contains($t, 'not started a second time'));
+    bring($this->signIn(), $joint, unitCsv())->assertStatus(409)->assertJsonPath(
+        'title', fn (string $t): bool => str_contains($t, 'not started a second time'),
+    );
 });

@@ -48,7 +48,9 @@ it('stops at a rolled gasket, and asks everything again from cleaning on once th
     $this->enter($joint, 'pulled_apart_at', $this->deviceNow())->assertCreated();
     $bench = $this->getJson("/api/v1/joints/{$joint->id}")->json();
     $stale = collect($bench['procedure']['steps'])->flatMap(fn (array $s): array => $s['stale'])->unique();
-    expect($joint->refresh()->state)->toBe('in_work')->and($joint->current_step)->toBe('clean')->and($stale->all())->toContain('feeler_mm', 'socket_clean', 'lubricant')->not->toContain('pipe_right');
+    expect($joint->refresh()->state)->toBe('in_work')->and($joint->current_step)->toBe('clean')->and($stale->all())->toContain(
+        'feeler_mm', 'socket_clean', 'lubricant',
+    )->not->toContain('pipe_right');
 
     $this->travel(5)->seconds();
     expect(makeGasketed($this, $joint)->state)->toBe('accepted')->and(Entry::where('subject_id', $joint->id)->count())->toBeGreaterThan(40); // the first try stays in the journal
@@ -65,7 +67,8 @@ it('never lubricates a rolling ring and never takes petroleum', function (int $n
     $this->signIn()->enter($this->joint($number), 'lubricant', $lubricant)->assertCreated();
     expect(collect($this->joint($number)->verdict['findings'])->firstWhere('rule', 'gs.lubricant')['severity'])->toBe($severity);
 })->with([
-    'rolling ring, lubricated' => [602, "the maker's, clean", 'stop'], 'rolling ring, dry' => [602, 'none', 'go'], 'PVC, dry' => [302, 'none', 'mend'], 'PVC with petroleum' => [302, 'petroleum-based grease or oil', 'stop'],
+    'rolling ring, lubricated' => [602, "the maker's, clean", 'stop'], 'rolling ring, dry' => [602, 'none', 'go'], 'PVC, dry' => [302, 'none', 'mend'],
+    'PVC with petroleum' => [302, 'petroleum-based grease or oil', 'stop'],
     'corrugated with soil' => [802, 'some that touched soil', 'mend'], 'skid ring' => [702, "the maker's, clean", 'go'],
 ]);
 
@@ -79,38 +82,63 @@ it('does not sweep a restrained joint with a feeler but counts its segments', fu
 
 it('adds a joint system that works on the bench at once, and keeps old joints on their version', function () {
     $generic = collect($this->signIn()->getJson('/api/v1/joint-systems')->assertOk()->json('systems'))->firstWhere('key', 'grp_coupling');
-    $mine = [...collect($generic)->except(['version', 'procedure', 'home_said', 'shipped'])->all(), 'key' => 'test_grp', 'title' => 'Test GRP', 'source' => 'invented for a test', 'sizes' => [['dn_mm' => 300, 'insertion_mm' => 101, 'allowed_deg' => 2.5]]];
+    $mine = [
+        ...collect($generic)->except(['version', 'procedure', 'home_said', 'shipped'])->all(), 'key' => 'test_grp', 'title' => 'Test GRP',
+        'source' => 'invented for a test', 'sizes' => [['dn_mm' => 300, 'insertion_mm' => 101, 'allowed_deg' => 2.5]],
+    ];
     $this->postJson("/api/v1/jobs/{$this->job()->id}/joint-systems", $mine)->assertCreated()->assertJsonPath('procedure', 'gasketed.test_grp');
-    $setout = $this->postJson("/api/v1/jobs/{$this->job()->id}/mains", ['name' => 'Test main', 'service' => 'water', 'system' => 'test_grp', 'dn_mm' => 300, 'pn_bar' => 10, 'od_mm' => 324, 'wall_mm' => 8])->assertCreated();
+    $setout = $this->postJson(
+        "/api/v1/jobs/{$this->job()->id}/mains",
+        ['name' => 'Test main', 'service' => 'water', 'system' => 'test_grp', 'dn_mm' => 300, 'pn_bar' => 10, 'od_mm' => 324, 'wall_mm' => 8],
+    )->assertCreated();
     expect($setout->json('allowed_deg'))->toEqual(2.5)->and($setout->json('allowed_source'))->toBe('maker: invented for a test');
     $id = $setout->json('main.id');
-    $this->postJson("/api/v1/mains/{$id}/alignment", ['points' => [['easting_m' => 0, 'northing_m' => 0, 'level_m' => 5], ['easting_m' => 0, 'northing_m' => 36, 'level_m' => 5]]])->assertCreated();
+    $this->postJson(
+        "/api/v1/mains/{$id}/alignment",
+        ['points' => [['easting_m' => 0, 'northing_m' => 0, 'level_m' => 5], ['easting_m' => 0, 'northing_m' => 36, 'level_m' => 5]]],
+    )->assertCreated();
     $plan = $this->postJson("/api/v1/mains/{$id}/plans", ['lengths' => [['length_m' => 12]]])->assertCreated()->json('plan');
     $this->postJson("/api/v1/plans/{$plan['id']}/adopt")->assertOk();
     $joint = Joint::where('main_id', $id)->orderBy('station_m')->firstOrFail();
     $this->enter($joint, 'mark_mm', 106)->assertCreated(); // 5 mm off 101; 3 allowed
     expect(collect($joint->refresh()->verdict['findings'])->firstWhere('rule', 'gs.mark')['severity'])->toBe('mend');
 
-    $this->postJson("/api/v1/jobs/{$this->job()->id}/joint-systems", [...$mine, 'sizes' => [['dn_mm' => 300, 'insertion_mm' => 106, 'allowed_deg' => 2.5]]])->assertCreated()->assertJsonPath('version', 2)->assertJsonPath('procedure', 'gasketed.test_grp~2');
+    $this->postJson(
+        "/api/v1/jobs/{$this->job()->id}/joint-systems", [...$mine, 'sizes' => [['dn_mm' => 300, 'insertion_mm' => 106, 'allowed_deg' => 2.5]]],
+    )->assertCreated()->assertJsonPath('version', 2)->assertJsonPath('procedure', 'gasketed.test_grp~2');
     $this->enter($joint, 'mark_mm', 106)->assertCreated();
     expect(collect($joint->refresh()->verdict['findings'])->firstWhere('rule', 'gs.mark')['severity'])->toBe('mend');
     $this->artisan('journal:verify')->assertExitCode(0);
 });
 
 it('refuses a joint system with every fault at once', function () {
-    $reply = $this->signIn()->postJson("/api/v1/jobs/{$this->job()->id}/joint-systems", ['key' => 'No Good', 'title' => 'x', 'material' => 'wood', 'home' => 'somewhere', 'source' => 'made up', 'sizes' => [['dn_mm' => -5], ['dn_mm' => 300, 'insertion_mm' => 120, 'second_line_mm' => 100]]])->assertStatus(422);
+    $reply = $this->signIn()->postJson(
+        "/api/v1/jobs/{$this->job()->id}/joint-systems",
+        [
+            'key' => 'No Good', 'title' => 'x', 'material' => 'wood', 'home' => 'somewhere', 'source' => 'made up',
+            'sizes' => [['dn_mm' => -5], ['dn_mm' => 300, 'insertion_mm' => 120, 'second_line_mm' => 100]],
+        ],
+    )->assertStatus(422);
     expect(array_column($reply->json('errors'), 'field'))->toContain('key', 'title', 'material', 'home', 'sizes.0.dn_mm', 'sizes.1.second_line_mm');
     $this->signIn('ines@demo')->postJson("/api/v1/jobs/{$this->job()->id}/joint-systems", [])->assertStatus(403);
 });
 
 it('rejects a pipe with its reason and picture, for good', function () {
     $main = Main::where('name', 'Weir Street')->firstOrFail();
-    $png = UploadedFile::fake()->createWithContent('chip.png', (string) base64_decode('iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAYAAAAfFcSJAAAADUlEQVR42mNk+M9QDwADhgGAWjR9awAAAABJRU5ErkJggg==', true));
-    $made = $this->signIn()->post("/api/v1/mains/{$main->id}/rejects", ['pipe' => 'G-88', 'reason' => 'spigot damaged', 'note' => 'chip of 30 mm', 'picture' => $png], ['Accept' => 'application/json'])->assertCreated();
+    $png = UploadedFile::fake()->createWithContent(
+        'chip.png', (string) base64_decode('iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAYAAAAfFcSJAAAADUlEQVR42mNk+M9QDwADhgGAWjR9awAAAABJRU5ErkJggg==', true),
+    );
+    $made = $this->signIn()->post(
+        "/api/v1/mains/{$main->id}/rejects", ['pipe' => 'G-88', 'reason' => 'spigot damaged', 'note' => 'chip of 30 mm', 'picture' => $png],
+        ['Accept' => 'application/json'],
+    )->assertCreated();
     $this->get($made->json('picture'))->assertOk()->assertHeader('Content-Type', 'image/png');
     $entry = Entry::where('kind', 'pipe.rejected')->latest('seq')->firstOrFail();
     expect($entry->data())->toMatchArray(['pipe' => 'G-88', 'reason' => 'spigot damaged', 'picture_sha256' => $made->json('picture_sha256')]);
     $this->post("/api/v1/mains/{$main->id}/rejects", ['pipe' => '', 'reason' => 'ugly'], ['Accept' => 'application/json'])->assertStatus(422);
-    $this->post("/api/v1/mains/{$main->id}/rejects", ['pipe' => 'G-89', 'reason' => 'other', 'picture' => UploadedFile::fake()->create('page.html', 2, 'text/html')], ['Accept' => 'application/json'])->assertStatus(422);
+    $this->post(
+        "/api/v1/mains/{$main->id}/rejects",
+        ['pipe' => 'G-89', 'reason' => 'other', 'picture' => UploadedFile::fake()->create('page.html', 2, 'text/html')], ['Accept' => 'application/json'],
+    )->assertStatus(422);
     $this->getJson("/api/v1/mains/{$main->id}/rejects")->assertOk()->assertJsonPath('rejects.0.pipe', 'G-88');
 });

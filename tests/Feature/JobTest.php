@@ -30,7 +30,9 @@ it('sorts the clocks by what needs a hand next', function () {
 it('puts the clock of a simulated job forward, on record', function () {
     $job = $this->job();
     $to = $job->now()->addHours(3)->format('Y-m-d\TH:i:sP');
-    $this->signIn()->postJson("/api/v1/jobs/{$job->id}/clock", ['to' => $to])->assertOk()->assertJsonPath('clocks', fn (array $clocks): bool => collect($clocks)->where('id', 'test')->isEmpty());
+    $this->signIn()->postJson("/api/v1/jobs/{$job->id}/clock", ['to' => $to])->assertOk()->assertJsonPath(
+        'clocks', fn (array $clocks): bool => collect($clocks)->where('id', 'test')->isEmpty(),
+    );
 
     expect($job->refresh()->clock_ahead_s)->toBeGreaterThan(10_790)->and(app(Verification::class)->of($job)['faults'])->toBe([]);
     $this->postJson("/api/v1/jobs/{$job->id}/clock", ['to' => '2020-01-01T00:00:00Z'])->assertOk();
@@ -39,7 +41,9 @@ it('puts the clock of a simulated job forward, on record', function () {
 
 it('leaves the clock of a real job alone', function () {
     $this->job()->update(['simulated' => false]);
-    $this->signIn()->postJson("/api/v1/jobs/{$this->job()->id}/clock", ['to' => now()->addHour()->toIso8601String()])->assertStatus(409)->assertJsonPath('title', fn (string $t): bool => str_contains($t, 'real job'));
+    $this->signIn()->postJson(
+        "/api/v1/jobs/{$this->job()->id}/clock", ['to' => now()->addHour()->toIso8601String()],
+    )->assertStatus(409)->assertJsonPath('title', fn (string $t): bool => str_contains($t, 'real job'));
 });
 
 it('works a US job in its own units', function () {

@@ -43,7 +43,11 @@ it('finds an entry that was changed behind its back', function () {
 it('says where the chain breaks', function () {
     $job = $this->job();
     $seq = $job->journal_seq + 2; // one number is missing, and the hash before it is invented
-    DB::table('entries')->insert(['id' => '11111111-1111-4111-8111-111111111111', 'job_id' => $job->id, 'seq' => $seq, 'kind' => 'reading', 'subject_type' => 'joint', 'subject_id' => $this->joint(1)->id, 'payload' => '{}', 'person_id' => $this->person()->id, 'device_at' => 'x', 'server_at' => 'x', 'prev_hash' => str_repeat('0', 64), 'hash' => str_repeat('f', 64)]);
+    DB::table('entries')->insert([
+        'id' => '11111111-1111-4111-8111-111111111111', 'job_id' => $job->id, 'seq' => $seq, 'kind' => 'reading', 'subject_type' => 'joint',
+        'subject_id' => $this->joint(1)->id, 'payload' => '{}', 'person_id' => $this->person()->id, 'device_at' => 'x', 'server_at' => 'x',
+        'prev_hash' => str_repeat('0', 64), 'hash' => str_repeat('f', 64),
+    ]);
     $faults = implode(' ', app(Verification::class)->of($job)['faults']);
 
     expect($faults)->toContain('is missing')->toContain('does not follow')->toContain('was changed')->toContain('The job says');
@@ -61,7 +65,13 @@ it('rebuilds joints from the journal alone', function () {
 it('rebuilds a test from the journal alone', function () {
     $section = $this->section('A');
     $plan = (new Diastoma\Core\PressureTest\Methods\F2164)->plan(App\PressureTests\KnownFacts::of($section))->toArray();
-    app(Journal::class)->append($this->job(), $this->person(), new App\Journal\Draft('22222222-2222-4222-8222-222222222222', Journal::TEST_PLANNED, 'test', '33333333-3333-4333-8333-333333333333', ['section' => $section->id, 'number' => 1, 'method' => 'f2164', 'repeat_of' => null, 'plan' => $plan], now()->toIso8601String()));
+    app(Journal::class)->append(
+        $this->job(), $this->person(),
+        new App\Journal\Draft(
+            '22222222-2222-4222-8222-222222222222', Journal::TEST_PLANNED, 'test', '33333333-3333-4333-8333-333333333333',
+            ['section' => $section->id, 'number' => 1, 'method' => 'f2164', 'repeat_of' => null, 'plan' => $plan], now()->toIso8601String(),
+        ),
+    );
     $this->artisan('journal:rebuild')->expectsOutputToContain('2 tests rebuilt')->assertExitCode(0);
 
     expect(PressureTest::findOrFail('33333333-3333-4333-8333-333333333333')->method)->toBe('f2164');
@@ -86,24 +96,49 @@ it('names what is not as the journal says, and exits 1', function (Closure $spoi
     $spoil->call($this);
     $this->artisan('journal:replay', ['job' => 'K-2417'])->expectsOutputToContain($says)->assertExitCode(1);
 })->with([
-    'a joint called accepted' => [fn () => $this->joint(11)->update(['state' => 'accepted']), 'Joint 11: state is “accepted” and from the journal “stop”.'],
+    'a joint called accepted' => [
+        fn () => $this->joint(11)->update(['state' => 'accepted']), 'Joint 11: state is “accepted” and from the journal “stop”.',
+    ],
     'a verdict made milder' => [function () {
         $joint = $this->joint(11);
-        $joint->update(['verdict' => [...$joint->verdict, 'findings' => array_map(static fn (array $f): array => [...$f, 'severity' => 'go'], $joint->verdict['findings'])]]);
+        $joint->update(['verdict' => [
+            ...$joint->verdict, 'findings' => array_map(static fn (array $f): array => [...$f, 'severity' => 'go'], $joint->verdict['findings']),
+        ]]);
     }, 'is go and from the journal stop'],
     'a pipe that is lost' => [fn () => DB::table('pipes')->where('number', 'P203')->delete(), 'Pipe P203: it is in the journal and not in the table.'],
-    'a pipe nobody laid' => [fn () => DB::table('pipes')->insert(['id' => '99999999-9999-4999-8999-999999999999', 'main_id' => $this->joint(1)->main_id, 'number' => 'P999', 'from_station_m' => 0, 'to_station_m' => 1]), 'Pipe P999: it is not there.'],
-    'a thinner wall' => [fn () => DB::table('mains')->where('name', 'Millrace Lane')->update(['wall_mm' => 10.0]), 'Main Millrace Lane: wall_mm is “10” and from the journal “16.4”.'],
-    'a section moved' => [fn () => $this->section('O1')->update(['to_station_m' => 20.0]), 'Section O1: to_station_m is “20” and from the journal “24”.'],
+    'a pipe nobody laid' => [
+        fn () => DB::table('pipes')->insert([
+            'id' => '99999999-9999-4999-8999-999999999999', 'main_id' => $this->joint(1)->main_id, 'number' => 'P999', 'from_station_m' => 0,
+            'to_station_m' => 1,
+        ]),
+        'Pipe P999: it is not there.',
+    ],
+    'a thinner wall' => [
+        fn () => DB::table('mains')->where('name', 'Millrace Lane')->update(['wall_mm' => 10.0]),
+        'Main Millrace Lane: wall_mm is “10” and from the journal “16.4”.',
+    ],
+    'a section moved' => [
+        fn () => $this->section('O1')->update(['to_station_m' => 20.0]), 'Section O1: to_station_m is “20” and from the journal “24”.',
+    ],
     'a plan with another limit' => [fn () => DB::table('plans')->whereNotNull('adopted_at')->limit(1)->update(['request' => '{}']), 'request is “{}”'],
-    'a failed test called passed' => [fn () => PressureTest::query()->firstOrFail()->update(['state' => 'passed']), 'state is “passed” and from the journal “failed”.'],
-    'the trace of a test' => [fn () => DB::table('trace_blocks')->where('subject_type', 'test')->limit(1)->delete(), 'its stored trace is not the one that was judged'],
-    'the trace of a fusion' => [fn () => DB::table('trace_blocks')->where('subject_type', 'fusion')->limit(1)->update(['samples' => DB::raw('(select s from (select samples s from trace_blocks where subject_type = \'test\' limit 1) x)')]), 'its stored trace is not the one that was judged'],
+    'a failed test called passed' => [
+        fn () => PressureTest::query()->firstOrFail()->update(['state' => 'passed']), 'state is “passed” and from the journal “failed”.',
+    ],
+    'the trace of a test' => [
+        fn () => DB::table('trace_blocks')->where('subject_type', 'test')->limit(1)->delete(), 'its stored trace is not the one that was judged',
+    ],
+    'the trace of a fusion' => [
+        fn () => DB::table('trace_blocks')->where('subject_type', 'fusion')->limit(1)->update(['samples' => DB::raw('(select s from (select samples s from trace_blocks where subject_type = \'test\' limit 1) x)')]),
+        'its stored trace is not the one that was judged',
+    ],
 ]);
 
 it('completes the journal of a job of an earlier version, once, so that it can be replayed', function () {
     $id = (string) Illuminate\Support\Str::uuid();
-    $old = App\Models\Job::create([...$this->job()->only(['title', 'place', 'time_zone', 'rulebook_id']), 'id' => $id, 'number' => 'OLD-1', 'simulated' => true, 'journal_head' => Journal::root($id)]);
+    $old = App\Models\Job::create([
+        ...$this->job()->only(['title', 'place', 'time_zone', 'rulebook_id']), 'id' => $id, 'number' => 'OLD-1', 'simulated' => true,
+        'journal_head' => Journal::root($id),
+    ]);
     $main = $this->joint(1)->main->replicate()->fill(['id' => (string) Illuminate\Support\Str::uuid(), 'job_id' => $id]);
     $main->save();
     $section = $this->section('A')->replicate()->fill(['id' => (string) Illuminate\Support\Str::uuid(), 'main_id' => $main->id]);

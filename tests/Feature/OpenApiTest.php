@@ -62,22 +62,40 @@ it('answers as described', function (string $method, string $path, Closure $url,
     'entries' => ['get', '/entries', fn () => "/entries?subject_type=joint&subject_id={$this->joint(3)->id}", [], 200],
     'tests' => ['get', '/sections/{section}/tests', fn () => "/sections/{$this->section('A')->id}/tests", [], 200],
     'rulebook' => ['get', '/jobs/{job}/rulebook', fn () => "/jobs/{$this->job()->id}/rulebook", [], 200],
-    'a limit changed' => ['post', '/jobs/{job}/rulebook', fn () => "/jobs/{$this->job()->id}/rulebook", ['limit' => 'ef.drying_s', 'value' => 180, 'reason' => 'Cold days: three minutes'], 201],
+    'a limit changed' => [
+        'post', '/jobs/{job}/rulebook', fn () => "/jobs/{$this->job()->id}/rulebook",
+        ['limit' => 'ef.drying_s', 'value' => 180, 'reason' => 'Cold days: three minutes'], 201,
+    ],
     'a joint judged again' => ['post', '/joints/{joint}/judge', fn () => "/joints/{$this->joint(3)->id}/judge", [], 200],
     'bench of a large bore' => ['get', '/joints/{joint}', fn () => "/joints/{$this->joint(101)->id}", [], 200],
     'bench of a saddle' => ['get', '/joints/{joint}', fn () => "/joints/{$this->joint(202)->id}", [], 200],
-    'heat model' => ['post', '/reckoner/{id}', fn () => '/reckoner/heat.coupler', ['dn_mm' => 180, 'pipe_wall_mm' => 16.4, 'fitting_wall_mm' => 20, 'heated_length_mm' => 140, 'voltage_v' => 40, 'resistance_ohm' => 0.64, 'time_s' => 260, 'ambient_c' => 15], 200],
+    'heat model' => [
+        'post', '/reckoner/{id}', fn () => '/reckoner/heat.coupler',
+        [
+            'dn_mm' => 180, 'pipe_wall_mm' => 16.4, 'fitting_wall_mm' => 20, 'heated_length_mm' => 140, 'voltage_v' => 40, 'resistance_ohm' => 0.64,
+            'time_s' => 260, 'ambient_c' => 15,
+        ],
+        200,
+    ],
     'reckoner' => ['get', '/reckoner', fn () => '/reckoner', [], 200],
     'reckon' => ['post', '/reckoner/{id}', fn () => '/reckoner/ef.energy', ['voltage_v' => 40, 'resistance_ohm' => 0.64, 'time_s' => 260], 200],
     'a problem' => ['post', '/reckoner/{id}', fn () => '/reckoner/ef.energy', [], 422],
     'an unready section' => ['post', '/sections/{section}/tests', fn () => "/sections/{$this->section('B')->id}/tests", ['method' => 'f2164'], 409],
     'joint systems' => ['get', '/joint-systems', fn () => '/joint-systems', [], 200],
     'set-out of a curve' => ['get', '/mains/{main}/setout', fn () => '/mains/'.App\Models\Main::where('name', 'Weir Street')->value('id').'/setout', [], 200],
-    'set-out without an alignment' => ['get', '/mains/{main}/setout', fn () => '/mains/'.App\Models\Main::where('name', 'Northgate trunk')->value('id').'/setout', [], 200],
-    'a plan' => ['post', '/mains/{main}/plans', fn () => '/mains/'.App\Models\Main::where('name', 'Orchard Row')->value('id').'/plans', ['lengths' => [['length_m' => 6, 'count' => 9]]], 201],
+    'set-out without an alignment' => [
+        'get', '/mains/{main}/setout', fn () => '/mains/'.App\Models\Main::where('name', 'Northgate trunk')->value('id').'/setout', [], 200,
+    ],
+    'a plan' => [
+        'post', '/mains/{main}/plans', fn () => '/mains/'.App\Models\Main::where('name', 'Orchard Row')->value('id').'/plans',
+        ['lengths' => [['length_m' => 6, 'count' => 9]]], 201,
+    ],
     'rejects' => ['get', '/mains/{main}/rejects', fn () => '/mains/'.App\Models\Main::where('name', 'Weir Street')->value('id').'/rejects', [], 200],
     'bench of a gasketed joint' => ['get', '/joints/{joint}', fn () => "/joints/{$this->joint(903)->id}", [], 200],
-    'a new main' => ['post', '/jobs/{job}/mains', fn () => "/jobs/{$this->job()->id}/mains", ['name' => 'Brook End', 'service' => 'water', 'system' => 'pvc_pressure', 'dn_mm' => 200, 'od_mm' => 200, 'wall_mm' => 9.6], 201],
+    'a new main' => [
+        'post', '/jobs/{job}/mains', fn () => "/jobs/{$this->job()->id}/mains",
+        ['name' => 'Brook End', 'service' => 'water', 'system' => 'pvc_pressure', 'dn_mm' => 200, 'od_mm' => 200, 'wall_mm' => 9.6], 201,
+    ],
     'clock forward' => ['post', '/jobs/{job}/clock', fn () => "/jobs/{$this->job()->id}/clock", ['to' => '2020-01-01T00:00:00Z'], 200],
 ]);
 
@@ -98,7 +116,9 @@ it('answers writing, fusing and testing as described', function () {
         ->and($trace->json('test.state'))->toBe('passed')
         ->and(differs('post', '/entries', 201, (string) $entry->getContent()))->toBe('')
         ->and(differs('post', '/joints/{joint}/fusion-runs', 201, (string) $fusion->getContent()))->toBe('')
-        ->and(differs('post', '/fusion-runs/{run}/settle', 200, (string) $this->postJson("/api/v1/fusion-runs/{$fusion->json('id')}/settle")->getContent()))->toBe('')
+        ->and(differs(
+            'post', '/fusion-runs/{run}/settle', 200, (string) $this->postJson("/api/v1/fusion-runs/{$fusion->json('id')}/settle")->getContent(),
+        ))->toBe('')
         ->and(differs('get', '/fusion-runs/{run}', 200, (string) $going->getContent()))->toBe('');
 });
 
@@ -112,7 +132,10 @@ it('answers a test from its plan to its papers as described', function () {
         ['post', '/sections/{section}/facts', 200, $this->postJson("/api/v1/sections/{$this->section('O2')->id}/facts", ['facts' => $facts])],
         ['post', '/tests/{test}/run', 200, $this->postJson("/api/v1/tests/{$test->id}/run", ['mode' => 'hand'])],
         ['post', '/tests/{test}/notes', 201, $this->postJson("/api/v1/tests/{$test->id}/notes", ['id' => $id(), 'text' => 'rain'])],
-        ['post', '/tests/{test}/readings', 201, $this->postJson("/api/v1/tests/{$test->id}/readings", ['id' => $id(), 'at' => $this->deviceNow(), 'pressure_kpa' => 12.5])],
+        [
+            'post', '/tests/{test}/readings', 201,
+            $this->postJson("/api/v1/tests/{$test->id}/readings", ['id' => $id(), 'at' => $this->deviceNow(), 'pressure_kpa' => 12.5]),
+        ],
         ['post', '/tests/{test}/logging', 200, $this->postJson("/api/v1/tests/{$test->id}/logging", ['on' => false])],
         ['get', '/tests/{test}/trace', 200, $this->getJson("/api/v1/tests/{$test->id}/trace")],
         ['get', '/jobs/{job}/clocks', 200, $this->getJson("/api/v1/jobs/{$this->job()->id}/clocks")],
@@ -123,7 +146,10 @@ it('answers a test from its plan to its papers as described', function () {
     $this->postJson("/api/v1/tests/{$test->id}/readings", ['id' => $id(), 'at' => $this->deviceNow(), 'pressure_kpa' => 13])->assertCreated();
     $replies[] = ['post', '/tests/{test}/settle', 200, $this->postJson("/api/v1/tests/{$test->id}/settle")];
     $replies[] = ['post', '/tests/{test}/finish', 200, $this->postJson("/api/v1/tests/{$test->id}/finish", ['broken_off' => 'the hose burst'])];
-    $replies[] = ['post', '/tests/{test}/mends', 201, $this->postJson("/api/v1/tests/{$test->id}/mends", ['id' => $id(), 'what' => 'a new hose', 'pressure_lowered' => true])];
+    $replies[] = [
+        'post', '/tests/{test}/mends', 201,
+        $this->postJson("/api/v1/tests/{$test->id}/mends", ['id' => $id(), 'what' => 'a new hose', 'pressure_lowered' => true]),
+    ];
     $replies[] = ['post', '/tests/{test}/signatures', 201, $this->postJson("/api/v1/tests/{$test->id}/signatures", ['id' => $id()])];
     $replies[] = ['get', '/tests/{test}/trace', 200, $this->getJson("/api/v1/tests/{$test->id}/trace?bare=1")];
     foreach ($replies as [$method, $path, $status, $reply]) {

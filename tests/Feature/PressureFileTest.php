@@ -25,7 +25,9 @@ it('reads every unit it names', function (string $header, string $first, string 
     'Pa' => ['time_s,pressure_pa', '0,0', '1,250000', ['t' => 1.0, 'p' => 250.0]],
     'mbar' => ['time_s,pressure_mbar', '0,0', '1,102.5', ['t' => 1.0, 'p' => 10.25]],
     'MPa and hours' => ['time_h,pressure_mpa', '0,0', '0.5,1.2', ['t' => 1800.0, 'p' => 1200.0]],
-    'psi, Fahrenheit, gallons' => ['time_min,pressure_psi,temperature_f,added_gal', '0,0,50,0', '1,100,68,1', ['t' => 60.0, 'p' => 689.4757, 'c' => 20.0, 'added' => 3.785412]],
+    'psi, Fahrenheit, gallons' => [
+        'time_min,pressure_psi,temperature_f,added_gal', '0,0,50,0', '1,100,68,1', ['t' => 60.0, 'p' => 689.4757, 'c' => 20.0, 'added' => 3.785412],
+    ],
     'cubic metres' => ['time_s,pressure_kpa,added_m3', '0,0,0', '1,5,0.25', ['t' => 1.0, 'p' => 5.0, 'added' => 250.0]],
     'units in brackets' => ['Time [s];Pressure (bar);Temperature [C]', '0;0;1', '10;1,5;12,25', ['t' => 10.0, 'p' => 150.0, 'c' => 12.25]],
     'an elapsed time that begins late' => ['elapsed_s,pressure_kpa', '500,1', '502.5,2', ['t' => 2.5, 'p' => 2.0]],
@@ -74,13 +76,18 @@ it('tells rows and bytes as it reads, and lets the telling end it', function () 
 
 it('shows stored rows in SI whatever they were logged in', function () {
     $rows = LoggedTrace::rows([['t' => 0.0, 'pressure_psi' => 100.0, 'temperature_f' => 50.0], ['t' => 1.0, 'pressure_psi' => 0.0, 'temperature_f' => null]]);
-    expect($rows[0])->toEqualWithDelta(['t' => 0.0, 'p' => 689.4757, 'c' => 10.0, 'added' => null], 1e-4)->and($rows[1]['c'])->toBeNull()->and(LoggedTrace::rows([]))->toBe([]);
+    expect($rows[0])->toEqualWithDelta(
+        ['t' => 0.0, 'p' => 689.4757, 'c' => 10.0, 'added' => null], 1e-4,
+    )->and($rows[1]['c'])->toBeNull()->and(LoggedTrace::rows([]))->toBe([]);
 });
 
 it('reads a section file flat or whole', function () {
     [$flat, $facts] = SectionTrace::section('{"material":"iron","length_m":400,"inside_mm":306,"wall_mm":7.2,"test_kpa":1000,"modulus_gpa":160}', 'c600');
     expect($flat->material)->toBe(Material::Iron)->and($flat->modulusGpa)->toBe(160.0)->and($facts['test_kpa'])->toBe(1000);
-    [$whole] = SectionTrace::section('{"service":"water","parts":[{"material":"pe","length_m":100,"inside_mm":147,"wall_mm":16}],"profile":[[0,1],[100,2]],"ratings":[{"kpa":1000}],"working_kpa":700}', 'f2164');
+    [$whole] = SectionTrace::section(
+        '{"service":"water","parts":[{"material":"pe","length_m":100,"inside_mm":147,"wall_mm":16}],"profile":[[0,1],[100,2]],"ratings":[{"kpa":1000}],"working_kpa":700}',
+        'f2164',
+    );
     expect($whole->material)->toBe(Material::Pe)->and($whole->lengthM)->toBe(100.0);
 });
 

@@ -46,7 +46,9 @@ function loggerCsv(PressureTest $test, float $fall = 0.0): string
 
 function upload(Tests\TestCase $test, PressureTest $pressureTest, string $csv): Illuminate\Testing\TestResponse
 {
-    return $test->post("/api/v1/tests/{$pressureTest->id}/trace", ['file' => UploadedFile::fake()->createWithContent('trace.csv', $csv)], ['Accept' => 'application/json']);
+    return $test->post(
+        "/api/v1/tests/{$pressureTest->id}/trace", ['file' => UploadedFile::fake()->createWithContent('trace.csv', $csv)], ['Accept' => 'application/json'],
+    );
 }
 
 it('says which joints and waits are missing', function () {
@@ -56,7 +58,9 @@ it('says which joints and waits are missing', function () {
 });
 
 it('plans nothing before the section is ready', function () {
-    $this->signIn('tom@demo')->postJson("/api/v1/sections/{$this->section('A')->id}/tests", ['method' => 'f2164'])->assertStatus(409)->assertJsonPath('title', fn (string $t): bool => str_contains($t, 'not ready') && str_contains($t, '7, 8, 9'));
+    $this->signIn('tom@demo')->postJson("/api/v1/sections/{$this->section('A')->id}/tests", ['method' => 'f2164'])->assertStatus(409)->assertJsonPath(
+        'title', fn (string $t): bool => str_contains($t, 'not ready') && str_contains($t, '7, 8, 9'),
+    );
 });
 
 it('plans the pressures at the gauge', function () {
@@ -75,7 +79,9 @@ it('lets only those plan who may', function (string $who) {
 
 it('refuses a method it does not know', function () {
     makeReady($this->signIn('tom@demo'), $this->section('A'));
-    $this->postJson("/api/v1/sections/{$this->section('A')->id}/tests", ['method' => 'guess'])->assertStatus(422)->assertJsonPath('title', fn (string $t): bool => str_contains($t, 'f2164'));
+    $this->postJson(
+        "/api/v1/sections/{$this->section('A')->id}/tests", ['method' => 'guess'],
+    )->assertStatus(422)->assertJsonPath('title', fn (string $t): bool => str_contains($t, 'f2164'));
 });
 
 it('runs on the simulated logger to its verdict', function (string $fault, string $state, string $looks) {
@@ -99,10 +105,17 @@ it('names the old test in a repeat', function () {
     $section = $this->section('A');
     $test = planned($this->signIn('tom@demo'), $section);
     upload($this, $test, loggerCsv($test, 0.10))->assertCreated()->assertJsonPath('state', 'failed');
-    $this->postJson("/api/v1/tests/{$test->id}/mends", ['id' => (string) Illuminate\Support\Str::uuid(), 'joint' => 3, 'what' => 'coupler cut out and made anew', 'pressure_lowered' => true])->assertCreated();
-    $this->postJson("/api/v1/sections/{$section->id}/tests", ['method' => 'f2164'])->assertStatus(409)->assertJsonPath('title', fn (string $t): bool => str_contains($t, 'Rest after the last test'));
+    $this->postJson(
+        "/api/v1/tests/{$test->id}/mends",
+        ['id' => (string) Illuminate\Support\Str::uuid(), 'joint' => 3, 'what' => 'coupler cut out and made anew', 'pressure_lowered' => true],
+    )->assertCreated();
+    $this->postJson("/api/v1/sections/{$section->id}/tests", ['method' => 'f2164'])->assertStatus(409)->assertJsonPath(
+        'title', fn (string $t): bool => str_contains($t, 'Rest after the last test'),
+    );
     $this->job()->increment('clock_ahead_s', 8 * 3600);
-    $this->postJson("/api/v1/sections/{$section->id}/tests", ['method' => 'f2164'])->assertCreated()->assertJsonPath('number', 2)->assertJsonPath('repeat_of', 1);
+    $this->postJson(
+        "/api/v1/sections/{$section->id}/tests", ['method' => 'f2164'],
+    )->assertCreated()->assertJsonPath('number', 2)->assertJsonPath('repeat_of', 1);
 });
 
 it('judges a trace that was brought', function (float $fall, string $state) {

@@ -12,7 +12,13 @@ it('prints a joint record with readings, findings, sources and the journal hash'
 
 it('prints a stop and who overruled it', function () {
     $joint = $this->joint(11);
-    $this->signIn('vera@demo')->postJson('/api/v1/entries', ['id' => '44444444-4444-4444-8444-444444444444', 'kind' => 'overrule', 'subject_type' => 'joint', 'subject_id' => $joint->id, 'payload' => ['rule' => 'ef.fusion.ended_by_unit', 'reason' => 'Left in as a training piece'], 'device_at' => now()->format('Y-m-d\TH:i:sP')])->assertCreated();
+    $this->signIn('vera@demo')->postJson(
+        '/api/v1/entries',
+        [
+            'id' => '44444444-4444-4444-8444-444444444444', 'kind' => 'overrule', 'subject_type' => 'joint', 'subject_id' => $joint->id,
+            'payload' => ['rule' => 'ef.fusion.ended_by_unit', 'reason' => 'Left in as a training piece'], 'device_at' => now()->format('Y-m-d\TH:i:sP'),
+        ],
+    )->assertCreated();
     $text = preg_replace('/\s+/', ' ', pdfText((string) $this->get("/api/v1/joints/{$joint->id}/record.pdf")->getContent()));
 
     expect($text)->toContain('STOP')->toContain('OVERRULED')->toContain('by Vera Holm (supervisor)')->toContain('Left in as a training piece')->not->toContain('tcpdf');

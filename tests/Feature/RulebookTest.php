@@ -13,8 +13,12 @@ it('shows every limit with its source and what ships', function () {
 
 it('copies the shipped rulebook on the first change and makes a version of each', function () {
     $url = "/api/v1/jobs/{$this->job()->id}/rulebook";
-    $this->signIn('vera@demo')->postJson($url, ['limit' => 'ef.scrape.radial_mm', 'value' => 0.3, 'reason' => 'Owner asks for 0.3 mm here'])->assertCreated()->assertJsonPath('version', 2)->assertJsonPath('id', 'iso-K-2417');
-    $page = $this->postJson($url, ['limit' => 'ef.scrape.radial_mm', 'value' => 0.25, 'reason' => 'Owner agrees to 0.25 mm after all'])->assertCreated()->json();
+    $this->signIn('vera@demo')->postJson(
+        $url, ['limit' => 'ef.scrape.radial_mm', 'value' => 0.3, 'reason' => 'Owner asks for 0.3 mm here'],
+    )->assertCreated()->assertJsonPath('version', 2)->assertJsonPath('id', 'iso-K-2417');
+    $page = $this->postJson(
+        $url, ['limit' => 'ef.scrape.radial_mm', 'value' => 0.25, 'reason' => 'Owner agrees to 0.25 mm after all'],
+    )->assertCreated()->json();
     $limit = collect($page['limits'])->firstWhere('id', 'ef.scrape.radial_mm');
 
     expect($page['version'])->toBe(3)->and($limit['value'])->toBe(0.25)->and($limit['shipped'])->toBe(0.2)->and($limit['changed_by'])->toBe('Vera Holm')
@@ -24,7 +28,9 @@ it('copies the shipped rulebook on the first change and makes a version of each'
 
 it('keeps a finished joint under its version until somebody judges it again', function () {
     $joint = $this->joint(3);
-    $this->signIn('vera@demo')->postJson("/api/v1/jobs/{$this->job()->id}/rulebook", ['limit' => 'ef.scrape.radial_mm', 'value' => 0.3, 'reason' => 'Owner asks for 0.3 mm here'])->assertCreated()->assertJsonFragment(['number' => 3, 'version' => 1]);
+    $this->signIn('vera@demo')->postJson(
+        "/api/v1/jobs/{$this->job()->id}/rulebook", ['limit' => 'ef.scrape.radial_mm', 'value' => 0.3, 'reason' => 'Owner asks for 0.3 mm here'],
+    )->assertCreated()->assertJsonFragment(['number' => 3, 'version' => 1]);
     $this->getJson("/api/v1/joints/{$joint->id}")->assertJsonPath('joint.state', 'accepted')->assertJsonPath('rulebook.version', 1)->assertJsonPath('rulebook.current_version', 2);
     $this->artisan('journal:replay')->assertExitCode(0);
     expect($joint->refresh()->state)->toBe('accepted');
@@ -35,12 +41,16 @@ it('keeps a finished joint under its version until somebody judges it again', fu
 });
 
 it('judges a joint in work by the new version at once', function () {
-    $this->signIn('vera@demo')->postJson("/api/v1/jobs/{$this->job()->id}/rulebook", ['limit' => 'ef.drying_s', 'value' => 300, 'reason' => 'Cold days: five minutes to dry'])->assertCreated();
+    $this->signIn('vera@demo')->postJson(
+        "/api/v1/jobs/{$this->job()->id}/rulebook", ['limit' => 'ef.drying_s', 'value' => 300, 'reason' => 'Cold days: five minutes to dry'],
+    )->assertCreated();
     $this->getJson("/api/v1/joints/{$this->joint(9)->id}")->assertJsonPath('rulebook.version', 2);
 });
 
 it('refuses a change', function (string $who, array $change, int $status, string $says) {
-    $this->signIn($who)->postJson("/api/v1/jobs/{$this->job()->id}/rulebook", $change)->assertStatus($status)->assertJsonPath('title', fn (string $t): bool => str_contains($t, $says));
+    $this->signIn($who)->postJson("/api/v1/jobs/{$this->job()->id}/rulebook", $change)->assertStatus($status)->assertJsonPath(
+        'title', fn (string $t): bool => str_contains($t, $says),
+    );
     expect(Rulebook::count())->toBe(2);
 })->with([
     'by a jointer' => ['ada@demo', ['limit' => 'ef.drying_s', 'value' => 60, 'reason' => 'It dries quickly in summer'], 403, 'Only a supervisor'],
@@ -56,6 +66,8 @@ it('chooses a school: the maker\'s wait must then be entered', function () {
     $asked = fn (): bool => collect($this->getJson("/api/v1/joints/{$this->joint(9)->id}")->json('procedure.steps'))->pluck('readings')->flatten(1)->firstWhere('key', 'printed_test_wait_min')['required'];
     $this->signIn('vera@demo');
     expect($asked())->toBeFalse();
-    $page = $this->postJson("/api/v1/jobs/{$this->job()->id}/rulebook", ['school' => 'wait-maker', 'reason' => 'The maker gives a table for this'])->assertCreated()->json();
+    $page = $this->postJson(
+        "/api/v1/jobs/{$this->job()->id}/rulebook", ['school' => 'wait-maker', 'reason' => 'The maker gives a table for this'],
+    )->assertCreated()->json();
     expect($asked())->toBeTrue()->and(collect($page['schools'])->firstWhere('id', 'wait-maker')['chosen'])->toBeTrue()->and(collect($page['schools'])->firstWhere('id', 'wait-factor')['chosen'])->toBeFalse();
 });

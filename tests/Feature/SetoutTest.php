@@ -37,14 +37,23 @@ it('follows arcs and vertical curves of LandXML', function () {
 it('says what in a file cannot be read and stores nothing', function (string $text, string $said) {
     $main = Main::where('name', 'Weir Street')->firstOrFail();
     $before = $main->alignment->id;
-    $reply = $this->signIn()->post("/api/v1/mains/{$main->id}/alignment", ['file' => UploadedFile::fake()->createWithContent('a.csv', $text)], ['Accept' => 'application/json'])->assertStatus(422);
+    $reply = $this->signIn()->post(
+        "/api/v1/mains/{$main->id}/alignment", ['file' => UploadedFile::fake()->createWithContent('a.csv', $text)], ['Accept' => 'application/json'],
+    )->assertStatus(422);
     expect($reply->json('title'))->toContain($said)->and($main->refresh()->alignment->id)->toBe($before);
 })->with([
-    'empty' => ['', 'empty'], 'no northing' => ["easting,level\n1,2\n3,4\n", 'no column for the northing'], 'text for a number' => ["easting,northing\n1,2\nx,4\n", 'is not a number'], 'one point' => ["easting,northing\n1,2\n1,2\n", 'two points'],
-    'stations that do not fit' => ["station,easting,northing\n0,0,0\n90,0,10\n", 'Point 2 has station 90'], 'degrees' => ['{"type":"LineString","coordinates":[[8.68412345,50.1145],[8.68512345,50.1146]]}', 'look like degrees'],
-    'broken JSON' => ['{"type":', 'cannot be read'], 'no GeoJSON' => ['{"a":1}', 'no GeoJSON'], 'a spiral' => ['<LandXML><Alignments><Alignment><CoordGeom><Spiral/></CoordGeom></Alignment></Alignments></LandXML>', 'Spiral'],
-    'an entity' => ['<!DOCTYPE x [<!ENTITY e SYSTEM "file:///etc/passwd">]><LandXML>&e;</LandXML>', 'document type'], 'no alignment' => ['<LandXML></LandXML>', 'no Alignment'], 'not XML' => ['<LandXML', 'no LandXML'],
-    'a gap between elements' => ['<LandXML><Alignments><Alignment><CoordGeom><Line><Start>0 0</Start><End>0 10</End></Line><Line><Start>0 15</Start><End>0 30</End></Line></CoordGeom></Alignment></Alignments></LandXML>', 'from the end of the one before'],
+    'empty' => ['', 'empty'], 'no northing' => ["easting,level\n1,2\n3,4\n", 'no column for the northing'],
+    'text for a number' => ["easting,northing\n1,2\nx,4\n", 'is not a number'], 'one point' => ["easting,northing\n1,2\n1,2\n", 'two points'],
+    'stations that do not fit' => ["station,easting,northing\n0,0,0\n90,0,10\n", 'Point 2 has station 90'],
+    'degrees' => ['{"type":"LineString","coordinates":[[8.68412345,50.1145],[8.68512345,50.1146]]}', 'look like degrees'],
+    'broken JSON' => ['{"type":', 'cannot be read'], 'no GeoJSON' => ['{"a":1}', 'no GeoJSON'],
+    'a spiral' => ['<LandXML><Alignments><Alignment><CoordGeom><Spiral/></CoordGeom></Alignment></Alignments></LandXML>', 'Spiral'],
+    'an entity' => ['<!DOCTYPE x [<!ENTITY e SYSTEM "file:///etc/passwd">]><LandXML>&e;</LandXML>', 'document type'],
+    'no alignment' => ['<LandXML></LandXML>', 'no Alignment'], 'not XML' => ['<LandXML', 'no LandXML'],
+    'a gap between elements' => [
+        '<LandXML><Alignments><Alignment><CoordGeom><Line><Start>0 0</Start><End>0 10</End></Line><Line><Start>0 15</Start><End>0 30</End></Line></CoordGeom></Alignment></Alignments></LandXML>',
+        'from the end of the one before',
+    ],
     'unknown units' => ['<LandXML><Units><Metric linearUnit="parsec"/></Units></LandXML>', 'parsec'],
 ]);
 
@@ -56,7 +65,9 @@ it('gives back as LandXML, GeoJSON and CSV what was planned', function () {
     foreach ([$line, $geo] as $back) {
         expect(count($back->drawn()))->toBeLessThanOrEqual(count($joints));
         foreach ([0, 7, count($joints) - 1] as $k) {
-            $at = $back->locate(new Diastoma\Core\Layout\Place($joints[$k]['easting_m'], $joints[$k]['northing_m'], $joints[$k]['level_m']), $joints[$k]['station_m']);
+            $at = $back->locate(
+                new Diastoma\Core\Layout\Place($joints[$k]['easting_m'], $joints[$k]['northing_m'], $joints[$k]['level_m']), $joints[$k]['station_m'],
+            );
             expect(abs($at['right_m']))->toBeLessThan(0.001)->and(abs($at['up_m']))->toBeLessThan(0.001);
         }
     }
@@ -72,7 +83,9 @@ it('gives back as LandXML, GeoJSON and CSV what was planned', function () {
 it('plans the rest from where the crew stands, keeps what is laid, and says so when the plan is stale', function () {
     $main = Main::where('name', 'Weir Street')->firstOrFail();
     $this->signIn();
-    $plan = $this->postJson("/api/v1/mains/{$main->id}/plans", ['lengths' => [['length_m' => 12], ['length_m' => 6]], 'cut_min_m' => 1, 'cut_anywhere' => false])->assertCreated()->json('plan');
+    $plan = $this->postJson(
+        "/api/v1/mains/{$main->id}/plans", ['lengths' => [['length_m' => 12], ['length_m' => 6]], 'cut_min_m' => 1, 'cut_anywhere' => false],
+    )->assertCreated()->json('plan');
     $laid = $main->joints()->where('state', '!=', 'planned')->count();
     $last = $main->joints()->where('state', '!=', 'planned')->get()->last();
     expect($plan['request']['after_number'])->toBe($last->number)->and($plan['joints'][0]['kind'])->toBe('joint');
@@ -81,18 +94,35 @@ it('plans the rest from where the crew stands, keeps what is laid, and says so w
 
     $reply = $this->postJson("/api/v1/plans/{$plan['id']}/adopt")->assertOk();
     $numbers = $main->joints()->pluck('number')->all();
-    expect($main->joints()->where('state', '!=', 'planned')->count())->toBe($laid)->and($numbers)->toBe(array_unique($numbers))->and(count($numbers))->toBe($laid + count(array_filter($plan['joints'], fn (array $j): bool => $j['kind'] === 'joint')))
+    expect($main->joints()->where('state', '!=', 'planned')->count())->toBe($laid)->and($numbers)->toBe(array_unique($numbers))->and(count($numbers))->toBe($laid + count(array_filter(
+        $plan['joints'], fn (array $j): bool => $j['kind'] === 'joint',
+    )))
         ->and($reply->json('laid.0.laid.right_mm'))->not->toBeNull();
     $this->enter($main->joints()->where('state', 'planned')->firstOrFail(), 'pipe_right', true)->assertCreated();
     $this->postJson("/api/v1/plans/{$plan['id']}/adopt")->assertStatus(409);
 });
 
 it('puts a bend between two pipes and two joints', function () {
-    $id = $this->signIn()->postJson("/api/v1/jobs/{$this->job()->id}/mains", ['name' => 'Corner main', 'service' => 'water', 'system' => 'grp_coupling', 'dn_mm' => 300, 'od_mm' => 324, 'wall_mm' => 8, 'pn_bar' => 10])->json('main.id');
+    $id = $this->signIn()->postJson(
+        "/api/v1/jobs/{$this->job()->id}/mains",
+        ['name' => 'Corner main', 'service' => 'water', 'system' => 'grp_coupling', 'dn_mm' => 300, 'od_mm' => 324, 'wall_mm' => 8, 'pn_bar' => 10],
+    )->json('main.id');
     $this->postJson("/api/v1/mains/{$id}/plans", ['lengths' => [['length_m' => 12]]])->assertStatus(409); // no alignment yet
-    $this->postJson("/api/v1/mains/{$id}/alignment", ['easting_m' => 0, 'northing_m' => 0, 'azimuth_deg' => 0, 'parts' => [['length_m' => 36, 'radius_m' => 0]], 'levels' => [['station_m' => 0, 'level_m' => 4], ['station_m' => 36, 'level_m' => 4.1]]])->assertCreated();
+    $this->postJson(
+        "/api/v1/mains/{$id}/alignment",
+        [
+            'easting_m' => 0, 'northing_m' => 0, 'azimuth_deg' => 0, 'parts' => [['length_m' => 36, 'radius_m' => 0]],
+            'levels' => [['station_m' => 0, 'level_m' => 4], ['station_m' => 36, 'level_m' => 4.1]],
+        ],
+    )->assertCreated();
     $turn = deg2rad(45);
-    $this->postJson("/api/v1/mains/{$id}/alignment", ['points' => [['easting_m' => 0, 'northing_m' => 0], ['easting_m' => 0, 'northing_m' => 36], ['easting_m' => 24 * sin($turn), 'northing_m' => 36 + 24 * cos($turn)]]])->assertCreated();
+    $this->postJson(
+        "/api/v1/mains/{$id}/alignment",
+        ['points' => [
+            ['easting_m' => 0, 'northing_m' => 0], ['easting_m' => 0, 'northing_m' => 36],
+            ['easting_m' => 24 * sin($turn), 'northing_m' => 36 + 24 * cos($turn)],
+        ]],
+    )->assertCreated();
     $plan = $this->postJson("/api/v1/mains/{$id}/plans", ['lengths' => [['length_m' => 12]], 'cut_min_m' => 1])->assertCreated()->json('plan');
     expect($plan['complete'])->toBeFalse()->and($plan['obstacles'][0]['bends_deg'])->toEqual([45]);
     $this->postJson("/api/v1/plans/{$plan['id']}/adopt")->assertOk();
@@ -114,12 +144,17 @@ it('plans on the command line', function () {
     $plan = json_decode(Artisan::output(), true, flags: JSON_THROW_ON_ERROR);
     expect($plan['count'])->toBe(5)->and($plan['lower_bound'])->toBe(5)->and(array_column($plan['pipes'], 'length_m'))->toEqual([12, 12, 12, 12, 12])->and($plan['joints'])->toHaveCount(6);
     expect(Artisan::call('setout:plan', ['alignment' => $file, '--lengths' => 'six', '--allowed' => '1']))->toBe(2)
-        ->and(Artisan::call('setout:plan', ['alignment' => $file, '--lengths' => '6']))->toBe(2)->and(Artisan::call('setout:plan', ['alignment' => '/nowhere', '--allowed' => '1']))->toBe(2);
+        ->and(Artisan::call('setout:plan', ['alignment' => $file, '--lengths' => '6']))->toBe(2)->and(Artisan::call(
+            'setout:plan', ['alignment' => '/nowhere', '--allowed' => '1'],
+        ))->toBe(2);
     unlink($file);
 });
 
 it('checks the string of a PE main against its cold bend', function () {
     $main = Main::where('name', 'Millrace Lane')->firstOrFail();
-    $page = $this->signIn()->postJson("/api/v1/mains/{$main->id}/alignment", ['easting_m' => 0, 'northing_m' => 0, 'azimuth_deg' => 0, 'parts' => [['length_m' => 30, 'radius_m' => 0], ['length_m' => 4, 'radius_m' => 4]]])->assertCreated();
+    $page = $this->signIn()->postJson(
+        "/api/v1/mains/{$main->id}/alignment",
+        ['easting_m' => 0, 'northing_m' => 0, 'azimuth_deg' => 0, 'parts' => [['length_m' => 30, 'radius_m' => 0], ['length_m' => 4, 'radius_m' => 4]]],
+    )->assertCreated();
     expect($page->json('string.complete'))->toBeFalse()->and($page->json('string.places.0.said'))->toContain('bent to 4 m; at least 4.5 m');
 });

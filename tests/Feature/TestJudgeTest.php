@@ -54,9 +54,12 @@ it('takes temperature and barometer out of a gas test', function (float $end, st
 it('refuses what it cannot judge, and says why', function (string $method, string $trace, string $section) {
     expect(Artisan::call('test:judge', ['method' => $method, 'trace' => base_path($trace), '--section' => base_path($section)]))->toBe(2);
 })->with([
-    'a method nobody knows' => ['made-up', 'docs/samples/section-tight.csv', 'docs/samples/section.json'], 'no trace' => ['en805-loss', 'docs/samples/none.csv', 'docs/samples/section.json'],
-    'no section' => ['en805-loss', 'docs/samples/section-tight.csv', 'docs/samples/none.json'], 'a section that is none' => ['en805-loss', 'docs/samples/section-tight.csv', 'docs/samples/section-tight.csv'],
-    'a trace that is none' => ['en805-loss', 'docs/samples/section.json', 'docs/samples/section.json'], 'too short for the method' => ['pe-decay', 'docs/samples/section-tight.csv', 'docs/samples/section.json'],
+    'a method nobody knows' => ['made-up', 'docs/samples/section-tight.csv', 'docs/samples/section.json'],
+    'no trace' => ['en805-loss', 'docs/samples/none.csv', 'docs/samples/section.json'],
+    'no section' => ['en805-loss', 'docs/samples/section-tight.csv', 'docs/samples/none.json'],
+    'a section that is none' => ['en805-loss', 'docs/samples/section-tight.csv', 'docs/samples/section-tight.csv'],
+    'a trace that is none' => ['en805-loss', 'docs/samples/section.json', 'docs/samples/section.json'],
+    'too short for the method' => ['pe-decay', 'docs/samples/section-tight.csv', 'docs/samples/section.json'],
 ]);
 
 it('plans on the command line what the core plans, for every method and choice', function () {
@@ -64,9 +67,17 @@ it('plans on the command line what the core plans, for every method and choice',
         $file = tempnam(sys_get_temp_dir(), 'section');
         file_put_contents($file, json_encode(Plans::section($method->id())->toArray(), JSON_THROW_ON_ERROR));
         foreach (Plans::choices($method) as $choice) {
-            expect(Artisan::call('test:plan', ['method' => $method->id(), 'section' => $file, '--choose' => array_map(static fn (string $k, string $v): string => "{$k}={$v}", array_keys($choice), $choice)]))->toBe(0);
+            expect(Artisan::call(
+                'test:plan',
+                [
+                    'method' => $method->id(), 'section' => $file,
+                    '--choose' => array_map(static fn (string $k, string $v): string => "{$k}={$v}", array_keys($choice), $choice),
+                ],
+            ))->toBe(0);
             $plan = json_decode(Artisan::output(), true, flags: JSON_THROW_ON_ERROR);
-            expect(implode(' | ', Plans::figures(TestPlan::fromArray($plan), Plans::section($method->id()))))->toBe(implode(' | ', array_slice(explode(' | ', Plans::line($method, $choice)), 4, 8)))->and($plan['may_run'])->toBeTrue()->and($plan['source']['tag'])->not->toBe('')->and($plan['cautions'])->not->toBe([]);
+            expect(implode(
+                ' | ', Plans::figures(TestPlan::fromArray($plan), Plans::section($method->id())),
+            ))->toBe(implode(' | ', array_slice(explode(' | ', Plans::line($method, $choice)), 4, 8)))->and($plan['may_run'])->toBeTrue()->and($plan['source']['tag'])->not->toBe('')->and($plan['cautions'])->not->toBe([]);
         }
         unlink($file);
     }

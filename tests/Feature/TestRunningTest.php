@@ -31,7 +31,10 @@ function sewerSection(): Section
 
 function bringCsv(Tests\TestCase $case, PressureTest $test, string $csv, array $more = []): Illuminate\Testing\TestResponse
 {
-    return $case->post("/api/v1/tests/{$test->id}/trace", ['file' => UploadedFile::fake()->createWithContent('trace.csv', $csv), ...$more], ['Accept' => 'application/json']);
+    return $case->post(
+        "/api/v1/tests/{$test->id}/trace", ['file' => UploadedFile::fake()->createWithContent('trace.csv', $csv), ...$more],
+        ['Accept' => 'application/json'],
+    );
 }
 
 it('offers first what suits service, material and rulebook', function (string $section, string $first) {
@@ -49,12 +52,16 @@ it('runs each service to its end on the simulated logger', function (string $sec
     $said = implode(' | ', array_column($done->json('test.verdict.findings'), 'said'));
     expect($done->json('test.state'))->toBe($state, $said)->and($state === 'advised' || $done->json('test.verdict.arithmetic') !== [])->toBeTrue();
 })->with([
-    'PE water, tight' => ['O1', 'en805-pe', 'none', 'passed'], 'PE water with a leak' => ['O1', 'en805-pe', 'leak', 'failed'], 'gravity sewer with air' => ['sewer', 'en1610-air', 'none', 'passed'], 'gravity sewer with water' => ['sewer', 'en1610-water', 'none', 'passed'],
-    'PE gas' => ['Q', 'gas-plastic', 'none', 'passed'], 'PE gas with a leak' => ['Q', 'gas-plastic', 'leak', 'failed'], 'composite in steps' => ['P', 'rtp-staged', 'none', 'passed'], 'an advising method' => ['O1', 'pe-decay', 'leak', 'advised'],
+    'PE water, tight' => ['O1', 'en805-pe', 'none', 'passed'], 'PE water with a leak' => ['O1', 'en805-pe', 'leak', 'failed'],
+    'gravity sewer with air' => ['sewer', 'en1610-air', 'none', 'passed'], 'gravity sewer with water' => ['sewer', 'en1610-water', 'none', 'passed'],
+    'PE gas' => ['Q', 'gas-plastic', 'none', 'passed'], 'PE gas with a leak' => ['Q', 'gas-plastic', 'leak', 'failed'],
+    'composite in steps' => ['P', 'rtp-staged', 'none', 'passed'], 'an advising method' => ['O1', 'pe-decay', 'leak', 'advised'],
 ]);
 
 it('refuses a method that was not made for the section', function () {
-    $this->signIn('tom@demo')->postJson("/api/v1/sections/{$this->section('Q')->id}/tests", ['method' => 'f2164'])->assertStatus(409)->assertJsonPath('title', fn (string $t): bool => str_contains($t, 'was not made for this section'));
+    $this->signIn('tom@demo')->postJson("/api/v1/sections/{$this->section('Q')->id}/tests", ['method' => 'f2164'])->assertStatus(409)->assertJsonPath(
+        'title', fn (string $t): bool => str_contains($t, 'was not made for this section'),
+    );
 });
 
 it('writes down what is known of a section, and plans by it', function () {
@@ -62,7 +69,9 @@ it('writes down what is known of a section, and plans by it', function () {
     $facts = $this->signIn('tom@demo')->getJson("/api/v1/sections/{$section->id}/tests")->json('section.facts');
     $this->postJson("/api/v1/sections/{$section->id}/facts", ['facts' => [...$facts, 'working_kpa' => 600.0]])->assertOk()->assertJsonPath('plan.low_kpa', 900); // 1.5 · 600
     expect(Entry::where('kind', 'section.facts')->where('subject_id', $section->id)->count())->toBeGreaterThan(1);
-    $this->postJson("/api/v1/sections/{$section->id}/facts", ['facts' => [...$facts, 'working_kpa' => 'much', 'parts' => []]])->assertStatus(422)->assertJsonCount(2, 'errors');
+    $this->postJson(
+        "/api/v1/sections/{$section->id}/facts", ['facts' => [...$facts, 'working_kpa' => 'much', 'parts' => []]],
+    )->assertStatus(422)->assertJsonCount(2, 'errors');
     $this->signIn('ada@demo')->postJson("/api/v1/sections/{$section->id}/facts", ['facts' => $facts])->assertStatus(403);
 });
 
@@ -78,7 +87,10 @@ it('takes readings by hand, once however often they are sent, in the order of th
     $test = plannedOn($this, 'O1', 'f2164');
     $this->postJson("/api/v1/tests/{$test->id}/run", ['mode' => 'hand'])->assertOk()->assertJsonPath('mode', 'hand');
     $start = $test->refresh()->started_at;
-    $read = fn (int $minute, float $kpa, ?string $id = null) => $this->postJson("/api/v1/tests/{$test->id}/readings", ['id' => $id ?? (string) Str::uuid(), 'at' => $start->addMinutes($minute)->format('Y-m-d\TH:i:sP'), 'pressure_kpa' => $kpa]);
+    $read = fn (int $minute, float $kpa, ?string $id = null) => $this->postJson(
+        "/api/v1/tests/{$test->id}/readings",
+        ['id' => $id ?? (string) Str::uuid(), 'at' => $start->addMinutes($minute)->format('Y-m-d\TH:i:sP'), 'pressure_kpa' => $kpa],
+    );
     $this->job()->increment('clock_ahead_s', 3600);
     $id = (string) Str::uuid();
     $read(20, 1000.0, $id)->assertCreated();
@@ -97,14 +109,23 @@ it('judges a test read by hand with the phases its tester marked', function () {
     $test = plannedOn($this, 'Q', 'gas-plastic', ['leak' => '20']);
     $this->postJson("/api/v1/tests/{$test->id}/run", ['mode' => 'hand'])->assertOk();
     $start = $test->refresh()->started_at;
-    $this->postJson("/api/v1/tests/{$test->id}/finish", [])->assertStatus(409)->assertJsonPath('title', fn (string $t): bool => str_contains($t, 'fewer than two readings'));
-    $this->postJson("/api/v1/tests/{$test->id}/notes", ['id' => (string) Str::uuid(), 'phase' => 'test'])->assertCreated()->assertJsonPath('notes.0.phase', 'test');
+    $this->postJson("/api/v1/tests/{$test->id}/finish", [])->assertStatus(409)->assertJsonPath(
+        'title', fn (string $t): bool => str_contains($t, 'fewer than two readings'),
+    );
+    $this->postJson(
+        "/api/v1/tests/{$test->id}/notes", ['id' => (string) Str::uuid(), 'phase' => 'test'],
+    )->assertCreated()->assertJsonPath('notes.0.phase', 'test');
     $this->job()->increment('clock_ahead_s', 7200);
     foreach ([[0, 620.0, 12.0], [30, 619.0, 11.5], [61, 618.0, 11.1]] as [$minute, $kpa, $celsius]) {
-        $this->postJson("/api/v1/tests/{$test->id}/readings", ['id' => (string) Str::uuid(), 'at' => $start->addMinutes($minute)->format('Y-m-d\TH:i:sP'), 'pressure_kpa' => $kpa, 'temperature_c' => $celsius])->assertCreated();
+        $this->postJson(
+            "/api/v1/tests/{$test->id}/readings",
+            ['id' => (string) Str::uuid(), 'at' => $start->addMinutes($minute)->format('Y-m-d\TH:i:sP'), 'pressure_kpa' => $kpa, 'temperature_c' => $celsius],
+        )->assertCreated();
     }
     // expected: (620 + 101.325)·(284.25/285.15) − 101.325 = 617.72; 618.0 read, tolerance 0.5: passes
-    $this->postJson("/api/v1/tests/{$test->id}/finish", ['measured' => ['gauge_tolerance_kpa' => 0.5, 'baro_start_kpa' => 101.325, 'baro_end_kpa' => 101.325]])->assertOk()->assertJsonPath('state', 'passed')->assertJsonPath('verdict.figures.expected_end_kpa', fn (float $v): bool => abs($v - 617.72) < 0.05);
+    $this->postJson(
+        "/api/v1/tests/{$test->id}/finish", ['measured' => ['gauge_tolerance_kpa' => 0.5, 'baro_start_kpa' => 101.325, 'baro_end_kpa' => 101.325]],
+    )->assertOk()->assertJsonPath('state', 'passed')->assertJsonPath('verdict.figures.expected_end_kpa', fn (float $v): bool => abs($v - 617.72) < 0.05);
 });
 
 it('does not end a test before its time unless somebody says why', function () {
@@ -112,7 +133,9 @@ it('does not end a test before its time unless somebody says why', function () {
     $this->postJson("/api/v1/tests/{$test->id}/run", ['speed' => 60, 'seed' => 2])->assertOk();
     $this->travel(80)->seconds(); // 80 min in: the hold has only begun
     $this->postJson("/api/v1/tests/{$test->id}/finish", ['measured' => []])->assertStatus(409);
-    $this->postJson("/api/v1/tests/{$test->id}/finish", ['broken_off' => 'the end cap moved'])->assertOk()->assertJsonPath('state', 'failed')->assertJsonPath('verdict.broken_off', 'the end cap moved');
+    $this->postJson(
+        "/api/v1/tests/{$test->id}/finish", ['broken_off' => 'the end cap moved'],
+    )->assertOk()->assertJsonPath('state', 'failed')->assertJsonPath('verdict.broken_off', 'the end cap moved');
 });
 
 it('keeps everything when logging is stopped and taken up again', function () {
@@ -135,7 +158,9 @@ it('takes the samples of a logger with its own token, once', function () {
     $logger = Equipment::where('serial', 'PL-204')->firstOrFail();
     $token = $logger->createToken('t', [Equipment::SEND_PRESSURE], now()->addDay())->plainTextToken;
     $this->app['auth']->forgetGuards();
-    $send = fn (array $samples, string $with) => $this->withHeader('Authorization', "Bearer {$with}")->postJson("/api/v1/device/pressure-tests/{$test->id}/samples", ['samples' => $samples]);
+    $send = fn (array $samples, string $with) => $this->withHeader('Authorization', "Bearer {$with}")->postJson(
+        "/api/v1/device/pressure-tests/{$test->id}/samples", ['samples' => $samples],
+    );
     $samples = [['time_s' => 0, 'pressure_kpa' => 1.5], ['time_s' => 5, 'pressure_kpa' => 2.5, 'temperature_c' => 12.5]];
     $this->withHeader('Authorization', "Bearer {$token}")->getJson('/api/v1/device/pressure-tests')->assertOk()->assertJsonPath('tests.0.id', $test->id);
     $send($samples, $token)->assertOk()->assertJsonPath('taken', 2);
@@ -156,7 +181,13 @@ it('puts the phase of a running test on everyone’s clocks', function () {
 
 it('lets a supervisor overrule a gate on record, and nobody else', function () {
     $section = $this->section('O2');
-    $overrule = fn (string $who, string $gate) => $this->signIn($who)->postJson('/api/v1/entries', ['id' => (string) Str::uuid(), 'kind' => 'overrule', 'subject_type' => 'section', 'subject_id' => $section->id, 'payload' => ['rule' => "gate.{$gate}", 'reason' => 'The engineer agreed on the telephone'], 'device_at' => $this->deviceNow()]);
+    $overrule = fn (string $who, string $gate) => $this->signIn($who)->postJson(
+        '/api/v1/entries',
+        [
+            'id' => (string) Str::uuid(), 'kind' => 'overrule', 'subject_type' => 'section', 'subject_id' => $section->id,
+            'payload' => ['rule' => "gate.{$gate}", 'reason' => 'The engineer agreed on the telephone'], 'device_at' => $this->deviceNow(),
+        ],
+    );
     App\Models\Joint::where('section_id', $section->id)->update(['state' => 'mend']);
     $overrule('tom@demo', 'joints')->assertStatus(403);
     $overrule('ines@demo', 'joints')->assertStatus(403);
@@ -171,7 +202,10 @@ it('wants the pressure lowered before anything is mended, and the mend on record
     $section = $this->section('O2');
     $test = $section->tests()->firstOrFail();
     DB::table('pressure_tests')->where('id', $test->id)->update(['ended_at' => now()->subDay()]);
-    $mend = fn (array $more) => $this->signIn('ada@demo')->postJson("/api/v1/tests/{$test->id}/mends", ['id' => (string) Str::uuid(), 'joint' => 1202, 'what' => 'Cut out and made anew', 'pressure_lowered' => true, ...$more]);
+    $mend = fn (array $more) => $this->signIn('ada@demo')->postJson(
+        "/api/v1/tests/{$test->id}/mends",
+        ['id' => (string) Str::uuid(), 'joint' => 1202, 'what' => 'Cut out and made anew', 'pressure_lowered' => true, ...$more],
+    );
     $mend(['pressure_lowered' => false])->assertStatus(422)->assertJsonPath('title', fn (string $t): bool => str_contains($t, 'Lower the pressure first'));
     $mend(['joint' => 3])->assertStatus(422)->assertJsonPath('title', fn (string $t): bool => str_contains($t, 'no joint 3'));
     $mend([])->assertCreated()->assertJsonCount(2, 'mends');
@@ -192,10 +226,14 @@ it('is signed once by each who may', function () {
 it('does not start what was ready when it was planned and is not any more', function () {
     $test = plannedOn($this, 'O1', 'f2164');
     App\Models\Joint::where('section_id', $test->section_id)->update(['state' => 'mend']);
-    $this->postJson("/api/v1/tests/{$test->id}/run", ['mode' => 'hand'])->assertStatus(409)->assertJsonPath('title', fn (string $t): bool => str_contains($t, 'not ready any more') && str_contains($t, '1201'));
+    $this->postJson("/api/v1/tests/{$test->id}/run", ['mode' => 'hand'])->assertStatus(409)->assertJsonPath(
+        'title', fn (string $t): bool => str_contains($t, 'not ready any more') && str_contains($t, '1201'),
+    );
     App\Models\Joint::where('section_id', $test->section_id)->update(['state' => 'accepted']);
     $this->enter($this->section('O1'), 'zone_kept', false)->assertCreated();
-    $this->postJson("/api/v1/tests/{$test->id}/run", ['mode' => 'hand'])->assertStatus(409)->assertJsonPath('title', fn (string $t): bool => str_contains($t, 'No exclusion zone'));
+    $this->postJson("/api/v1/tests/{$test->id}/run", ['mode' => 'hand'])->assertStatus(409)->assertJsonPath(
+        'title', fn (string $t): bool => str_contains($t, 'No exclusion zone'),
+    );
 });
 
 it('reads a section in the units of its rulebook', function () {
@@ -209,8 +247,12 @@ it('reads a section in the units of its rulebook', function () {
 it('says what a section lacks before any test of it can be planned', function () {
     $section = $this->section('B');
     $section->update(['to_station_m' => $section->from_station_m]);
-    $this->signIn('tom@demo')->getJson("/api/v1/sections/{$section->id}/tests")->assertStatus(422)->assertJsonPath('title', fn (string $t): bool => str_contains($t, 'has no length yet: plan its line in Set-out'));
+    $this->signIn('tom@demo')->getJson("/api/v1/sections/{$section->id}/tests")->assertStatus(422)->assertJsonPath(
+        'title', fn (string $t): bool => str_contains($t, 'has no length yet: plan its line in Set-out'),
+    );
     $section->update(['to_station_m' => 216]);
     $section->main->update(['material' => 'Clay']);
-    $this->getJson("/api/v1/sections/{$section->id}/tests")->assertStatus(422)->assertJsonPath('title', fn (string $t): bool => str_contains($t, 'how Clay stretches'));
+    $this->getJson("/api/v1/sections/{$section->id}/tests")->assertStatus(422)->assertJsonPath(
+        'title', fn (string $t): bool => str_contains($t, 'how Clay stretches'),
+    );
 });

@@ -29,12 +29,25 @@ it('gives every sample back bit for bit, in the units and columns it came in', f
         $names = array_shift($rows);
         sort($names);
 
-        return array_combine($names, array_map(static fn (string $name): array => array_map(floatval(...), array_column($rows, array_search($name, explode(',', explode("\n", $text)[0]), true))), $names));
+        return array_combine(
+            $names,
+            array_map(
+                static fn (string $name): array => array_map(
+                    floatval(...), array_column($rows, array_search($name, explode(',', explode("\n", $text)[0]), true)),
+                ),
+                $names,
+            ),
+        );
     };
     expect(explode("\n", $back)[0])->toBe($head)->and($floats($back) === $floats($csv))->toBeTrue();
 })->with([
     'seconds and bar' => [gasCsv(), 'time_s,pressure_bar,temperature_c'],
-    'minutes and psi, other order' => ["temperature_f,time_min,pressure_psi\n".implode("\n", array_map(static fn (int $m): string => '52.1,'.($m * 1.0).','.($m < 15 ? 89.7 * $m / 15 : 89.7 + 0.001 * ($m % 3)), range(0, 140)))."\n", 'time_min,pressure_psi,temperature_f'],
+    'minutes and psi, other order' => [
+        "temperature_f,time_min,pressure_psi\n".implode(
+            "\n", array_map(static fn (int $m): string => '52.1,'.($m * 1.0).','.($m < 15 ? 89.7 * $m / 15 : 89.7 + 0.001 * ($m % 3)), range(0, 140)),
+        )."\n",
+        'time_min,pressure_psi,temperature_f',
+    ],
 ]);
 
 it('gives clock times back to the microsecond', function () {
@@ -92,19 +105,32 @@ it('refuses a file that is damaged, unclear or hostile, says why, and stores not
     'a thousand columns' => [implode(',', array_map(static fn (int $k): string => "c{$k}", range(1, 1000)))."\n", '4096 characters'],
     'a day that may be read two ways' => ["time,pressure_bar\n03/04/2026 10:00,1\n03/04/2026 10:01,2", 'two ways round'],
     'nothing but blanks' => ["\n\n\n", 'empty'],
-    'times to come' => ["time,pressure_bar,temperature_c\n".implode("\n", array_map(static fn (int $m): string => now()->addDays(9)->addMinutes($m)->format('Y-m-d\TH:i:s\Z').','.($m < 15 ? 6.18 * $m / 15 : 6.18).',11', range(0, 140))), 'lie in the future'],
+    'times to come' => [
+        "time,pressure_bar,temperature_c\n".implode(
+            "\n",
+            array_map(
+                static fn (int $m): string => now()->addDays(9)->addMinutes($m)->format('Y-m-d\TH:i:s\Z').','.($m < 15 ? 6.18 * $m / 15 : 6.18).',11',
+                range(0, 140),
+            ),
+        ),
+        'lie in the future',
+    ],
 ]);
 
 it('takes a short record when somebody says that and why it was broken off', function () {
     $test = plannedOn($this, 'Q', 'gas-plastic', ['leak' => '20']);
-    bringCsv($this, $test, gasCsv(60.0, 1.0), ['broken_off' => 'a plug let go'])->assertCreated()->assertJsonPath('state', 'failed')->assertJsonPath('verdict.broken_off', 'a plug let go');
+    bringCsv(
+        $this, $test, gasCsv(60.0, 1.0), ['broken_off' => 'a plug let go'],
+    )->assertCreated()->assertJsonPath('state', 'failed')->assertJsonPath('verdict.broken_off', 'a plug let go');
 });
 
 it('can be cancelled before or while it runs, with nothing half stored', function () {
     $test = plannedOn($this, 'Q', 'gas-plastic', ['leak' => '20']);
     $before = (string) Str::uuid();
     $this->deleteJson("/api/v1/tests/{$test->id}/imports/{$before}")->assertNoContent();
-    bringCsv($this, $test, gasCsv(), ['import' => $before])->assertStatus(409)->assertJsonPath('title', fn (string $t): bool => str_contains($t, 'cancelled. Nothing was stored'));
+    bringCsv($this, $test, gasCsv(), ['import' => $before])->assertStatus(409)->assertJsonPath(
+        'title', fn (string $t): bool => str_contains($t, 'cancelled. Nothing was stored'),
+    );
     $while = (string) Str::uuid();
     $seen = [];
     DB::connection('beside')->listen(function ($query) use (&$seen, $while, $test): void {
@@ -130,8 +156,13 @@ it('shows how far an import has come', function () {
 it('reads a trace stored row by row, as it was before', function () {
     $id = (string) Str::uuid();
     $samples = [['t' => 0.0, 'p' => 1.5, 'c' => null], ['t' => 1.0, 'p' => 2.5, 'c' => 12.25]];
-    $packed = implode('', array_map(static fn (array $s): string => pack('e*', ...array_map(static fn (?float $v): float => $v ?? NAN, array_values($s))), $samples));
-    DB::table('trace_blocks')->insert(['subject_type' => 'test', 'subject_id' => $id, 'block' => 0, 'from_s' => 0, 'to_s' => 1, 'minimum' => 1.5, 'maximum' => 2.5, 'count' => 2, 'samples' => gzcompress(json_encode(['t', 'p', 'c'])."\n".$packed)]);
+    $packed = implode(
+        '', array_map(static fn (array $s): string => pack('e*', ...array_map(static fn (?float $v): float => $v ?? NAN, array_values($s))), $samples),
+    );
+    DB::table('trace_blocks')->insert([
+        'subject_type' => 'test', 'subject_id' => $id, 'block' => 0, 'from_s' => 0, 'to_s' => 1, 'minimum' => 1.5, 'maximum' => 2.5, 'count' => 2,
+        'samples' => gzcompress(json_encode(['t', 'p', 'c'])."\n".$packed),
+    ]);
     expect(app(TraceStore::class)->read('test', $id))->toBe($samples);
 });
 

@@ -20,10 +20,14 @@ it('gives every sample back bit for bit', function () {
 
 it('keeps the smallest and largest of each block', function () {
     $id = (string) Str::uuid();
-    app(TraceStore::class)->execute('test', $id, array_map(static fn (int $k): array => ['t' => (float) $k, 'p' => (float) ($k % 100), 'c' => null], range(0, 4595)));
+    app(TraceStore::class)->execute(
+        'test', $id, array_map(static fn (int $k): array => ['t' => (float) $k, 'p' => (float) ($k % 100), 'c' => null], range(0, 4595)),
+    );
     $blocks = DB::table('trace_blocks')->where('subject_id', $id)->orderBy('block')->get(['from_s', 'to_s', 'minimum', 'maximum', 'count']);
 
-    expect($blocks)->toHaveCount(2)->and((array) $blocks[0])->toEqual(['from_s' => 0, 'to_s' => 4095, 'minimum' => 0, 'maximum' => 99, 'count' => 4096])->and($blocks[1]->count)->toBe(500);
+    expect($blocks)->toHaveCount(2)->and((array) $blocks[0])->toEqual([
+        'from_s' => 0, 'to_s' => 4095, 'minimum' => 0, 'maximum' => 99, 'count' => 4096,
+    ])->and($blocks[1]->count)->toBe(500);
 });
 
 it('holds traces of one id apart by what they are of', function () {

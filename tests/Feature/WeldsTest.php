@@ -19,21 +19,27 @@ function fuseNow(Tests\TestCase $test, Joint $joint, string $record, string $fau
 
 it('keeps the pull shut until every restraint is cold', function () {
     $joint = $this->joint(101);
-    $this->signIn()->enter($joint, 'nylon_slings', true)->assertStatus(409)->assertJsonPath('title', fn (string $t): bool => str_contains($t, 'Nothing is pulled before every restraint is cold'));
+    $this->signIn()->enter($joint, 'nylon_slings', true)->assertStatus(409)->assertJsonPath(
+        'title', fn (string $t): bool => str_contains($t, 'Nothing is pulled before every restraint is cold'),
+    );
     $cold = collect($this->getJson("/api/v1/joints/{$joint->id}")->json('procedure.steps'))->firstWhere('id', 'pull')['gate']['opens_at'];
     $this->postJson("/api/v1/jobs/{$this->job()->id}/clock", ['to' => $cold])->assertOk();
     $this->enter($joint, 'nylon_slings', true)->assertCreated();
 });
 
 it('says which restraints are not fused yet', function () {
-    $this->signIn()->enter($this->joint(102), 'nylon_slings', true)->assertStatus(409)->assertJsonPath('title', fn (string $t): bool => str_contains($t, 'Not fused yet: restraint 1, restraint 2'));
+    $this->signIn()->enter($this->joint(102), 'nylon_slings', true)->assertStatus(409)->assertJsonPath(
+        'title', fn (string $t): bool => str_contains($t, 'Not fused yet: restraint 1, restraint 2'),
+    );
 });
 
 it('preheats again only while the gap, felt after the wait, is too wide', function () {
     $joint = $this->joint(102);
     $this->signIn();
     $this->enterUpTo($joint, 'pre_a_fusion', ['fitting_pull' => FittingKind::PUSHED]);
-    $this->enter($joint, 'gap_a_mm', array_fill(0, 8, 1.0))->assertStatus(409)->assertJsonPath('title', fn (string $t): bool => str_contains($t, 'has not been preheated yet'));
+    $this->enter($joint, 'gap_a_mm', array_fill(0, 8, 1.0))->assertStatus(409)->assertJsonPath(
+        'title', fn (string $t): bool => str_contains($t, 'has not been preheated yet'),
+    );
     fuseNow($this, $joint, 'pre_a_fusion')->assertCreated();
     fuseNow($this, $joint, 'pre_a_fusion')->assertStatus(409)->assertJsonPath('title', fn (string $t): bool => str_contains($t, 'Measure the gap'));
     $this->enter($joint, 'gap_a_mm', array_fill(0, 8, 1.0))->assertStatus(409)->assertJsonPath('title', fn (string $t): bool => str_contains($t, 'still soft'));
@@ -64,7 +70,10 @@ it('allows one repeat of an interrupted weld, by the maker\'s rule, after full c
 
 it('diagnoses a record without a joint and stores nothing', function (string $file, string $class) {
     $before = $this->job()->journal_seq;
-    $this->signIn()->post('/api/v1/fusion-diagnoses', ['file' => new UploadedFile(base_path("docs/samples/{$file}"), $file, null, null, true)], ['Accept' => 'application/json'])
+    $this->signIn()->post(
+        '/api/v1/fusion-diagnoses', ['file' => new UploadedFile(base_path("docs/samples/{$file}"), $file, null, null, true)],
+        ['Accept' => 'application/json'],
+    )
         ->assertOk()->assertJsonPath('diagnosis.class', $class)->assertJsonPath('voltage_v', 40);
     expect($this->job()->journal_seq)->toBe($before);
 })->with([['fusion-good.csv', 'good'], ['fusion-good.json', 'good'], ['fusion-supply_cut.csv', 'supply_cut'], ['fusion-under_insertion.csv', 'under_insertion']]);
@@ -85,7 +94,9 @@ it('prints a diagnosis on the command line as JSON', function (string $arguments
 
 it('takes columns in any order, with units in brackets, in milliseconds or JSON', function (string $text) {
     $file = App\Imports\FusionFile::of($text);
-    expect($file->trace->samples)->toEqual([['t' => 0.0, 'v' => 39.5, 'i' => 60.0], ['t' => 1.0, 'v' => 40.0, 'i' => 59.0]])->and($file->trace->endCode)->toBe('complete')->and($file->joint)->toBe('8');
+    expect($file->trace->samples)->toEqual([
+        ['t' => 0.0, 'v' => 39.5, 'i' => 60.0], ['t' => 1.0, 'v' => 40.0, 'i' => 59.0],
+    ])->and($file->trace->endCode)->toBe('complete')->and($file->joint)->toBe('8');
 })->with([
     'brackets' => ["Current [A];Voltage (V);joint;end_code;Time [s]\n60,0;39,5;8;ok;0\n59;40;8;ok;1\n"],
     'milliseconds and tabs' => ["time_ms\tvoltage_mv\tcurrent_ma\tjoint\tend_code\n0\t39500\t60000\t8\tNormal\n1000\t40000\t59000\t8\tNormal"],
@@ -97,7 +108,10 @@ it('prints a tag whose codes can be read back', function () {
     $pdf = $this->signIn()->get("/api/v1/joints/{$this->joint(12)->id}/tag.pdf")->assertOk()->getContent();
     $folder = sys_get_temp_dir().'/tag-'.getmypid();
     file_put_contents("{$folder}.pdf", $pdf);
-    exec('pdftoppm -r 200 -png '.escapeshellarg("{$folder}.pdf").' '.escapeshellarg($folder).' && zbarimg -q --raw -Si25.enable=1 '.escapeshellarg($folder).'-*.png 2>/dev/null', $codes);
+    exec(
+        'pdftoppm -r 200 -png '.escapeshellarg("{$folder}.pdf").' '.escapeshellarg($folder).' && zbarimg -q --raw -Si25.enable=1 '.escapeshellarg($folder).'-*.png 2>/dev/null',
+        $codes,
+    );
     array_map(unlink(...), glob("{$folder}*") ?: []);
 
     expect(implode("\n", $codes))->toContain('/bench/12')->toContain('731204181801400645260007');

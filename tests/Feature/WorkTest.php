@@ -12,7 +12,10 @@ use Symfony\Component\Process\Process;
 /** A stretch of main, made as the next kinds will be: no procedure that ships is made for one yet, so its row is written here. */
 function stretchOfMain(Tests\TestCase $test): Work
 {
-    $row = ['id' => (string) Str::uuid(), 'job_id' => $test->job()->id, 'main_id' => $test->joint(1)->main_id, 'kind' => 'stretch', 'procedure' => 'electrofusion.coupler', 'title' => 'Trench 96 to 108', 'facts' => [], 'from_station_m' => 96.0, 'to_station_m' => 108.0];
+    $row = [
+        'id' => (string) Str::uuid(), 'job_id' => $test->job()->id, 'main_id' => $test->joint(1)->main_id, 'kind' => 'stretch',
+        'procedure' => 'electrofusion.coupler', 'title' => 'Trench 96 to 108', 'facts' => [], 'from_station_m' => 96.0, 'to_station_m' => 108.0,
+    ];
 
     return Work::create($row)->refresh();
 }
@@ -20,14 +23,21 @@ function stretchOfMain(Tests\TestCase $test): Work
 /** @return array<string, mixed> */
 function about(Work $work, string $kind, array $payload): array
 {
-    return ['id' => (string) Str::uuid(), 'kind' => $kind, 'subject_type' => $work->kind->value, 'subject_id' => $work->id, 'payload' => $payload, 'device_at' => now()->toIso8601String()];
+    return [
+        'id' => (string) Str::uuid(), 'kind' => $kind, 'subject_type' => $work->kind->value, 'subject_id' => $work->id, 'payload' => $payload,
+        'device_at' => now()->toIso8601String(),
+    ];
 }
 
 it('takes entries about work of another kind by the routes, tables and controllers that there are', function () {
     $work = stretchOfMain($this);
     $this->signIn();
-    $this->postJson('/api/v1/entries', about($work, 'reading', ['key' => 'ambient_c', 'value' => 14]))->assertCreated()->assertJsonPath('bench.subject_type', 'stretch')->assertJsonPath('bench.work.title', 'Trench 96 to 108');
-    $this->postJson('/api/v1/entries', about($work, 'note', ['text' => 'Water at the east end.']))->assertCreated()->assertJsonPath('bench.remarks.0.text', 'Water at the east end.');
+    $this->postJson(
+        '/api/v1/entries', about($work, 'reading', ['key' => 'ambient_c', 'value' => 14]),
+    )->assertCreated()->assertJsonPath('bench.subject_type', 'stretch')->assertJsonPath('bench.work.title', 'Trench 96 to 108');
+    $this->postJson(
+        '/api/v1/entries', about($work, 'note', ['text' => 'Water at the east end.']),
+    )->assertCreated()->assertJsonPath('bench.remarks.0.text', 'Water at the east end.');
     $this->signIn('vera@demo')->postJson('/api/v1/entries', about($work, 'reading', ['key' => 'ambient_c', 'value' => 46]))->assertCreated();
     $this->postJson('/api/v1/entries', about($work, 'overrule', ['rule' => 'ef.ambient', 'reason' => 'The maker allows it, by telephone.']))->assertCreated();
     $shown = $this->getJson("/api/v1/works/{$work->id}")->assertOk();
@@ -39,31 +49,50 @@ it('takes entries about work of another kind by the routes, tables and controlle
 
 it('refuses as the core does', function (string $who, string $kind, array $payload, int $status, string $says) {
     $work = stretchOfMain($this);
-    $this->signIn($who)->postJson('/api/v1/entries', about($work, $kind, $payload))->assertStatus($status)->assertJsonPath('title', fn (string $said): bool => str_contains($said, $says));
+    $this->signIn($who)->postJson('/api/v1/entries', about($work, $kind, $payload))->assertStatus($status)->assertJsonPath(
+        'title', fn (string $said): bool => str_contains($said, $says),
+    );
 })->with([
-    'an inspector reads' => ['ines@demo', 'reading', ['key' => 'ambient_c', 'value' => 14], 403, 'Ask a jointer'], 'a stretch is cut out' => ['vera@demo', 'cut_out', ['reason' => 'It was in the way.'], 409, 'Only what was joined'],
+    'an inspector reads' => ['ines@demo', 'reading', ['key' => 'ambient_c', 'value' => 14], 403, 'Ask a jointer'],
+    'a stretch is cut out' => ['vera@demo', 'cut_out', ['reason' => 'It was in the way.'], 409, 'Only what was joined'],
     'a kind of entry that there is not' => ['ada@demo', 'poem', ['text' => 'x'], 422, 'are not taken here'],
 ]);
 
 it('finds no work of a kind that there is not, and none of another kind', function () {
     $work = stretchOfMain($this);
     $this->signIn();
-    $this->postJson('/api/v1/entries', [...about($work, 'note', ['text' => 'x']), 'subject_type' => 'poem'])->assertStatus(422)->assertJsonPath('title', fn (string $t): bool => str_contains($t, 'no kind of work “poem”'));
+    $this->postJson(
+        '/api/v1/entries', [...about($work, 'note', ['text' => 'x']), 'subject_type' => 'poem'],
+    )->assertStatus(422)->assertJsonPath('title', fn (string $t): bool => str_contains($t, 'no kind of work “poem”'));
     $this->postJson('/api/v1/entries', [...about($work, 'note', ['text' => 'x']), 'subject_type' => 'day'])->assertNotFound();
 });
 
 it('opens work only by a procedure that is made for its kind', function (array $change, int $status, string $says) {
-    $given = ['id' => (string) Str::uuid(), 'kind' => 'stretch', 'procedure' => 'electrofusion.coupler', 'title' => 'Trench', 'from_m' => 1, 'to_m' => 2, ...$change];
-    $this->signIn()->postJson("/api/v1/jobs/{$this->job()->id}/works", $given)->assertStatus($status)->assertJsonPath('title', fn (string $t): bool => str_contains($t, $says));
+    $given = [
+        'id' => (string) Str::uuid(), 'kind' => 'stretch', 'procedure' => 'electrofusion.coupler', 'title' => 'Trench', 'from_m' => 1, 'to_m' => 2,
+        ...$change,
+    ];
+    $this->signIn()->postJson("/api/v1/jobs/{$this->job()->id}/works", $given)->assertStatus($status)->assertJsonPath(
+        'title', fn (string $t): bool => str_contains($t, $says),
+    );
 })->with([
-    'of another kind' => [[], 422, 'is not made for a stretch'], 'no such procedure' => [['procedure' => 'magic'], 422, 'no procedure “magic”'], 'no such kind' => [['kind' => 'poem'], 422, 'no kind of work “poem”'], 'it ends before it begins' => [['to_m' => 0.5], 422, 'ends before it begins'],
+    'of another kind' => [[], 422, 'is not made for a stretch'], 'no such procedure' => [['procedure' => 'magic'], 422, 'no procedure “magic”'],
+    'no such kind' => [['kind' => 'poem'], 422, 'no kind of work “poem”'],
+    'it ends before it begins' => [['to_m' => 0.5], 422, 'ends before it begins'],
 ]);
 
 it('says that a joint was cut out, and takes no more readings of it', function () {
     $joint = $this->joint(3);
-    $entry = static fn (string $kind, array $payload): array => ['id' => (string) Str::uuid(), 'kind' => $kind, 'subject_type' => 'joint', 'subject_id' => $joint->id, 'payload' => $payload, 'device_at' => now()->toIso8601String()];
-    $this->signIn('vera@demo')->postJson('/api/v1/entries', $entry('cut_out', ['reason' => 'It leaked at the test.']))->assertCreated()->assertJsonPath('bench.joint.state', 'cut_out');
-    $this->postJson('/api/v1/entries', $entry('reading', ['key' => 'ambient_c', 'value' => 12]))->assertStatus(409)->assertJsonPath('title', fn (string $t): bool => str_contains($t, 'This was cut out on'));
+    $entry = static fn (string $kind, array $payload): array => [
+        'id' => (string) Str::uuid(), 'kind' => $kind, 'subject_type' => 'joint', 'subject_id' => $joint->id, 'payload' => $payload,
+        'device_at' => now()->toIso8601String(),
+    ];
+    $this->signIn('vera@demo')->postJson(
+        '/api/v1/entries', $entry('cut_out', ['reason' => 'It leaked at the test.']),
+    )->assertCreated()->assertJsonPath('bench.joint.state', 'cut_out');
+    $this->postJson(
+        '/api/v1/entries', $entry('reading', ['key' => 'ambient_c', 'value' => 12]),
+    )->assertStatus(409)->assertJsonPath('title', fn (string $t): bool => str_contains($t, 'This was cut out on'));
     expect($joint->refresh()->state)->toBe('cut_out');
     $this->getJson("/api/v1/joints/{$joint->id}")->assertOk()->assertJsonPath('readings.ambient_c.times', 1);
 });
@@ -77,10 +106,22 @@ it('gives the same view as core/bin/sit with PHP alone, byte for byte, of every 
             continue; // of a joint system that somebody added: the command knows those that ship
         }
         $input = [
-            'work' => ['kind' => 'joint', 'procedure' => $subject->procedure->id(), 'facts' => $subject->facts->toArray(), 'from_m' => $joint->station_m, 'to_m' => $joint->station_m], 'rulebook' => $subject->rulebook()->toArray(), 'now' => '2099-01-01T00:00:00Z', 'people' => [], 'instruments' => [], 'entries' => [],
-            'history' => array_map(static fn (Entry $e): array => ['id' => $e->id, 'kind' => $e->kind, 'payload' => $e->payload, 'taken_at' => $spelled($e->takenAt), 'received_at' => $spelled($e->receivedAt), 'by' => $e->by], $subject->told()),
+            'work' => [
+                'kind' => 'joint', 'procedure' => $subject->procedure->id(), 'facts' => $subject->facts->toArray(), 'from_m' => $joint->station_m,
+                'to_m' => $joint->station_m,
+            ],
+            'rulebook' => $subject->rulebook()->toArray(), 'now' => '2099-01-01T00:00:00Z', 'people' => [], 'instruments' => [], 'entries' => [],
+            'history' => array_map(
+                static fn (Entry $e): array => [
+                    'id' => $e->id, 'kind' => $e->kind, 'payload' => $e->payload, 'taken_at' => $spelled($e->takenAt),
+                    'received_at' => $spelled($e->receivedAt), 'by' => $e->by,
+                ],
+                $subject->told(),
+            ),
         ];
-        $sit = new Process([PHP_BINARY, '-n', base_path('core/bin/sit')], sys_get_temp_dir(), [], json_encode($input, JSON_PRESERVE_ZERO_FRACTION | JSON_THROW_ON_ERROR));
+        $sit = new Process(
+            [PHP_BINARY, '-n', base_path('core/bin/sit')], sys_get_temp_dir(), [], json_encode($input, JSON_PRESERVE_ZERO_FRACTION | JSON_THROW_ON_ERROR),
+        );
         $sit->mustRun();
         preg_match('/"view":(\{.*\})\}\s*\z/s', $sit->getOutput(), $view);
         $own = json_encode($subject->sitting()->view(), JSON_UNESCAPED_UNICODE | JSON_UNESCAPED_SLASHES | JSON_PRESERVE_ZERO_FRACTION);
@@ -98,12 +139,16 @@ it('keeps a picture by its hash, and takes no entry about one that is not here',
     $entry = about($work, 'picture', ['sha256' => str_repeat('0', 64), 'type' => 'image/png', 'caption' => 'The hold']);
     $this->postJson('/api/v1/entries', $entry)->assertStatus(422)->assertJsonPath('title', fn (string $t): bool => str_contains($t, 'has not arrived yet'));
     $kept = $this->post('/api/v1/pictures', ['file' => $file], ['Accept' => 'application/json'])->assertCreated()->assertJsonPath('sha256', $hash);
-    $this->postJson('/api/v1/entries', about($work, 'picture', ['sha256' => $hash, 'type' => 'image/png', 'caption' => 'The hold']))->assertCreated()->assertJsonPath('bench.remarks.0.sha256', $hash);
+    $this->postJson(
+        '/api/v1/entries', about($work, 'picture', ['sha256' => $hash, 'type' => 'image/png', 'caption' => 'The hold']),
+    )->assertCreated()->assertJsonPath('bench.remarks.0.sha256', $hash);
     expect(hash('sha256', (string) $this->get("/api/v1/pictures/{$hash}")->assertOk()->assertHeader('Content-Type', 'image/png')->getContent()))->toBe($hash);
     Illuminate\Support\Facades\Storage::disk('local')->put('pictures/'.substr($hash, 0, 2)."/{$hash}", 'another picture');
     $this->get("/api/v1/pictures/{$hash}")->assertNotFound(); // what lies there is not what the journal names
     $this->get('/api/v1/pictures/'.str_repeat('1', 64))->assertNotFound();
-    $this->post('/api/v1/pictures', ['file' => Illuminate\Http\UploadedFile::fake()->createWithContent('x.svg', '<svg/>')], ['Accept' => 'application/json'])->assertStatus(422);
+    $this->post(
+        '/api/v1/pictures', ['file' => Illuminate\Http\UploadedFile::fake()->createWithContent('x.svg', '<svg/>')], ['Accept' => 'application/json'],
+    )->assertStatus(422);
     expect($kept->json('bytes'))->toBeGreaterThan(10);
 });
 

@@ -28,7 +28,9 @@ final class DeviceToken extends Command
             return self::SUCCESS;
         }
         $days = max(1, (int) $this->option('days'));
-        $this->line($unit->createToken("{$unit->name} {$unit->serial}", [$unit->kind === 'gauge' ? Equipment::SEND_PRESSURE : Equipment::SEND_SAMPLES], now()->addDays($days))->plainTextToken);
+        $this->line($unit->createToken(
+            "{$unit->name} {$unit->serial}", [$unit->kind === 'gauge' ? Equipment::SEND_PRESSURE : Equipment::SEND_SAMPLES], now()->addDays($days),
+        )->plainTextToken);
 
         return self::SUCCESS;
     }

@@ -33,11 +33,17 @@ final class FusionDiagnose extends JsonCommand
         if (is_string($this->option('nominal'))) {
             $data = json_decode($this->option('nominal'), true);
             if (! is_array($data)) {
-                throw InvalidInput::field('nominal', 'nominal is not a JSON object like {"voltage_v": 40, "resistance_ohm": 0.64, "time_s": 260}.', $this->option('nominal'));
+                throw InvalidInput::field(
+                    'nominal', 'nominal is not a JSON object like {"voltage_v": 40, "resistance_ohm": 0.64, "time_s": 260}.', $this->option('nominal'),
+                );
             }
             $fitting = isset($data['fitting_c']) ? self::number('fitting_c', $data['fitting_c']) : $fittingC;
 
-            return Nominal::of(self::number('voltage_v', $data['voltage_v'] ?? null), isset($data['resistance_ohm']) ? self::number('resistance_ohm', $data['resistance_ohm']) : null, self::number('time_s', $data['time_s'] ?? null), $fitting ?? $file->fittingC ?? 20.0);
+            return Nominal::of(
+                self::number('voltage_v', $data['voltage_v'] ?? null),
+                isset($data['resistance_ohm']) ? self::number('resistance_ohm', $data['resistance_ohm']) : null,
+                self::number('time_s', $data['time_s'] ?? null), $fitting ?? $file->fittingC ?? 20.0,
+            );
         }
         $label = $this->option('label');
 
@@ -46,6 +52,8 @@ final class FusionDiagnose extends JsonCommand
 
     private static function number(string $field, mixed $value): float
     {
-        return is_numeric($value) ? (float) $value : throw InvalidInput::field($field, "{$field} is missing or not a number.", is_scalar($value) ? $value : null);
+        return is_numeric($value) ? (float) $value : throw InvalidInput::field(
+            $field, "{$field} is missing or not a number.", is_scalar($value) ? $value : null,
+        );
     }
 }

@@ -25,7 +25,9 @@ final class FusionSample extends Command
         $folder = (string) $this->argument('folder');
         is_dir($folder) || mkdir($folder, 0o755, true);
         foreach (TraceClass::cases() as $class) {
-            $trace = (new FusionControlUnit($label['voltage_v'], $label['resistance_ohm'], $label['fusion_time_s'], 16.0, $class))->run((int) $this->option('seed'));
+            $trace = (new FusionControlUnit(
+                $label['voltage_v'], $label['resistance_ohm'], $label['fusion_time_s'], 16.0, $class,
+            ))->run((int) $this->option('seed'));
             $lines = ['time_s;voltage_v;current_a;label;fitting_c;end_code'];
             foreach ($trace->samples as $s) {
                 $lines[] = str_replace('.', ',', "{$s['t']};{$s['v']};{$s['i']}").";{$label['code']};16;{$trace->endCode}";
@@ -33,7 +35,10 @@ final class FusionSample extends Command
             file_put_contents("{$folder}/fusion-{$class->value}.csv", implode("\n", $lines)."\n");
             if ($class === TraceClass::Good) {
                 $samples = array_map(static fn (array $s): array => ['time_s' => $s['t'], 'voltage_v' => $s['v'], 'current_a' => $s['i']], $trace->samples);
-                file_put_contents("{$folder}/fusion-good.json", json_encode(['label' => $label['code'], 'fitting_c' => 16, 'end_code' => $trace->endCode, 'samples' => $samples], JSON_THROW_ON_ERROR)."\n");
+                file_put_contents(
+                    "{$folder}/fusion-good.json",
+                    json_encode(['label' => $label['code'], 'fitting_c' => 16, 'end_code' => $trace->endCode, 'samples' => $samples], JSON_THROW_ON_ERROR)."\n",
+                );
             }
         }
         $this->line("Written to {$folder}.");

@@ -44,7 +44,10 @@ final class JournalReplay extends Command
                 $this->error("{$job->number}: {$said}");
                 $different++;
             }
-            $this->line("{$job->number}: ".count($entries).' entries; rebuilt '.implode(', ', array_map(static fn (string $table, int $n): string => "{$n} ".str_replace('_', ' ', $table), array_keys($rows['compared']), $rows['compared']))."; {$traces['compared']} traces held against their hash.");
+            $this->line("{$job->number}: ".count($entries).' entries; rebuilt '.implode(
+                ', ',
+                array_map(static fn (string $table, int $n): string => "{$n} ".str_replace('_', ' ', $table), array_keys($rows['compared']), $rows['compared']),
+            )."; {$traces['compared']} traces held against their hash.");
         }
         $this->line("{$different} were different.");
 

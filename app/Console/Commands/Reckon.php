@@ -38,7 +38,8 @@ final class Reckon extends JsonCommand
     private function listing(): int
     {
         $this->line(json_encode(array_map(static fn (Calculation $c): array => [
-            'id' => $c->id, 'title' => $c->title, 'inputs' => array_map(static fn (Input $i): array => $i->toArray(), $c->inputs), 'outputs' => $c->outputs, 'sources' => $c->sourceTags(),
+            'id' => $c->id, 'title' => $c->title, 'inputs' => array_map(static fn (Input $i): array => $i->toArray(), $c->inputs), 'outputs' => $c->outputs,
+            'sources' => $c->sourceTags(),
         ], Reckoner::all()), self::FLAGS | JSON_PRETTY_PRINT));
 
         return self::SUCCESS;

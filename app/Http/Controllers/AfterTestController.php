@@ -26,8 +26,14 @@ final class AfterTestController
 
     public function mend(Request $request, PressureTest $test): JsonResponse
     {
-        $given = $request->validate(['id' => 'required|uuid', 'joint' => 'nullable|integer|min:1', 'what' => 'required|string|min:5|max:500', 'pressure_lowered' => 'required|boolean'], ['what.*' => 'Say in a few words what was done.']);
-        $this->after->mend($test, $this->person($request), $given['id'], isset($given['joint']) ? (int) $given['joint'] : null, trim($given['what']), (bool) $given['pressure_lowered']);
+        $given = $request->validate(
+            ['id' => 'required|uuid', 'joint' => 'nullable|integer|min:1', 'what' => 'required|string|min:5|max:500', 'pressure_lowered' => 'required|boolean'],
+            ['what.*' => 'Say in a few words what was done.'],
+        );
+        $this->after->mend(
+            $test, $this->person($request), $given['id'], isset($given['joint']) ? (int) $given['joint'] : null, trim($given['what']),
+            (bool) $given['pressure_lowered'],
+        );
 
         return new JsonResponse($this->page->test($test), 201);
     }
@@ -42,21 +48,28 @@ final class AfterTestController
 
     public function pdf(PressureTest $test, TestPackage $package): Response
     {
-        return new Response($package->of($this->judged($test)), 200, ['Content-Type' => 'application/pdf', 'Content-Disposition' => "attachment; filename=\"test-{$test->section->name}-{$test->number}.pdf\""]);
+        return new Response(
+            $package->of($this->judged($test)), 200,
+            ['Content-Type' => 'application/pdf', 'Content-Disposition' => "attachment; filename=\"test-{$test->section->name}-{$test->number}.pdf\""],
+        );
     }
 
     public function csv(PressureTest $test, TestCsv $csv): StreamedResponse
     {
         $this->judged($test);
 
-        return response()->streamDownload(static fn () => $csv->write($test), "test-{$test->section->name}-{$test->number}.csv", ['Content-Type' => 'text/csv; charset=UTF-8']);
+        return response()->streamDownload(
+            static fn () => $csv->write($test), "test-{$test->section->name}-{$test->number}.csv", ['Content-Type' => 'text/csv; charset=UTF-8'],
+        );
     }
 
     public function json(PressureTest $test, TestJson $json): StreamedResponse
     {
         $this->judged($test);
 
-        return response()->streamDownload(static fn () => $json->write($test), "test-{$test->section->name}-{$test->number}.json", ['Content-Type' => 'application/json']);
+        return response()->streamDownload(
+            static fn () => $json->write($test), "test-{$test->section->name}-{$test->number}.json", ['Content-Type' => 'application/json'],
+        );
     }
 
     private function judged(PressureTest $test): PressureTest

@@ -25,8 +25,13 @@ final class EntryController
         ], ['*' => 'The entry is not whole. Load the page again; what you entered is kept.']);
         /** @var Person $person */
         $person = $request->user();
-        $deviceAt = Moment::spelled($given['device_at']) ?? throw Refused::input('The time of this entry is none. Set the clock of this device; what you entered is kept.', [['field' => 'device_at', 'detail' => 'no moment with its zone', 'value' => $given['device_at']]]);
-        [$entry, $verdict, $new, $subject] = $write->execute($person, new Draft($given['id'], $given['kind'], $given['subject_type'], $given['subject_id'], $given['payload'], $deviceAt));
+        $deviceAt = Moment::spelled($given['device_at']) ?? throw Refused::input(
+            'The time of this entry is none. Set the clock of this device; what you entered is kept.',
+            [['field' => 'device_at', 'detail' => 'no moment with its zone', 'value' => $given['device_at']]],
+        );
+        [$entry, $verdict, $new, $subject] = $write->execute(
+            $person, new Draft($given['id'], $given['kind'], $given['subject_type'], $given['subject_id'], $given['payload'], $deviceAt),
+        );
 
         return new JsonResponse(['entry' => self::entry($entry), 'bench' => Bench::of($subject, $verdict)], $new ? 201 : 200);
     }

@@ -33,10 +33,15 @@ final class FusionController
 
     public function store(Request $request, Joint $joint): JsonResponse
     {
-        $given = $request->validate(['fault' => [Rule::enum(TraceClass::class)], 'speed' => 'numeric|min:1|max:1000', 'seed' => 'integer|min:0', 'record' => 'string|max:40']);
+        $given = $request->validate([
+            'fault' => [Rule::enum(TraceClass::class)], 'speed' => 'numeric|min:1|max:1000', 'seed' => 'integer|min:0', 'record' => 'string|max:40',
+        ]);
         /** @var Person $person */
         $person = $request->user();
-        $run = $this->fusion->start($joint, $person, TraceClass::from($given['fault'] ?? 'good'), (float) ($given['speed'] ?? 1), (int) ($given['seed'] ?? random_int(0, 1_000_000)), $given['record'] ?? 'fusion');
+        $run = $this->fusion->start(
+            $joint, $person, TraceClass::from($given['fault'] ?? 'good'), (float) ($given['speed'] ?? 1),
+            (int) ($given['seed'] ?? random_int(0, 1_000_000)), $given['record'] ?? 'fusion',
+        );
 
         return new JsonResponse($this->state($run, -1.0), 201);
     }
@@ -67,13 +72,20 @@ final class FusionController
     /** What a record looks like, without a joint; nothing is stored. */
     public function diagnose(Request $request): JsonResponse
     {
-        $given = $request->validate(['file' => 'required|file|max:65536', 'label' => 'nullable|string|max:60', 'fitting_c' => 'nullable|numeric|between:-60,90'], ['file.*' => 'Choose the CSV or JSON file that the control unit exported.', 'fitting_c.*' => 'The temperature of the fitting must be a number of °C.']);
+        $given = $request->validate(
+            ['file' => 'required|file|max:65536', 'label' => 'nullable|string|max:60', 'fitting_c' => 'nullable|numeric|between:-60,90'],
+            [
+                'file.*' => 'Choose the CSV or JSON file that the control unit exported.',
+                'fitting_c.*' => 'The temperature of the fitting must be a number of °C.',
+            ],
+        );
         $file = FusionFile::of($this->text($request));
         $nominal = RecordNominal::of($file, $given['label'] ?? null, isset($given['fitting_c']) ? (float) $given['fitting_c'] : null);
         $thin = max(1, intdiv(count($file->trace->samples), self::MOST_DRAWN));
 
         return new JsonResponse([
-            'diagnosis' => Diagnosis::of($file->trace, $nominal)->toArray(), 'voltage_v' => $nominal->voltageV, 'time_s' => $nominal->timeS, 'voltage_band_percent' => Diagnosis::voltageBandPercent(),
+            'diagnosis' => Diagnosis::of($file->trace, $nominal)->toArray(), 'voltage_v' => $nominal->voltageV, 'time_s' => $nominal->timeS,
+            'voltage_band_percent' => Diagnosis::voltageBandPercent(),
             'samples' => array_values(array_filter($file->trace->samples, static fn (int $k): bool => $k % $thin === 0, ARRAY_FILTER_USE_KEY)),
         ]);
     }
@@ -88,12 +100,17 @@ final class FusionController
 
     public function bring(Request $request, Joint $joint, BringFusionRecord $bring): JsonResponse
     {
-        $request->validate(['file' => 'required|file|max:65536', 'started_at' => 'nullable|date', 'record' => 'string|max:40'], ['file.*' => 'Choose the CSV or JSON file that the control unit exported.', 'started_at.*' => 'Say when the fusion began.']);
+        $request->validate(
+            ['file' => 'required|file|max:65536', 'started_at' => 'nullable|date', 'record' => 'string|max:40'],
+            ['file.*' => 'Choose the CSV or JSON file that the control unit exported.', 'started_at.*' => 'Say when the fusion began.'],
+        );
         $text = $this->text($request);
         /** @var Person $person */
         $person = $request->user();
         $started = $request->input('started_at');
-        $bring->execute($joint, $person, $text, is_string($started) ? CarbonImmutable::parse($started)->utc() : null, (string) $request->input('record', 'fusion'));
+        $bring->execute(
+            $joint, $person, $text, is_string($started) ? CarbonImmutable::parse($started)->utc() : null, (string) $request->input('record', 'fusion'),
+        );
 
         return new JsonResponse(Bench::of(Subject::joint($joint->refresh())), 201);
     }
@@ -109,7 +126,8 @@ final class FusionController
         $last = $samples === [] ? 0.0 : (float) $samples[count($samples) - 1]['t'];
 
         return [
-            'id' => $run->id, 'record' => $run->record, 'finished' => $done, 'over' => $done || $this->fusion->isOver($run), 'device' => $device, 'speed' => $run->speed, 'elapsed_s' => $done || $device ? $last : $elapsed, 'time_s' => $run->time_s, 'voltage_v' => $run->voltage_v,
+            'id' => $run->id, 'record' => $run->record, 'finished' => $done, 'over' => $done || $this->fusion->isOver($run), 'device' => $device,
+            'speed' => $run->speed, 'elapsed_s' => $done || $device ? $last : $elapsed, 'time_s' => $run->time_s, 'voltage_v' => $run->voltage_v,
             'end_code' => $done ? ($device ? $run->end_code ?? 'end_not_recorded' : $trace?->endCode) : null,
             'samples' => array_values(array_filter($samples, static fn (array $s): bool => $s['t'] > $since && ($done || $device || $s['t'] <= $elapsed))),
         ];

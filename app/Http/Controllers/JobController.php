@@ -36,11 +36,17 @@ final class JobController
             'display' => ['small' => $units->display(Unit::Millimetre), 'length' => $units->display(Unit::Metre), 'mass' => $units->display(Unit::Kilogram)],
             'rulebook' => ['id' => $job->rulebook->payload['id'], 'version' => $job->rulebook->version, 'title' => $job->rulebook->title],
             'mains' => $job->mains->map(static fn (Main $main): array => [
-                'id' => $main->id, 'name' => $main->name, 'service' => $main->service, 'material' => $main->material, 'dn_mm' => $main->dn_mm, 'sdr' => $main->sdr, 'pn_bar' => $main->pn_bar, 'pipe' => $main->pipeSaid(), 'joint_method' => $main->joint_method, 'length_m' => $main->length_m,
+                'id' => $main->id, 'name' => $main->name, 'service' => $main->service, 'material' => $main->material, 'dn_mm' => $main->dn_mm,
+                'sdr' => $main->sdr, 'pn_bar' => $main->pn_bar, 'pipe' => $main->pipeSaid(), 'joint_method' => $main->joint_method,
+                'length_m' => $main->length_m,
                 'joint_from' => $main->joints()->min('number'), 'joint_to' => $main->joints()->max('number'),
-                'sections' => $main->sections->map(static fn (Section $s): array => ['id' => $s->id, 'name' => $s->name, 'from_station_m' => (float) $s->from_station_m, 'to_station_m' => (float) $s->to_station_m]),
+                'sections' => $main->sections->map(static fn (Section $s): array => [
+                    'id' => $s->id, 'name' => $s->name, 'from_station_m' => (float) $s->from_station_m, 'to_station_m' => (float) $s->to_station_m,
+                ]),
             ]),
-            'equipment' => $job->equipment->map(static fn ($e): array => ['id' => $e->id, 'kind' => $e->kind, 'name' => $e->name, 'serial' => $e->serial, 'calibration_until' => $e->calibration_until]),
+            'equipment' => $job->equipment->map(static fn ($e): array => [
+                'id' => $e->id, 'kind' => $e->kind, 'name' => $e->name, 'serial' => $e->serial, 'calibration_until' => $e->calibration_until,
+            ]),
         ]);
     }
 
@@ -60,7 +66,13 @@ final class JobController
             }
         }
         foreach (Work::where('job_id', $job->id)->whereIn('state', ['in_work', 'mend', 'cooling'])->limit(500)->get(['id', 'title', 'verdict']) as $work) {
-            $clocks = [...$clocks, ...array_map(static fn (array $clock): array => [...$clock, 'joint_id' => $work->id, 'joint_number' => null, 'work' => $work->title], $work->verdict['clocks'] ?? [])];
+            $clocks = [
+                ...$clocks,
+                ...array_map(
+                    static fn (array $clock): array => [...$clock, 'joint_id' => $work->id, 'joint_number' => null, 'work' => $work->title],
+                    $work->verdict['clocks'] ?? [],
+                ),
+            ];
         }
         $clocks = [...$clocks, ...$tests->clocks($job)];
         usort($clocks, static fn (array $a, array $b): int => [$a['due_at'], $a['joint_number']] <=> [$b['due_at'], $b['joint_number']]);

@@ -37,6 +37,9 @@ final class JointSystemController
     /** @return array<string, mixed> */
     private static function system(JointSystem $system): array
     {
-        return [...$system->toArray(), 'procedure' => $system->procedureId(), 'home_said' => $system->home->said(), 'shipped' => $system->version === 1 && JointSystems::find($system->key) !== null];
+        return [
+            ...$system->toArray(), 'procedure' => $system->procedureId(), 'home_said' => $system->home->said(),
+            'shipped' => $system->version === 1 && JointSystems::find($system->key) !== null,
+        ];
     }
 }

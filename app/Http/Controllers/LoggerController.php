@@ -18,18 +18,31 @@ final class LoggerController
     public function index(Request $request): JsonResponse
     {
         $logger = $this->logger($request);
-        $tests = PressureTest::with('section.main')->where('state', 'running')->where('mode', 'device')->whereHas('section.main', static fn ($q) => $q->where('job_id', $logger->job_id))->get();
+        $tests = PressureTest::with('section.main')->where('state', 'running')->where('mode', 'device')->whereHas(
+            'section.main', static fn ($q) => $q->where('job_id', $logger->job_id),
+        )->get();
 
-        return new JsonResponse(['tests' => $tests->map(static fn (PressureTest $t): array => ['id' => $t->id, 'number' => $t->number, 'main' => $t->section->main->name, 'section' => $t->section->name, 'started_at' => $t->started_at->format('Y-m-d\TH:i:sP')])->all()]);
+        return new JsonResponse(['tests' => $tests->map(static fn (PressureTest $t): array => [
+            'id' => $t->id, 'number' => $t->number, 'main' => $t->section->main->name, 'section' => $t->section->name,
+            'started_at' => $t->started_at->format('Y-m-d\TH:i:sP'),
+        ])->all()]);
     }
 
     public function samples(Request $request, PressureTest $test, ConductPressureTest $run): JsonResponse
     {
         $given = $request->validate([
-            'samples' => 'required|array|max:10000', 'samples.*.time_s' => 'required|numeric|min:0', 'samples.*.pressure_kpa' => 'required|numeric|min:-101|max:100000', 'samples.*.temperature_c' => 'nullable|numeric', 'samples.*.added_l' => 'nullable|numeric',
+            'samples' => 'required|array|max:10000', 'samples.*.time_s' => 'required|numeric|min:0',
+            'samples.*.pressure_kpa' => 'required|numeric|min:-101|max:100000', 'samples.*.temperature_c' => 'nullable|numeric',
+            'samples.*.added_l' => 'nullable|numeric',
         ]);
         $maybe = static fn (mixed $v): ?float => $v === null ? null : (float) $v;
-        $samples = array_map(static fn (array $s): array => ['t' => (float) $s['time_s'], 'p' => (float) $s['pressure_kpa'], 'c' => $maybe($s['temperature_c'] ?? null), 'added' => $maybe($s['added_l'] ?? null)], array_values($given['samples']));
+        $samples = array_map(
+            static fn (array $s): array => [
+                't' => (float) $s['time_s'], 'p' => (float) $s['pressure_kpa'], 'c' => $maybe($s['temperature_c'] ?? null),
+                'added' => $maybe($s['added_l'] ?? null),
+            ],
+            array_values($given['samples']),
+        );
 
         return new JsonResponse(['taken' => $run->samples($this->logger($request), $test, $samples)]);
     }

@@ -16,7 +16,10 @@ final class PictureController
 
     public function store(Request $request): JsonResponse
     {
-        $request->validate(['file' => 'required|file|max:'.self::LARGEST_KB.'|mimetypes:'.implode(',', Pictures::TYPES)], ['file.*' => 'Choose a picture (JPEG, PNG or WebP, 16 MiB at most).']);
+        $request->validate(
+            ['file' => 'required|file|max:'.self::LARGEST_KB.'|mimetypes:'.implode(',', Pictures::TYPES)],
+            ['file.*' => 'Choose a picture (JPEG, PNG or WebP, 16 MiB at most).'],
+        );
         $file = $request->file('file');
 
         return new JsonResponse($file === null ? [] : Pictures::keep($file), 201);
@@ -30,6 +33,8 @@ final class PictureController
             throw new NotFoundHttpException;
         }
 
-        return new Response($bytes, 200, ['Content-Type' => $type, 'X-Content-Type-Options' => 'nosniff', 'Cache-Control' => 'private, max-age=31536000, immutable']);
+        return new Response(
+            $bytes, 200, ['Content-Type' => $type, 'X-Content-Type-Options' => 'nosniff', 'Cache-Control' => 'private, max-age=31536000, immutable'],
+        );
     }
 }

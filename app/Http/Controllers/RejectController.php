@@ -26,7 +26,8 @@ final class RejectController
     public function store(Request $request, Main $main, RejectPipe $reject): JsonResponse
     {
         $given = $request->validate([
-            'pipe' => 'required|string|min:1|max:40', 'reason' => 'required|in:'.implode(',', RejectPipe::REASONS), 'note' => 'nullable|string|max:500', 'picture' => 'nullable|file|mimetypes:image/jpeg,image/png,image/webp|max:12288',
+            'pipe' => 'required|string|min:1|max:40', 'reason' => 'required|in:'.implode(',', RejectPipe::REASONS), 'note' => 'nullable|string|max:500',
+            'picture' => 'nullable|file|mimetypes:image/jpeg,image/png,image/webp|max:12288',
         ], ['pipe.*' => 'Write the number on the pipe, or its stamp.', 'reason.*' => 'Choose the reason.', 'note.*' => 'Keep the note under 500 letters.', 'picture.*' => 'The picture must be a JPEG, PNG or WebP of at most 12 MB.']);
         /** @var Person $person */
         $person = $request->user();
@@ -40,14 +41,18 @@ final class RejectController
     {
         $bytes = $reject->picture === null ? null : Storage::disk('local')->get($reject->picture);
 
-        return $bytes === null ? throw new NotFoundHttpException : new Response($bytes, 200, ['Content-Type' => (string) $reject->picture_type, 'X-Content-Type-Options' => 'nosniff', 'Cache-Control' => 'private, max-age=86400']);
+        return $bytes === null ? throw new NotFoundHttpException : new Response(
+            $bytes, 200,
+            ['Content-Type' => (string) $reject->picture_type, 'X-Content-Type-Options' => 'nosniff', 'Cache-Control' => 'private, max-age=86400'],
+        );
     }
 
     /** @return array<string, mixed> */
     private static function reject(Reject $reject): array
     {
         return [
-            'id' => $reject->id, 'pipe' => $reject->pipe, 'reason' => $reject->reason, 'note' => $reject->note, 'by' => $reject->person->name, 'at' => $reject->created_at->format('Y-m-d\TH:i:sP'),
+            'id' => $reject->id, 'pipe' => $reject->pipe, 'reason' => $reject->reason, 'note' => $reject->note, 'by' => $reject->person->name,
+            'at' => $reject->created_at->format('Y-m-d\TH:i:sP'),
             'picture' => $reject->picture === null ? null : "/api/v1/rejects/{$reject->id}/picture", 'picture_sha256' => $reject->picture_sha256,
         ];
     }

@@ -24,7 +24,10 @@ final class RulebookController
     public function store(Request $request, Job $job, ChangeRulebook $change): JsonResponse
     {
         $given = $request->validate(
-            ['limit' => 'required_without_all:school,rulebook|string', 'value' => 'required_with:limit|numeric', 'school' => 'string', 'rulebook' => 'string|max:40', 'reason' => 'present|string|nullable|max:500'],
+            [
+                'limit' => 'required_without_all:school,rulebook|string', 'value' => 'required_with:limit|numeric', 'school' => 'string',
+                'rulebook' => 'string|max:40', 'reason' => 'present|string|nullable|max:500',
+            ],
             ['value.*' => 'Type the new value as a number.', 'limit.*' => 'Say which limit.', 'reason.*' => 'Give the reason in a sentence.'],
         );
         /** @var Person $person */

@@ -15,9 +15,15 @@ final class SessionController
 {
     public function store(Request $request): JsonResponse
     {
-        $given = $request->validate(['email' => 'required|string', 'password' => 'required|string'], ['email.required' => 'Type your sign-in name.', 'password.required' => 'Type your password.']);
+        $given = $request->validate(
+            ['email' => 'required|string', 'password' => 'required|string'],
+            ['email.required' => 'Type your sign-in name.', 'password.required' => 'Type your password.'],
+        );
         if (! Auth::attempt($given)) {
-            throw Refused::input('Sign-in name and password do not go together. Type both again; the office can set a new password.', [['field' => 'password', 'detail' => 'does not match', 'value' => null]]);
+            throw Refused::input(
+                'Sign-in name and password do not go together. Type both again; the office can set a new password.',
+                [['field' => 'password', 'detail' => 'does not match', 'value' => null]],
+            );
         }
         $request->session()->regenerate();
 
@@ -29,7 +35,10 @@ final class SessionController
         /** @var Person $person */
         $person = $request->user();
 
-        return new JsonResponse(['id' => $person->id, 'name' => $person->name, 'email' => $person->email, 'role' => $person->role, 'may' => Rights::all($person->role), 'certificate_until' => $person->certificate_until]);
+        return new JsonResponse([
+            'id' => $person->id, 'name' => $person->name, 'email' => $person->email, 'role' => $person->role, 'may' => Rights::all($person->role),
+            'certificate_until' => $person->certificate_until,
+        ]);
     }
 
     public function destroy(Request $request): JsonResponse

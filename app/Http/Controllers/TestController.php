@@ -33,8 +33,10 @@ final class TestController
     /** No screen needs more, and none gets more. */
     private const MOST_POINTS = 4000;
 
-    public function __construct(private readonly TestPage $page, private readonly PlanPressureTest $planning, private readonly ConductPressureTest $run, private readonly EndPressureTest $judge, private readonly Recorded $recorded)
-    {
+    public function __construct(
+        private readonly TestPage $page, private readonly PlanPressureTest $planning, private readonly ConductPressureTest $run,
+        private readonly EndPressureTest $judge, private readonly Recorded $recorded,
+    ) {
     }
 
     /** Readiness, methods, the plan as it would be, the preparation to enter, and every test of the section so far. */
@@ -43,7 +45,9 @@ final class TestController
         $section->load('main.job.rulebook', 'joints', 'tests.section.main.job.rulebook');
         $options = $request->query('options', []);
 
-        return new JsonResponse($this->page->section($section, is_string($request->query('method')) ? $request->query('method') : null, is_array($options) ? $options : []));
+        return new JsonResponse($this->page->section(
+            $section, is_string($request->query('method')) ? $request->query('method') : null, is_array($options) ? $options : [],
+        ));
     }
 
     public function facts(Request $request, Section $section): JsonResponse
@@ -65,9 +69,15 @@ final class TestController
 
     public function start(Request $request, PressureTest $test): JsonResponse
     {
-        $given = $request->validate(['mode' => [Rule::in(Conduct::MODES)], 'fault' => [Rule::enum(PressureFault::class)], 'speed' => 'numeric|min:1|max:100000', 'seed' => 'integer|min:0']);
+        $given = $request->validate([
+            'mode' => [Rule::in(Conduct::MODES)], 'fault' => [Rule::enum(PressureFault::class)], 'speed' => 'numeric|min:1|max:100000',
+            'seed' => 'integer|min:0',
+        ]);
 
-        return new JsonResponse($this->page->test($this->run->start($test, $this->person($request), $given['mode'] ?? 'simulated', PressureFault::from($given['fault'] ?? 'none'), (float) ($given['speed'] ?? 1), (int) ($given['seed'] ?? random_int(0, 1_000_000)))));
+        return new JsonResponse($this->page->test($this->run->start(
+            $test, $this->person($request), $given['mode'] ?? 'simulated', PressureFault::from($given['fault'] ?? 'none'), (float) ($given['speed'] ?? 1),
+            (int) ($given['seed'] ?? random_int(0, 1_000_000)),
+        )));
     }
 
     /** Of a test that runs the samples later than `since`; of one that is over the stretch `from` to `to`, thinned to 4000 with its extremes kept. */
@@ -76,12 +86,21 @@ final class TestController
         if (! $test->hasEnded()) {
             $since = (float) $request->query('since', '-1');
 
-            return new JsonResponse(['test' => $this->page->test($test), 'elapsed_s' => $test->state === 'running' ? $this->recorded->elapsed($test) : null, 'over' => $this->judge->isOver($test), 'whole' => true, 'samples' => $test->state === 'running' ? $this->recorded->toDraw($test, $since, self::MOST_POINTS) : []]);
+            return new JsonResponse([
+                'test' => $this->page->test($test), 'elapsed_s' => $test->state === 'running' ? $this->recorded->elapsed($test) : null,
+                'over' => $this->judge->isOver($test), 'whole' => true,
+                'samples' => $test->state === 'running' ? $this->recorded->toDraw($test, $since, self::MOST_POINTS) : [],
+            ]);
         }
         $extent = $traces->extent('test', $test->id);
-        $samples = LoggedTrace::rows($traces->window('test', $test->id, (float) $request->query('from', '-1e12'), (float) $request->query('to', '1e12'), self::MOST_POINTS));
+        $samples = LoggedTrace::rows($traces->window(
+            'test', $test->id, (float) $request->query('from', '-1e12'), (float) $request->query('to', '1e12'), self::MOST_POINTS,
+        ));
 
-        return new JsonResponse(['test' => $request->boolean('bare') ? null : $this->page->test($test), 'elapsed_s' => null, 'over' => true, 'whole' => $extent['count'] <= self::MOST_POINTS, 'samples' => $samples]);
+        return new JsonResponse([
+            'test' => $request->boolean('bare') ? null : $this->page->test($test), 'elapsed_s' => null, 'over' => true,
+            'whole' => $extent['count'] <= self::MOST_POINTS, 'samples' => $samples,
+        ]);
     }
 
     /** Ends a simulated test if its time has come. */
@@ -92,12 +111,21 @@ final class TestController
 
     public function import(Request $request, PressureTest $test, BringPressureTrace $import): JsonResponse
     {
-        $given = $request->validate(['file' => 'required|file|max:65536', 'import' => 'uuid', 'broken_off' => 'nullable|string|max:500', 'measured' => 'nullable|json'], ['file.*' => 'Choose the CSV file that the logger exported (64 MiB at most).']);
+        $given = $request->validate(
+            ['file' => 'required|file|max:65536', 'import' => 'uuid', 'broken_off' => 'nullable|string|max:500', 'measured' => 'nullable|json'],
+            ['file.*' => 'Choose the CSV file that the logger exported (64 MiB at most).'],
+        );
         $request->session()->save(); // lets the page ask how far it has come meanwhile
         $measured = $this->measured($test, (array) json_decode($given['measured'] ?? '{}', true));
         $file = $request->file('file');
 
-        return new JsonResponse($this->page->test($import->execute($test, $this->person($request), (string) $file?->getRealPath(), $measured, trim($given['broken_off'] ?? ''), Progress::of($given['import'] ?? null))), 201);
+        return new JsonResponse(
+            $this->page->test($import->execute(
+                $test, $this->person($request), (string) $file?->getRealPath(), $measured, trim($given['broken_off'] ?? ''),
+                Progress::of($given['import'] ?? null),
+            )),
+            201,
+        );
     }
 
     public function progress(string $import): JsonResponse
@@ -118,9 +146,13 @@ final class TestController
     public function reading(Request $request, PressureTest $test): JsonResponse
     {
         $given = $request->validate([
-            'id' => 'required|uuid', 'at' => 'required|date', 'pressure_kpa' => 'required|numeric|min:-101|max:100000', 'temperature_c' => 'nullable|numeric|min:-60|max:120', 'added_l' => 'nullable|numeric|min:0|max:10000000',
+            'id' => 'required|uuid', 'at' => 'required|date', 'pressure_kpa' => 'required|numeric|min:-101|max:100000',
+            'temperature_c' => 'nullable|numeric|min:-60|max:120', 'added_l' => 'nullable|numeric|min:0|max:10000000',
         ], ['pressure_kpa.*' => 'Read the gauge: a number is wanted.']);
-        $values = array_map(static fn (mixed $v): ?float => $v === null ? null : (float) $v, array_intersect_key($given, ['pressure_kpa' => 1, 'temperature_c' => 1, 'added_l' => 1]));
+        $values = array_map(
+            static fn (mixed $v): ?float => $v === null ? null : (float) $v,
+            array_intersect_key($given, ['pressure_kpa' => 1, 'temperature_c' => 1, 'added_l' => 1]),
+        );
         $this->run->reading($test, $this->person($request), $given['id'], CarbonImmutable::parse($given['at'])->utc(), $values);
 
         return new JsonResponse($this->page->test($test), 201);
@@ -128,7 +160,10 @@ final class TestController
 
     public function note(Request $request, PressureTest $test): JsonResponse
     {
-        $given = $request->validate(['id' => 'required|uuid', 'text' => 'nullable|string|max:300', 'phase' => 'nullable|string|max:40'], ['text.*' => 'Write the note in 300 letters or fewer.']);
+        $given = $request->validate(
+            ['id' => 'required|uuid', 'text' => 'nullable|string|max:300', 'phase' => 'nullable|string|max:40'],
+            ['text.*' => 'Write the note in 300 letters or fewer.'],
+        );
         if (trim($given['text'] ?? '') === '' && ($given['phase'] ?? null) === null) {
             throw Refused::input('Write what happened.', [['field' => 'text', 'detail' => 'empty']]);
         }
@@ -148,7 +183,9 @@ final class TestController
     {
         $given = $request->validate(['measured' => 'array', 'broken_off' => 'nullable|string|max:500']);
 
-        return new JsonResponse($this->page->test($this->judge->finish($test, $this->person($request), $this->measured($test, $given['measured'] ?? []), trim($given['broken_off'] ?? ''))));
+        return new JsonResponse($this->page->test($this->judge->finish(
+            $test, $this->person($request), $this->measured($test, $given['measured'] ?? []), trim($given['broken_off'] ?? ''),
+        )));
     }
 
     /**

@@ -21,7 +21,9 @@ final class WorkController
     public function index(Request $request, Job $job): JsonResponse
     {
         $given = $request->validate(['kind' => 'string|max:20', 'main_id' => 'uuid', 'page' => 'integer|min:1']);
-        $works = Work::where('job_id', $job->id)->when($given['kind'] ?? null, static fn ($q, $kind) => $q->where('kind', $kind))->when($given['main_id'] ?? null, static fn ($q, $main) => $q->where('main_id', $main))
+        $works = Work::where('job_id', $job->id)->when($given['kind'] ?? null, static fn ($q, $kind) => $q->where('kind', $kind))->when(
+            $given['main_id'] ?? null, static fn ($q, $main) => $q->where('main_id', $main),
+        )
             ->orderBy('from_station_m')->orderBy('created_at')->forPage((int) ($given['page'] ?? 1), self::MOST)->get();
 
         return new JsonResponse(['works' => $works->map(Bench::work(...))]);
@@ -30,7 +32,8 @@ final class WorkController
     public function store(Request $request, Job $job, OpenWork $open): JsonResponse
     {
         $given = $request->validate([
-            'id' => 'required|uuid', 'kind' => 'required|string|max:20', 'procedure' => 'required|string|max:80', 'title' => 'required|string|max:120', 'main_id' => 'nullable|uuid',
+            'id' => 'required|uuid', 'kind' => 'required|string|max:20', 'procedure' => 'required|string|max:80', 'title' => 'required|string|max:120',
+            'main_id' => 'nullable|uuid',
             'from_m' => 'nullable|numeric', 'to_m' => 'nullable|numeric|gte:from_m', 'facts' => 'array',
         ], ['to_m.gte' => 'The stretch ends before it begins. Check both stations.']);
         /** @var Person $person */

@@ -20,7 +20,12 @@ final class FusionClocks
     {
         return array_merge(
             ...$ends->each(static fn (string $end): array => self::dryingOf($s, "wiped_{$end}_at", "dry_{$end}_at", $ends->prefix($end))),
-            ...array_map(static fn (string $key): array => self::dryingOf($s, "fitting_{$key}wiped_at", "fitting_{$key}dry_at", $key === '' ? 'Fitting: ' : ucfirst(rtrim($key, '_')).' fitting: '), $fittings),
+            ...array_map(
+                static fn (string $key): array => self::dryingOf(
+                    $s, "fitting_{$key}wiped_at", "fitting_{$key}dry_at", $key === '' ? 'Fitting: ' : ucfirst(rtrim($key, '_')).' fitting: ',
+                ),
+                $fittings,
+            ),
         );
     }
 
@@ -34,7 +39,10 @@ final class FusionClocks
         }
         $due = $wiped->setTimestamp($wiped->getTimestamp() + (int) ceil($s->limit('ef.drying_s')));
 
-        return [new Clock("drying_{$wipedKey}", $prefix === '' ? 'Solvent drying' : "{$prefix}solvent drying", $wiped, $due, 'Look that it is dry, then go on', $s->rulebook->limit('ef.drying_s')->source->tag())];
+        return [new Clock(
+            "drying_{$wipedKey}", $prefix === '' ? 'Solvent drying' : "{$prefix}solvent drying", $wiped, $due, 'Look that it is dry, then go on',
+            $s->rulebook->limit('ef.drying_s')->source->tag(),
+        )];
     }
 
     /**
@@ -52,17 +60,26 @@ final class FusionClocks
         }
         $all = [];
         if (! $s->readings->has($releasedKey)) {
-            $all[] = new Clock($weld->key('release'), $weld->titled('Cooling, clamps stay on'), $end, $clocks->releaseAt, 'Write the time on the fitting, then release the clamps', 'maker: cooling time printed on the fitting', Clock::RELEASE);
+            $all[] = new Clock(
+                $weld->key('release'), $weld->titled('Cooling, clamps stay on'), $end, $clocks->releaseAt,
+                'Write the time on the fitting, then release the clamps', 'maker: cooling time printed on the fitting', Clock::RELEASE,
+            );
         }
         foreach (['backfill' => 'Earliest backfill', 'pull' => 'Earliest pull'] as $what => $title) {
             $minutes = $s->readings->number($weld->key("printed_{$what}_wait_min"));
             if ($minutes !== null) {
-                $all[] = new Clock($weld->key($what), $weld->titled($title), $end, $end->setTimestamp($end->getTimestamp() + (int) ceil(60 * $minutes)), $what === 'backfill' ? 'The trench here may be filled' : 'This joint may be pulled on', "maker: wait before {$what} printed on the fitting", Clock::PASSIVE);
+                $all[] = new Clock(
+                    $weld->key($what), $weld->titled($title), $end, $end->setTimestamp($end->getTimestamp() + (int) ceil(60 * $minutes)),
+                    $what === 'backfill' ? 'The trench here may be filled' : 'This joint may be pulled on',
+                    "maker: wait before {$what} printed on the fitting", Clock::PASSIVE,
+                );
             }
         }
         if ($tested) {
             $source = $s->readings->has($weld->key('printed_test_wait_min')) ? 'maker: wait before test printed on the fitting' : $s->rulebook->limit('ef.test_factor')->source->tag();
-            $all[] = new Clock($weld->key('test'), $weld->titled('Earliest pressure test'), $end, $clocks->testAt, 'This joint may be tested', $source, Clock::TEST);
+            $all[] = new Clock(
+                $weld->key('test'), $weld->titled('Earliest pressure test'), $end, $clocks->testAt, 'This joint may be tested', $source, Clock::TEST,
+            );
         }
 
         return $all;

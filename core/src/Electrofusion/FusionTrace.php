@@ -35,12 +35,18 @@ final readonly class FusionTrace
     public static function of(array $samples, string $endCode): self
     {
         if (count($samples) < 2) {
-            throw InvalidInput::field('samples', 'The fusion record holds fewer than two samples. Bring the whole record from the control unit.', count($samples), 2);
+            throw InvalidInput::field(
+                'samples', 'The fusion record holds fewer than two samples. Bring the whole record from the control unit.', count($samples), 2,
+            );
         }
         $before = -INF;
         foreach ($samples as $row => $sample) {
             if ($sample['t'] <= $before) {
-                throw InvalidInput::field('samples', 'Sample '.($row + 1)." is at {$sample['t']} s, not after the one before it ({$before} s). Times must rise: export the record again.", $sample['t'], $before);
+                throw InvalidInput::field(
+                    'samples',
+                    'Sample '.($row + 1)." is at {$sample['t']} s, not after the one before it ({$before} s). Times must rise: export the record again.",
+                    $sample['t'], $before,
+                );
             }
             $before = $sample['t'];
         }

@@ -27,7 +27,9 @@ final readonly class Marks
     public static function of(float $fittingLengthMm, string $kind, Rulebook $rulebook, ?float $stopDepthMm = null): self
     {
         if (! is_finite($fittingLengthMm) || $fittingLengthMm <= 0.0) {
-            throw InvalidInput::field('fitting_length_mm', "The coupler's length is {$fittingLengthMm} mm. Measure it end to end: it is more than 0.", $fittingLengthMm, 0);
+            throw InvalidInput::field(
+                'fitting_length_mm', "The coupler's length is {$fittingLengthMm} mm. Measure it end to end: it is more than 0.", $fittingLengthMm, 0,
+            );
         }
         $stab = $stopDepthMm ?? $fittingLengthMm / 2;
         $extra = $rulebook->value('ef.scrape.beyond_stab_mm');
@@ -47,7 +49,9 @@ final readonly class Marks
     public static function ofSaddle(float $footprintMm, Rulebook $rulebook): self
     {
         if (! is_finite($footprintMm) || $footprintMm <= 0.0) {
-            throw InvalidInput::field('footprint_mm', "The saddle's footprint is {$footprintMm} mm. Measure it along the pipe: it is more than 0.", $footprintMm, 0);
+            throw InvalidInput::field(
+                'footprint_mm', "The saddle's footprint is {$footprintMm} mm. Measure it along the pipe: it is more than 0.", $footprintMm, 0,
+            );
         }
 
         return new self(null, $footprintMm, $rulebook->value('ef.wash.fitting_lengths') * $footprintMm);

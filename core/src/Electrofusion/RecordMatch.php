@@ -38,7 +38,10 @@ final class RecordMatch
             throw InvalidInput::of("{$said} This record belongs to another joint: open that one, or choose the right file. Nothing was stored.", $faults);
         }
         if ($ended > $now) {
-            throw InvalidInput::field('started_at', 'This record would end in the future. Check the start time you gave.', $ours['started_at']->format(\DateTimeInterface::RFC3339));
+            throw InvalidInput::field(
+                'started_at', 'This record would end in the future. Check the start time you gave.',
+                $ours['started_at']->format(\DateTimeInterface::RFC3339),
+            );
         }
     }
 }

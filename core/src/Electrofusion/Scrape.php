@@ -29,7 +29,10 @@ final readonly class Scrape
     {
         self::positive(['od_before_mm' => $beforeMm, 'od_after_mm' => $afterMm, 'bore_mm' => $boreMm]);
         if ($afterMm > $beforeMm) {
-            throw InvalidInput::field('od_after_mm', "The pipe measures {$afterMm} mm after scraping and {$beforeMm} mm before. Scraping takes material off: measure again.", $afterMm, $beforeMm);
+            throw InvalidInput::field(
+                'od_after_mm', "The pipe measures {$afterMm} mm after scraping and {$beforeMm} mm before. Scraping takes material off: measure again.",
+                $afterMm, $beforeMm,
+            );
         }
         $removal = ($beforeMm - $afterMm) / 2;
         $gap = ($boreMm - $afterMm) / 2;
@@ -56,7 +59,10 @@ final readonly class Scrape
         $first = ($boreMm - $odMm) / 2;
         $most = (int) max(0.0, floor(($gapLimitMm - $first) / $depthMm + 1e-9));
         if ($most > self::MOST_PASSES) {
-            throw InvalidInput::field('depth_per_pass_mm', "At {$depthMm} mm a pass the scraper could go round {$most} times. Measure one ribbon's thickness and enter that.", $depthMm);
+            throw InvalidInput::field(
+                'depth_per_pass_mm', "At {$depthMm} mm a pass the scraper could go round {$most} times. Measure one ribbon's thickness and enter that.",
+                $depthMm,
+            );
         }
         $needed = (int) max(0.0, ceil($minimumMm / $depthMm - 1e-9));
         $gaps = [];

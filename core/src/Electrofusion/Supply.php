@@ -47,7 +47,10 @@ final readonly class Supply
         $start = Energy::of($voltageV, $resistanceOhm, 1.0);
         $kilowatts = $start->powerW / 1000;
 
-        return new self($start->currentA, $kilowatts, $kilowatts / ($efficiency * $powerFactor), 2 * self::COPPER_OHM_MM2_PER_M * $cableM / $cableMm2 * $start->currentA);
+        return new self(
+            $start->currentA, $kilowatts, $kilowatts / ($efficiency * $powerFactor),
+            2 * self::COPPER_OHM_MM2_PER_M * $cableM / $cableMm2 * $start->currentA,
+        );
     }
 
     public static function source(): Source

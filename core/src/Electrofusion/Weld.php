@@ -102,7 +102,9 @@ final readonly class Weld
             return null;
         }
 
-        return Energy::correctedTime($time, ($s->readings->number($this->key('printed_correction_percent_per_k')) ?? 0.0) / 100, $s->limit('ef.reference_c'), $ambient);
+        return Energy::correctedTime(
+            $time, ($s->readings->number($this->key('printed_correction_percent_per_k')) ?? 0.0) / 100, $s->limit('ef.reference_c'), $ambient,
+        );
     }
 
     /** What the trace should be; null before the label is read. */

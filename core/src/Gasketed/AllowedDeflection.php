@@ -65,7 +65,9 @@ final class AllowedDeflection
             break;
         }
 
-        throw InvalidInput::field('pn_bar', "No published deflection is known for GRP DN {$dnMm} at PN {$pnBar}. Take the maker's and add it as a joint system.", $pnBar);
+        throw InvalidInput::field(
+            'pn_bar', "No published deflection is known for GRP DN {$dnMm} at PN {$pnBar}. Take the maker's and add it as a joint system.", $pnBar,
+        );
     }
 
     /** Nominal inches of a metric size: AWWA's tables go by inches. */
@@ -80,7 +82,9 @@ final class AllowedDeflection
         return match ($joint) {
             'push_on' => Source::standard('AWWA C600', 'push-on joint table (check the edition; above 36 in from memory)'),
             'mechanical' => Source::standard('AWWA C600 / C111', 'mechanical joint table'),
-            'grp' => Compare::atMost($pnBar ?? 16.0, 16.0) ? Source::standard('EN 14364 / ISO 10639', 'joint deflection by DN') : Source::commonPractice('less for high pressure classes; partly from memory'),
+            'grp' => Compare::atMost($pnBar ?? 16.0, 16.0) ? Source::standard(
+                'EN 14364 / ISO 10639', 'joint deflection by DN',
+            ) : Source::commonPractice('less for high pressure classes; partly from memory'),
             default => Source::maker('declared deflection of the joint'),
         };
     }

@@ -83,6 +83,9 @@ final class BellAndSpigot extends Procedure
     {
         $rules = array_map(static fn (Rule $rule): Rule => new SincePulled($rule, $stale), $step->rules);
 
-        return new Step($step->id, $step->title, $step->instruction, $step->readings, $rules, $step->cautions, $step->guide, $step->notNeeded, $stale, $step->gate, $step->group);
+        return new Step(
+            $step->id, $step->title, $step->instruction, $step->readings, $rules, $step->cautions, $step->guide, $step->notNeeded, $stale, $step->gate,
+            $step->group,
+        );
     }
 }

@@ -35,10 +35,16 @@ final class CheckDigit
     {
         $digits = str_replace([' ', '-'], '', trim($code));
         if (preg_match('/\A\d*\z/', $digits) !== 1) {
-            throw InvalidInput::field('code', "The {$name} holds something other than digits. Scan it again, or type the {$length} digits under the bars.", $code);
+            throw InvalidInput::field(
+                'code', "The {$name} holds something other than digits. Scan it again, or type the {$length} digits under the bars.", $code,
+            );
         }
         if (strlen($digits) !== $length) {
-            throw InvalidInput::field('code', "The {$name} code has ".strlen($digits)." digits; it must have {$length}. Scan the whole bar code again, or type the digits under the bars.", $code, $length);
+            throw InvalidInput::field(
+                'code',
+                "The {$name} code has ".strlen($digits)." digits; it must have {$length}. Scan the whole bar code again, or type the digits under the bars.",
+                $code, $length,
+            );
         }
         if (trim($digits, '0') === '') {
             throw InvalidInput::field('code', "The {$name} code is all zeros. No fitting carries that: scan the {$name} on the fitting.", $code);
@@ -46,7 +52,11 @@ final class CheckDigit
         $expected = self::of(substr($digits, 0, -1));
         $last = $digits[$length - 1];
         if ((int) $last !== $expected) {
-            throw InvalidInput::field('code', "The check digit is {$last}; these digits need {$expected}. One digit is misread: scan again, or compare each digit with the label.", $code, $expected);
+            throw InvalidInput::field(
+                'code',
+                "The check digit is {$last}; these digits need {$expected}. One digit is misread: scan again, or compare each digit with the label.", $code,
+                $expected,
+            );
         }
 
         return $digits;

@@ -55,7 +55,10 @@ final readonly class TraceabilityCode
         }
         $fields = [];
         foreach (self::FIELDS as $name => [$start, $length, $confidence]) {
-            $fields[$name] = ['value' => substr($this->code, $start - 1, $length), 'digits' => $length === 1 ? (string) $start : $start.'–'.($start + $length - 1), 'confidence' => $confidence];
+            $fields[$name] = [
+                'value' => substr($this->code, $start - 1, $length), 'digits' => $length === 1 ? (string) $start : $start.'–'.($start + $length - 1),
+                'confidence' => $confidence,
+            ];
         }
 
         return $fields;

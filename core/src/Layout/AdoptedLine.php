@@ -108,7 +108,8 @@ final readonly class AdoptedLine
         $turns = $at['kind'] === 'joint';
 
         return [
-            'h_deg' => $turns ? $at['deflection_h_deg'] : 0.0, 'v_deg' => $turns ? $at['deflection_v_deg'] : 0.0, ...$place($at), 'far' => $place($far), 'pipe_length_m' => $pipe['length_m'], 'cut' => $pipe['cut'],
+            'h_deg' => $turns ? $at['deflection_h_deg'] : 0.0, 'v_deg' => $turns ? $at['deflection_v_deg'] : 0.0, ...$place($at), 'far' => $place($far),
+            'pipe_length_m' => $pipe['length_m'], 'cut' => $pipe['cut'],
             'dig_level_m' => BellHole::digLevelM(self::number($at['level_m']), $wallMm),
         ];
     }

@@ -24,7 +24,10 @@ final readonly class Alignment
     public static function of(Horizontal $plan, ?Profile $profile = null, string $name = ''): self
     {
         if ($plan->to() - $plan->from() > self::LONGEST_M) {
-            throw InvalidInput::field('alignment', 'The alignment is '.round(($plan->to() - $plan->from()) / 1000).' km long. Are its coordinates in metres?', $plan->to(), self::LONGEST_M);
+            throw InvalidInput::field(
+                'alignment', 'The alignment is '.round(($plan->to() - $plan->from()) / 1000).' km long. Are its coordinates in metres?', $plan->to(),
+                self::LONGEST_M,
+            );
         }
 
         return new self($plan, $profile ?? Profile::level(0.0), $name);
@@ -40,7 +43,10 @@ final readonly class Alignment
     public static function throughPoints(array $points, string $name = ''): self
     {
         if (count($points) > self::MOST_POINTS) {
-            throw InvalidInput::field('points', count($points).' points are too many for an alignment; '.self::MOST_POINTS.' at most. Thin them out.', count($points), self::MOST_POINTS);
+            throw InvalidInput::field(
+                'points', count($points).' points are too many for an alignment; '.self::MOST_POINTS.' at most. Thin them out.', count($points),
+                self::MOST_POINTS,
+            );
         }
         $points = self::apart($points);
         $from = $points[0]['station_m'] ?? 0.0;
@@ -52,7 +58,11 @@ final readonly class Alignment
                 $station += hypot($p['easting_m'] - $points[$k - 1]['easting_m'], $p['northing_m'] - $points[$k - 1]['northing_m']);
             }
             if ($p['station_m'] !== null && abs($p['station_m'] - $station) > 0.005 * max(20.0, $station - $from)) {
-                throw InvalidInput::field('points', 'Point '.($k + 1)." has station {$p['station_m']} m, but lies ".round($station, 2).' m along the points. Check its coordinates, or leave the stations out.', $p['station_m'], $station);
+                throw InvalidInput::field(
+                    'points',
+                    'Point '.($k + 1)." has station {$p['station_m']} m, but lies ".round($station, 2).' m along the points. Check its coordinates, or leave the stations out.',
+                    $p['station_m'], $station,
+                );
             }
             if ($p['level_m'] !== null) {
                 $levels[] = [$station, $p['level_m'], 0.0];
@@ -128,7 +138,10 @@ final readonly class Alignment
         }
         [$x, $y, $h] = $this->plan->at($station);
 
-        return ['station_m' => $station, 'right_m' => ($place->easting - $x) * cos($h) - ($place->northing - $y) * sin($h), 'up_m' => $place->level - $this->profile->at($station)[0]];
+        return [
+            'station_m' => $station, 'right_m' => ($place->easting - $x) * cos($h) - ($place->northing - $y) * sin($h),
+            'up_m' => $place->level - $this->profile->at($station)[0],
+        ];
     }
 
     /** @return list<array{station_m: float, easting_m: float, northing_m: float, level_m: float}> for drawing: corners, and arcs finely enough to look round */

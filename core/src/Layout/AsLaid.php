@@ -31,7 +31,10 @@ final readonly class AsLaid
         $known = $rightMm !== null || $upMm !== null || $alongMm !== null;
         $azimuth = $joint->azimuthTo($farEnd);
         [$r, $a] = [($rightMm ?? 0.0) / 1000, ($alongMm ?? 0.0) / 1000];
-        $laid = new Place($farEnd->easting + $r * cos($azimuth) + $a * sin($azimuth), $farEnd->northing - $r * sin($azimuth) + $a * cos($azimuth), $farEnd->level + ($upMm ?? 0.0) / 1000);
+        $laid = new Place(
+            $farEnd->easting + $r * cos($azimuth) + $a * sin($azimuth), $farEnd->northing - $r * sin($azimuth) + $a * cos($azimuth),
+            $farEnd->level + ($upMm ?? 0.0) / 1000,
+        );
 
         return new self(
             $measured === null ? null : JointDeflection::combined(...$measured),
@@ -44,7 +47,8 @@ final readonly class AsLaid
     public function toArray(): array
     {
         return [
-            'deflection_deg' => $this->deflectionDeg, 'deflection_off_deg' => $this->deflectionOffDeg, 'right_mm' => $this->rightMm, 'up_mm' => $this->upMm, 'along_mm' => $this->alongMm,
+            'deflection_deg' => $this->deflectionDeg, 'deflection_off_deg' => $this->deflectionOffDeg, 'right_mm' => $this->rightMm, 'up_mm' => $this->upMm,
+            'along_mm' => $this->alongMm,
             'easting_m' => $this->farEnd?->easting, 'northing_m' => $this->farEnd?->northing, 'level_m' => $this->farEnd?->level,
         ];
     }

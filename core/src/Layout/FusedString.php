@@ -50,7 +50,8 @@ final class FusedString
                 if (! Compare::atLeast($radius, $least)) {
                     $at = round($turn->from, 1).($turn->length() > 0.0 ? ' to '.round($turn->to, 1) : '');
                     $places[] = [
-                        'from_station_m' => $turn->from, 'to_station_m' => $turn->to, 'turn_deg' => rad2deg($turn->angle), 'radius_m' => $radius, 'plane' => $plane,
+                        'from_station_m' => $turn->from, 'to_station_m' => $turn->to, 'turn_deg' => rad2deg($turn->angle), 'radius_m' => $radius,
+                        'plane' => $plane,
                         'said' => "At station {$at} m the string would be bent to ".round($radius, 1).' m; at least '.round($least, 1).' m wanted. Draw a wider curve, or fuse in a bend.',
                     ];
                 }

@@ -85,7 +85,10 @@ final readonly class LaidLine
             }
             $worst = 0.0;
             foreach ($shares as $t) {
-                $place = new Place($a->easting + $t * ($b->easting - $a->easting), $a->northing + $t * ($b->northing - $a->northing), $a->level + $t * ($b->level - $a->level));
+                $place = new Place(
+                    $a->easting + $t * ($b->easting - $a->easting), $a->northing + $t * ($b->northing - $a->northing),
+                    $a->level + $t * ($b->level - $a->level),
+                );
                 $at = $this->alignment->locate($place, $from + $t * ($to - $from));
                 $worst = max($worst, hypot($at['right_m'], $at['up_m']));
             }
@@ -98,6 +101,9 @@ final readonly class LaidLine
     /** Largest deflection of both planes together, degrees. */
     public function greatestDeg(?float $azimuthBefore = null, ?float $slopeBefore = null): float
     {
-        return array_reduce($this->deflections($azimuthBefore, $slopeBefore), static fn (float $most, array $turn): float => max($most, JointDeflection::combined($turn[0], $turn[1])), 0.0);
+        return array_reduce(
+            $this->deflections($azimuthBefore, $slopeBefore),
+            static fn (float $most, array $turn): float => max($most, JointDeflection::combined($turn[0], $turn[1])), 0.0,
+        );
     }
 }

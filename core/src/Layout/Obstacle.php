@@ -14,8 +14,9 @@ final readonly class Obstacle
     private const MOST_BENDS = 4;
 
     /** @param  list<float>  $bendsDeg  stock bends, the largest first; empty where none is near */
-    private function __construct(public float $fromM, public float $toM, public float $turnDeg, public bool $inPlan, public array $bendsDeg, public string $said)
-    {
+    private function __construct(
+        public float $fromM, public float $toM, public float $turnDeg, public bool $inPlan, public array $bendsDeg, public string $said,
+    ) {
     }
 
     /** The sharpest place that a pipe laid on from a station would meet; null when nothing there bends: then it is the lengths that do not fit. */
@@ -129,6 +130,9 @@ final readonly class Obstacle
     /** @return array<string, mixed> */
     public function toArray(): array
     {
-        return ['from_station_m' => $this->fromM, 'to_station_m' => $this->toM, 'turn_deg' => $this->turnDeg, 'plane' => $this->inPlan ? 'plan' : 'profile', 'bends_deg' => $this->bendsDeg, 'said' => $this->said];
+        return [
+            'from_station_m' => $this->fromM, 'to_station_m' => $this->toM, 'turn_deg' => $this->turnDeg, 'plane' => $this->inPlan ? 'plan' : 'profile',
+            'bends_deg' => $this->bendsDeg, 'said' => $this->said,
+        ];
     }
 }

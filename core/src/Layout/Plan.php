@@ -12,8 +12,10 @@ final readonly class Plan
      * @param  list<PlannedJoint>  $joints  start, joints, bends and end in the order they lie
      * @param  list<Obstacle>  $obstacles
      */
-    public function __construct(public Alignment $alignment, public PlanLimits $limits, public array $pipes, public array $joints, public array $obstacles, public int $lowerBound, public bool $complete, public string $said)
-    {
+    public function __construct(
+        public Alignment $alignment, public PlanLimits $limits, public array $pipes, public array $joints, public array $obstacles, public int $lowerBound,
+        public bool $complete, public string $said,
+    ) {
     }
 
     public function greatestDeg(): float
@@ -31,7 +33,12 @@ final readonly class Plan
     {
         $cuts = array_values(array_filter($this->pipes, static fn (PlannedPipe $pipe): bool => $pipe->isCut()));
 
-        return array_map(static fn (PlannedPipe $p): array => ['pipe' => $p->number, 'length_m' => $p->lengthM, 'from_m' => $p->cutFromM, 'left_m' => $p->cutFromM - $p->lengthM], $cuts);
+        return array_map(
+            static fn (PlannedPipe $p): array => [
+                'pipe' => $p->number, 'length_m' => $p->lengthM, 'from_m' => $p->cutFromM, 'left_m' => $p->cutFromM - $p->lengthM,
+            ],
+            $cuts,
+        );
     }
 
     /** @return array{pipes: list<array{length_m: float, whole: int, to_cut: int}>, joints: int, bends: list<array{deg: float, count: int}>} */
@@ -51,7 +58,9 @@ final readonly class Plan
 
         return [
             'pipes' => $pipes, 'joints' => count(array_filter($this->joints, static fn (PlannedJoint $j): bool => $j->kind === 'joint')),
-            'bends' => array_map(static fn (int|string $deg, int $count): array => ['deg' => (float) $deg, 'count' => $count], array_keys($bends), array_values($bends)),
+            'bends' => array_map(
+                static fn (int|string $deg, int $count): array => ['deg' => (float) $deg, 'count' => $count], array_keys($bends), array_values($bends),
+            ),
         ];
     }
 
@@ -62,11 +71,14 @@ final readonly class Plan
             'count' => count($this->pipes), 'lower_bound' => $this->lowerBound, 'complete' => $this->complete, 'said' => $this->said,
             'length_m' => $this->alignment->length(), 'greatest_deflection_deg' => $this->greatestDeg(), 'greatest_offset_mm' => 1000 * $this->greatestStrayM(),
             'limits' => [
-                'allowed_deg' => $this->limits->allowedDeg, 'share' => $this->limits->share, 'joint_deg' => rad2deg($this->limits->turn), 'band_mm' => 1000 * $this->limits->bandM,
+                'allowed_deg' => $this->limits->allowedDeg, 'share' => $this->limits->share, 'joint_deg' => rad2deg($this->limits->turn),
+                'band_mm' => 1000 * $this->limits->bandM,
                 'lengths_m' => $this->limits->lengthsM, 'cut_min_m' => $this->limits->cutMinM,
             ],
-            'pipes' => array_map(static fn (PlannedPipe $p): array => $p->toArray(), $this->pipes), 'joints' => array_map(static fn (PlannedJoint $j): array => $j->toArray(), $this->joints),
-            'obstacles' => array_map(static fn (Obstacle $o): array => $o->toArray(), $this->obstacles), 'cut_list' => $this->cutList(), 'quantities' => $this->quantities(),
+            'pipes' => array_map(static fn (PlannedPipe $p): array => $p->toArray(), $this->pipes),
+            'joints' => array_map(static fn (PlannedJoint $j): array => $j->toArray(), $this->joints),
+            'obstacles' => array_map(static fn (Obstacle $o): array => $o->toArray(), $this->obstacles), 'cut_list' => $this->cutList(),
+            'quantities' => $this->quantities(),
         ];
     }
 }

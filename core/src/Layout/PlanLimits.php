@@ -21,8 +21,10 @@ final readonly class PlanLimits
      * @param  ?float  $cutMinM  shortest cut piece; null where nothing may be cut
      * @param  bool  $cutAnywhere  whether cut pieces may be laid wherever they save a pipe, or only to close the line
      */
-    private function __construct(public array $lengthsM, public array $counts, public float $allowedDeg, public float $share, public float $turn, public float $bandM, public ?float $cutMinM, public bool $cutAnywhere)
-    {
+    private function __construct(
+        public array $lengthsM, public array $counts, public float $allowedDeg, public float $share, public float $turn, public float $bandM,
+        public ?float $cutMinM, public bool $cutAnywhere,
+    ) {
     }
 
     /**
@@ -35,7 +37,10 @@ final readonly class PlanLimits
         $faults = $counts = $lengths = [];
         foreach ($stock as ['length_m' => $length, 'count' => $count]) {
             if (! is_finite($length) || $length < self::SHORTEST_M || $length > self::LONGEST_M) {
-                $faults[] = InvalidInput::field('lengths', "A pipe of {$length} m cannot be planned with: lengths lie between ".self::SHORTEST_M.' and '.self::LONGEST_M.' m.', $length, [self::SHORTEST_M, self::LONGEST_M]);
+                $faults[] = InvalidInput::field(
+                    'lengths', "A pipe of {$length} m cannot be planned with: lengths lie between ".self::SHORTEST_M.' and '.self::LONGEST_M.' m.', $length,
+                    [self::SHORTEST_M, self::LONGEST_M],
+                );
             } elseif ($count === null || $count > 0) {
                 $lengths[(string) $length] = $length;
                 if ($count !== null) {
@@ -48,11 +53,15 @@ final readonly class PlanLimits
         }
         foreach ([['allowed', $allowedDeg, 0.05, 15.0, '°'], ['share', $share, 0.1, 1.0, ''], ['band', $bandMm, 1.0, 1000.0, ' mm']] as [$field, $value, $min, $max, $unit]) {
             if (! is_finite($value) || $value < $min || $value > $max) {
-                $faults[] = InvalidInput::field($field, ucfirst($field)." is {$value}{$unit}; it lies between {$min}{$unit} and {$max}{$unit}.", $value, [$min, $max]);
+                $faults[] = InvalidInput::field(
+                    $field, ucfirst($field)." is {$value}{$unit}; it lies between {$min}{$unit} and {$max}{$unit}.", $value, [$min, $max],
+                );
             }
         }
         if ($cutMinM !== null && $lengths !== [] && (! is_finite($cutMinM) || $cutMinM < self::SHORTEST_M || $cutMinM > max($lengths))) {
-            $faults[] = InvalidInput::field('cut-min', "The shortest cut piece is {$cutMinM} m; it lies between ".self::SHORTEST_M.' m and the longest pipe.', $cutMinM);
+            $faults[] = InvalidInput::field(
+                'cut-min', "The shortest cut piece is {$cutMinM} m; it lies between ".self::SHORTEST_M.' m and the longest pipe.', $cutMinM,
+            );
         }
         rsort($lengths);
         if ($faults !== [] || $lengths === []) {
@@ -96,6 +105,8 @@ final readonly class PlanLimits
     /** The same limits, a piece may be cut to close a line at a bend even where none may be cut elsewhere. */
     public function closingWithCut(): self
     {
-        return $this->cutMinM !== null ? $this : new self($this->lengthsM, $this->counts, $this->allowedDeg, $this->share, $this->turn, $this->bandM, min(0.5, $this->shortest()), false);
+        return $this->cutMinM !== null ? $this : new self(
+            $this->lengthsM, $this->counts, $this->allowedDeg, $this->share, $this->turn, $this->bandM, min(0.5, $this->shortest()), false,
+        );
     }
 }

@@ -39,7 +39,8 @@ final readonly class PlannedJoint
         $swing = fn (float $deg): ?float => $this->nextLengthM === null || $this->kind !== 'joint' ? null : JointDeflection::offsetMm($this->nextLengthM, $deg);
 
         return [
-            'number' => $this->number, 'kind' => $this->kind, 'station_m' => $this->stationM, 'easting_m' => $this->place->easting, 'northing_m' => $this->place->northing, 'level_m' => $this->place->level,
+            'number' => $this->number, 'kind' => $this->kind, 'station_m' => $this->stationM, 'easting_m' => $this->place->easting,
+            'northing_m' => $this->place->northing, 'level_m' => $this->place->level,
             'deflection_h_deg' => $this->horizontalDeg, 'deflection_v_deg' => $this->verticalDeg, 'deflection_deg' => $this->angleDeg(),
             'offset_right_mm' => 1000 * $this->rightM, 'offset_up_mm' => 1000 * $this->upM, 'offset_mm' => 1000 * hypot($this->rightM, $this->upM),
             'far_end_h_mm' => $swing($this->horizontalDeg), 'far_end_v_mm' => $swing($this->verticalDeg), 'azimuth_deg' => $this->azimuthDeg,

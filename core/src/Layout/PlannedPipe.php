@@ -12,8 +12,10 @@ final readonly class PlannedPipe
      * @param  float  $cutFromM  stock length it is cut from; 0 when it is whole
      * @param  float  $strayM  furthest that it lies from the alignment
      */
-    public function __construct(public int $number, public int $joint, public float $lengthM, public float $cutFromM, public float $fromStationM, public float $toStationM, public float $strayM)
-    {
+    public function __construct(
+        public int $number, public int $joint, public float $lengthM, public float $cutFromM, public float $fromStationM, public float $toStationM,
+        public float $strayM,
+    ) {
     }
 
     public function isCut(): bool
@@ -25,7 +27,8 @@ final readonly class PlannedPipe
     public function toArray(): array
     {
         return [
-            'number' => $this->number, 'joint' => $this->joint, 'length_m' => $this->lengthM, 'cut' => $this->isCut(), 'cut_from_m' => $this->isCut() ? $this->cutFromM : null,
+            'number' => $this->number, 'joint' => $this->joint, 'length_m' => $this->lengthM, 'cut' => $this->isCut(),
+            'cut_from_m' => $this->isCut() ? $this->cutFromM : null,
             'from_station_m' => $this->fromStationM, 'to_station_m' => $this->toStationM, 'stray_mm' => 1000 * $this->strayM,
         ];
     }

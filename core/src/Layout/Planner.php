@@ -62,7 +62,10 @@ final class Planner
             $start = Start::at($obstacle->toM);
         }
 
-        return new Plan($this->alignment, $this->limits, $this->pipes, $this->joints, $this->obstacles, $bound, $complete && $this->obstacles === [], $said !== '' ? $said : $this->summary());
+        return new Plan(
+            $this->alignment, $this->limits, $this->pipes, $this->joints, $this->obstacles, $bound, $complete && $this->obstacles === [],
+            $said !== '' ? $said : $this->summary(),
+        );
     }
 
     /**
@@ -117,7 +120,10 @@ final class Planner
         $n = count($reaches);
         foreach ($reaches as $k => $reach) {
             $length = $line->places[$k]->distanceTo($line->places[$k + 1]);
-            $this->pipes[] = new PlannedPipe(count($this->pipes) + 1, count($this->joints) + $k, $reach->cutFrom > 0.0 ? round($length, 4) : $reach->length, $reach->cutFrom, $line->stations[$k], $line->stations[$k + 1], $strays[$k]);
+            $this->pipes[] = new PlannedPipe(
+                count($this->pipes) + 1, count($this->joints) + $k, $reach->cutFrom > 0.0 ? round($length, 4) : $reach->length, $reach->cutFrom,
+                $line->stations[$k], $line->stations[$k + 1], $strays[$k],
+            );
         }
         for ($k = 0; $k <= $n; $k++) {
             $at = $this->alignment->locate($line->places[$k], $line->stations[$k]);

@@ -29,8 +29,9 @@ final class Stretch
     /** How far the search came when it found no way, m. */
     public float $furthest = 0.0;
 
-    public function __construct(private readonly Alignment $alignment, private readonly PlanLimits $limits, private readonly Start $start, private readonly float $end)
-    {
+    public function __construct(
+        private readonly Alignment $alignment, private readonly PlanLimits $limits, private readonly Start $start, private readonly float $end,
+    ) {
     }
 
     /**
@@ -116,7 +117,10 @@ final class Stretch
             $share = null;
             for ($round = 0; $round < 3; $round++) {
                 $begin = $this->begin($band, $pinned);
-                $chain = Chain::of($this->alignment, $pipes, $stations, $begin->plan ?? Region::point(0.0, 0.0), $begin->profile ?? Region::point(0.0, 0.0), $turn, $band, $pinned);
+                $chain = Chain::of(
+                    $this->alignment, $pipes, $stations, $begin->plan ?? Region::point(0.0, 0.0), $begin->profile ?? Region::point(0.0, 0.0), $turn, $band,
+                    $pinned,
+                );
                 $share ??= $chain->least();
                 $offsets = $share === null ? null : $chain->place($share);
                 if ($offsets === null) {

@@ -29,8 +29,10 @@ final readonly class LiftCard
 
     private const TAG_LINE_M = 3.0;
 
-    private function __construct(public float $massKg, public int $slings, public ?float $spacingM, public bool $tagLine, public string $by, public int $people, public Source $source)
-    {
+    private function __construct(
+        public float $massKg, public int $slings, public ?float $spacingM, public bool $tagLine, public string $by, public int $people,
+        public Source $source,
+    ) {
     }
 
     /**
@@ -40,7 +42,9 @@ final readonly class LiftCard
      */
     public static function of(string $material, float $odMm, float $wallMm, float $lengthM, ?float $nominalMm = null): self
     {
-        $density = self::DENSITIES[$material] ?? throw InvalidInput::field('material', "“{$material}” is not a material of this card. Known: ".implode(', ', array_keys(self::DENSITIES)).'.', $material);
+        $density = self::DENSITIES[$material] ?? throw InvalidInput::field(
+            'material', "“{$material}” is not a material of this card. Known: ".implode(', ', array_keys(self::DENSITIES)).'.', $material,
+        );
         foreach (['od_mm' => $odMm, 'wall_mm' => $wallMm, 'length_m' => $lengthM] as $field => $value) {
             if (! is_finite($value) || $value <= 0.0) {
                 throw InvalidInput::field($field, "{$field} is {$value}; it must be more than 0.", $value, 0);
@@ -86,7 +90,10 @@ final readonly class LiftCard
     /** @return array{mass_kg: float, slings: int, spacing_m: ?float, tag_line: bool, by: string, people: int, source: string} */
     public function toArray(): array
     {
-        return ['mass_kg' => $this->massKg, 'slings' => $this->slings, 'spacing_m' => $this->spacingM, 'tag_line' => $this->tagLine, 'by' => $this->by, 'people' => $this->people, 'source' => $this->source->tag()];
+        return [
+            'mass_kg' => $this->massKg, 'slings' => $this->slings, 'spacing_m' => $this->spacingM, 'tag_line' => $this->tagLine, 'by' => $this->by,
+            'people' => $this->people, 'source' => $this->source->tag(),
+        ];
     }
 
     public static function massSource(): Source

@@ -30,7 +30,9 @@ final readonly class JointDeflection
     {
         self::positive('od_mm', $odMm, 'The outside diameter');
         if ($largestMm < $smallestMm) {
-            throw InvalidInput::field('gap_max_mm', "The widest gap ({$largestMm} mm) is less than the narrowest ({$smallestMm} mm). Change them over.", $largestMm, $smallestMm);
+            throw InvalidInput::field(
+                'gap_max_mm', "The widest gap ({$largestMm} mm) is less than the narrowest ({$smallestMm} mm). Change them over.", $largestMm, $smallestMm,
+            );
         }
 
         return new self(rad2deg(atan(($largestMm - $smallestMm) / $odMm)), null);
@@ -49,7 +51,9 @@ final readonly class JointDeflection
         self::positive('od_mm', $odMm, 'The outside diameter');
         $n = count($gapsMm);
         if ($n < 4) {
-            throw InvalidInput::field('gaps_mm', "{$n} gaps are too few to tell the direction. Measure at 4 clock positions or more, equally spaced from 12.", $n, 4);
+            throw InvalidInput::field(
+                'gaps_mm', "{$n} gaps are too few to tell the direction. Measure at 4 clock positions or more, equally spaced from 12.", $n, 4,
+            );
         }
         $a = $b = 0.0;
         foreach ($gapsMm as $k => $gap) {
@@ -76,7 +80,9 @@ final readonly class JointDeflection
         self::positive('length_m', $lengthM, 'The length of the pipe');
         $ratio = $offsetMm / 1000 / $lengthM;
         if (abs($ratio) > 1.0) {
-            throw InvalidInput::field('offset_mm', "An offset of {$offsetMm} mm is more than the pipe is long ({$lengthM} m). Check the units.", $offsetMm, $lengthM * 1000);
+            throw InvalidInput::field(
+                'offset_mm', "An offset of {$offsetMm} mm is more than the pipe is long ({$lengthM} m). Check the units.", $offsetMm, $lengthM * 1000,
+            );
         }
 
         return new self(rad2deg(asin(abs($ratio))), null);

@@ -27,8 +27,12 @@ final readonly class PeDimensions
      */
     public static function of(int $dnMm, float $sdr): self
     {
-        $row = PeMetric::ROWS[$dnMm] ?? throw InvalidInput::field('dn_mm', "dn {$dnMm} is not in the PE table. Known: ".implode(', ', array_keys(PeMetric::ROWS)).'.', $dnMm);
-        $wall = $row[2][(string) $sdr] ?? throw InvalidInput::field('sdr', "SDR {$sdr} is not in the PE table for dn {$dnMm}. Known: ".implode(', ', array_map(strval(...), array_keys($row[2]))).'.', $sdr);
+        $row = PeMetric::ROWS[$dnMm] ?? throw InvalidInput::field(
+            'dn_mm', "dn {$dnMm} is not in the PE table. Known: ".implode(', ', array_keys(PeMetric::ROWS)).'.', $dnMm,
+        );
+        $wall = $row[2][(string) $sdr] ?? throw InvalidInput::field(
+            'sdr', "SDR {$sdr} is not in the PE table for dn {$dnMm}. Known: ".implode(', ', array_map(strval(...), array_keys($row[2]))).'.', $sdr,
+        );
 
         return new self((float) $dnMm, $row[0], $wall, $row[1]);
     }
@@ -44,7 +48,10 @@ final readonly class PeDimensions
     {
         $table = $series === 'ips' ? PeInch::IPS : PeInch::DIPS;
 
-        return $table[(string) $sizeIn] ?? throw InvalidInput::field('size_in', "{$sizeIn} in is not an ".strtoupper($series).' size. Known: '.implode(', ', array_map(strval(...), array_keys($table))).'.', $sizeIn);
+        return $table[(string) $sizeIn] ?? throw InvalidInput::field(
+            'size_in', "{$sizeIn} in is not an ".strtoupper($series).' size. Known: '.implode(', ', array_map(strval(...), array_keys($table))).'.',
+            $sizeIn,
+        );
     }
 
     public static function source(): Source

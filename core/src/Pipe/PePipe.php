@@ -18,8 +18,10 @@ final readonly class PePipe
     /** Mean outside diameter of inch pipe off its nominal: ASTM F714, AWWA C906, from memory. */
     private const INCH_TOLERANCE = 0.0045;
 
-    private function __construct(public string $convention, public float $dnMm, public float $sdr, public float $smallestOdMm, public float $largestOdMm, public float $wallMm, public ?float $labelSizeMm)
-    {
+    private function __construct(
+        public string $convention, public float $dnMm, public float $sdr, public float $smallestOdMm, public float $largestOdMm, public float $wallMm,
+        public ?float $labelSizeMm,
+    ) {
     }
 
     /**
@@ -43,7 +45,9 @@ final readonly class PePipe
         }
         $od = Length::of(PeDimensions::inches($convention, $size), 'in')->in('mm');
 
-        return new self($convention, $od, $sdr, $od * (1 - self::INCH_TOLERANCE), $od * (1 + self::INCH_TOLERANCE), $od / $sdr, Length::of($size, 'in')->in('mm'));
+        return new self(
+            $convention, $od, $sdr, $od * (1 - self::INCH_TOLERANCE), $od * (1 + self::INCH_TOLERANCE), $od / $sdr, Length::of($size, 'in')->in('mm'),
+        );
     }
 
     public static function source(): Source

@@ -31,7 +31,9 @@ enum ToeIn: string
             }
         }
         if ($smallestMm > $largestMm) {
-            throw InvalidInput::field('od_min_mm', "The smallest diameter, {$smallestMm} mm, is above the largest, {$largestMm} mm. Exchange them.", $smallestMm, $largestMm);
+            throw InvalidInput::field(
+                'od_min_mm', "The smallest diameter, {$smallestMm} mm, is above the largest, {$largestMm} mm. Exchange them.", $smallestMm, $largestMm,
+            );
         }
 
         return match (true) {

@@ -28,7 +28,11 @@ final readonly class Option
             $value = $given[$option->key] ?? null;
             $text = is_scalar($value) ? (string) $value : (string) array_key_first($option->choices);
             if (! isset($option->choices[$text])) {
-                throw InvalidInput::field($option->key, "{$option->label}: “{$text}” cannot be chosen. Known: ".implode(', ', array_map(strval(...), array_keys($option->choices))).'.', $text);
+                throw InvalidInput::field(
+                    $option->key,
+                    "{$option->label}: “{$text}” cannot be chosen. Known: ".implode(', ', array_map(strval(...), array_keys($option->choices))).'.',
+                    $text,
+                );
             }
             $chosen[$option->key] = $text;
         }
@@ -39,6 +43,12 @@ final readonly class Option
     /** @return array{key: string, label: string, choices: list<array{value: string, label: string}>} */
     public function toArray(): array
     {
-        return ['key' => $this->key, 'label' => $this->label, 'choices' => array_map(static fn (int|string $value, string $label): array => ['value' => (string) $value, 'label' => $label], array_keys($this->choices), $this->choices)];
+        return [
+            'key' => $this->key, 'label' => $this->label,
+            'choices' => array_map(
+                static fn (int|string $value, string $label): array => ['value' => (string) $value, 'label' => $label], array_keys($this->choices),
+                $this->choices,
+            ),
+        ];
     }
 }

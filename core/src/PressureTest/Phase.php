@@ -31,7 +31,8 @@ final readonly class Phase
     public function toArray(): array
     {
         return [
-            'id' => $this->id, 'title' => $this->title, 'minutes' => $this->minutes, 'low_kpa' => $this->lowKpa, 'target_kpa' => $this->targetKpa, 'high_kpa' => $this->highKpa,
+            'id' => $this->id, 'title' => $this->title, 'minutes' => $this->minutes, 'low_kpa' => $this->lowKpa, 'target_kpa' => $this->targetKpa,
+            'high_kpa' => $this->highKpa,
             'do' => $this->do, 'control' => $this->control->value, 'judged' => $this->judged, 'extend_min' => $this->extendMin, 'fall_kpa' => $this->fallKpa,
         ];
     }
@@ -42,6 +43,9 @@ final readonly class Phase
         $number = static fn (string $key): float => is_numeric($data[$key] ?? null) ? (float) $data[$key] : 0.0;
         $text = static fn (string $key): string => is_string($data[$key] ?? null) ? $data[$key] : '';
 
-        return new self($text('id'), $text('title'), $number('minutes'), $number('low_kpa'), $number('target_kpa'), $number('high_kpa'), $text('do'), Control::tryFrom($text('control')) ?? Control::Shut, ($data['judged'] ?? false) === true, $number('extend_min'), $number('fall_kpa'));
+        return new self(
+            $text('id'), $text('title'), $number('minutes'), $number('low_kpa'), $number('target_kpa'), $number('high_kpa'), $text('do'),
+            Control::tryFrom($text('control')) ?? Control::Shut, ($data['judged'] ?? false) === true, $number('extend_min'), $number('fall_kpa'),
+        );
     }
 }

@@ -55,7 +55,10 @@ final class Preparation extends Procedure
             ], [
                 self::yes('backfilled', 'Backfilled.', 'Not backfilled.', 'Backfill, leaving the joints open: bare pipe moves, warms and proves less.'),
                 self::yes('ends_braced', 'Ends braced.', 'Ends not braced.', 'Brace the ends before any pressure.', Severity::Stop),
-                self::yes('concrete_cured', 'Concrete cured.', 'Concrete not cured.', 'Let the blocks cure as long as the engineer says before any pressure.', Severity::Stop),
+                self::yes(
+                    'concrete_cured', 'Concrete cured.', 'Concrete not cured.', 'Let the blocks cure as long as the engineer says before any pressure.',
+                    Severity::Stop,
+                ),
             ], ['Stored energy: nobody in line with an end, nobody tightens anything under pressure.']),
             new Step('people', 'People', 'Talk it through with everybody on site.', [
                 ReadingSpec::yesNo('talk_held', 'Toolbox talk held: who does what, who stops it?'),
@@ -70,7 +73,10 @@ final class Preparation extends Procedure
                 ReadingSpec::equipment('gauge', 'Gauge or logger', 'gauge'),
                 ReadingSpec::yesNo('relief_set', 'Relief valve set above the test pressure and tried?'),
             ], [
-                new InDate('test.gauge.calibration', 'gauge', 'name', 'calibration_until', 'Calibration', 'Take a gauge with a calibration in date.', Source::commonPractice()),
+                new InDate(
+                    'test.gauge.calibration', 'gauge', 'name', 'calibration_until', 'Calibration', 'Take a gauge with a calibration in date.',
+                    Source::commonPractice(),
+                ),
                 self::yes('relief_set', 'Relief valve set.', 'No relief.', 'Set and try the relief valve before the pump starts.', Severity::Stop),
             ]),
         ];
@@ -93,7 +99,10 @@ final class Preparation extends Procedure
             ReadingSpec::yesNo('air_agreed', 'Owner and maker agree to a test with air or gas?'),
             ReadingSpec::yesNo('plugs_braced', 'Plugs and caps braced, nobody in a manhole?'),
         ], [
-            self::yes('air_agreed', 'Agreed.', 'Not agreed.', 'Get leave from the owner and the maker first: air stores far more energy than water.', Severity::Stop),
+            self::yes(
+                'air_agreed', 'Agreed.', 'Not agreed.', 'Get leave from the owner and the maker first: air stores far more energy than water.',
+                Severity::Stop,
+            ),
             self::yes('plugs_braced', 'Plugs braced.', 'Plugs not braced.', 'Brace every plug and cap, and bring everybody out.', Severity::Stop),
         ], ['A plug that lets go kills: nobody in line with it, nobody in a manhole.']);
     }

@@ -58,7 +58,11 @@ final readonly class PressureTrace
                 throw InvalidInput::field('samples', 'Row '.($k + 1).' holds something that is not a number. Export the trace again.', $k + 1);
             }
             if ($t[$k] <= $before) {
-                throw InvalidInput::field('samples', 'Row '.($k + 1).": time goes backwards or stands still ({$t[$k]} s after {$before} s). Sort the export by time, or export it again.", $t[$k], $before);
+                throw InvalidInput::field(
+                    'samples',
+                    'Row '.($k + 1).": time goes backwards or stands still ({$t[$k]} s after {$before} s). Sort the export by time, or export it again.",
+                    $t[$k], $before,
+                );
             }
             $before = $t[$k];
         }

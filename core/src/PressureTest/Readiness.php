@@ -30,18 +30,27 @@ final readonly class Readiness
      * @param  list<Overrule>  $overrules  of gates, since the last test
      * @param  bool  $oneLength  whether it comes off the reel in one piece and has no joints to be made
      */
-    public static function of(array $joints, Verdict $preparation, \DateTimeImmutable $now, ?\DateTimeImmutable $restUntil = null, ?string $unplannable = null, ?bool $mended = null, array $overrules = [], bool $oneLength = false): self
-    {
+    public static function of(
+        array $joints, Verdict $preparation, \DateTimeImmutable $now, ?\DateTimeImmutable $restUntil = null, ?string $unplannable = null,
+        ?bool $mended = null, array $overrules = [], bool $oneLength = false,
+    ): self {
         $gates = [self::joints($joints, $oneLength), self::waits($joints, $now)];
         if ($unplannable !== null) {
             $gates[] = [...self::gate('plan', 'Plan', false, $unplannable), 'may_overrule' => false];
         }
         if ($mended !== null) {
-            $gates[] = self::gate('mend', 'Mended', $mended, $mended ? 'What was done after the last test is on record.' : 'The last test did not pass and nothing is on record of what was done about it. Write it down under that test.');
+            $gates[] = self::gate(
+                'mend', 'Mended', $mended,
+                $mended ? 'What was done after the last test is on record.' : 'The last test did not pass and nothing is on record of what was done about it. Write it down under that test.',
+            );
         }
         if ($restUntil !== null) {
             $over = $restUntil <= $now;
-            $gates[] = self::gate('rest', 'Rest after the last test', $over, $over ? 'The pipe has rested long enough.' : 'Keep it without pressure: the pipe must shrink back before it is tested again.', $over ? null : $restUntil);
+            $gates[] = self::gate(
+                'rest', 'Rest after the last test', $over,
+                $over ? 'The pipe has rested long enough.' : 'Keep it without pressure: the pipe must shrink back before it is tested again.',
+                $over ? null : $restUntil,
+            );
         }
         foreach ($preparation->steps as $step) {
             $gates[] = self::step($step->step, $step->title, count($step->missing), $preparation);
@@ -55,7 +64,10 @@ final readonly class Readiness
      */
     private static function gate(string $id, string $title, bool $holds, string $said, ?\DateTimeImmutable $until = null): array
     {
-        return ['id' => $id, 'title' => $title, 'holds' => $holds, 'said' => $said, 'until' => $until?->format(\DateTimeInterface::RFC3339), 'may_overrule' => ! $holds, 'overrule' => null];
+        return [
+            'id' => $id, 'title' => $title, 'holds' => $holds, 'said' => $said, 'until' => $until?->format(\DateTimeInterface::RFC3339),
+            'may_overrule' => ! $holds, 'overrule' => null,
+        ];
     }
 
     /**
@@ -83,7 +95,10 @@ final readonly class Readiness
         $waits = array_values(array_filter($joints, static fn (array $j): bool => $j['test_at'] !== null && $j['test_at'] > $now));
         $last = $waits === [] ? null : max(array_map(static fn (array $j): \DateTimeImmutable => $j['test_at'] ?? $now, $waits));
 
-        return self::gate('waits', 'Cooling waits over', $waits === [], $waits === [] ? 'Every joint has waited long enough.' : 'Still waiting: '.self::names($waits).'.', $last);
+        return self::gate(
+            'waits', 'Cooling waits over', $waits === [], $waits === [] ? 'Every joint has waited long enough.' : 'Still waiting: '.self::names($waits).'.',
+            $last,
+        );
     }
 
     /**
@@ -115,7 +130,14 @@ final readonly class Readiness
     {
         foreach ($gate['may_overrule'] ? $overrules : [] as $overrule) {
             if ($overrule->rule === self::OVERRULE.$gate['id']) {
-                return [...$gate, 'holds' => true, 'overrule' => ['by' => $overrule->by, 'role' => $overrule->role, 'reason' => $overrule->reason, 'at' => $overrule->at->format(\DateTimeInterface::RFC3339)], 'may_overrule' => false];
+                return [
+                    ...$gate, 'holds' => true,
+                    'overrule' => [
+                        'by' => $overrule->by, 'role' => $overrule->role, 'reason' => $overrule->reason,
+                        'at' => $overrule->at->format(\DateTimeInterface::RFC3339),
+                    ],
+                    'may_overrule' => false,
+                ];
             }
         }
 
@@ -137,7 +159,13 @@ final readonly class Readiness
 
     public function open(): string
     {
-        return implode(' ', array_map(static fn (array $gate): string => "{$gate['title']}: {$gate['said']}", array_filter($this->gates, static fn (array $gate): bool => ! $gate['holds'])));
+        return implode(
+            ' ',
+            array_map(
+                static fn (array $gate): string => "{$gate['title']}: {$gate['said']}",
+                array_filter($this->gates, static fn (array $gate): bool => ! $gate['holds']),
+            ),
+        );
     }
 
     public function isReady(): bool

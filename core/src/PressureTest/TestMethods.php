@@ -15,8 +15,10 @@ final class TestMethods
     public static function all(): array
     {
         return [
-            new Methods\En805Loss, new Methods\En805Water, new Methods\En805Air, new Methods\En805Pe, new Methods\C600, new Methods\SteelMain, new Methods\F2164, new Methods\PeMakeUp, new Methods\As2566,
-            new Methods\As2566Pe, new Methods\PeDecay, new Methods\En1610Air, new Methods\En1610Water, new Methods\F1417, new Methods\C924, new Methods\GasPlastic, new Methods\RtpStaged,
+            new Methods\En805Loss, new Methods\En805Water, new Methods\En805Air, new Methods\En805Pe, new Methods\C600, new Methods\SteelMain,
+            new Methods\F2164, new Methods\PeMakeUp, new Methods\As2566,
+            new Methods\As2566Pe, new Methods\PeDecay, new Methods\En1610Air, new Methods\En1610Water, new Methods\F1417, new Methods\C924,
+            new Methods\GasPlastic, new Methods\RtpStaged,
         ];
     }
 
@@ -48,6 +50,9 @@ final class TestMethods
             }
         }
 
-        throw InvalidInput::field('method', "There is no test method “{$id}”. Known: ".implode(', ', array_map(static fn (TestMethod $m): string => $m->id(), self::all())).'.', $id);
+        throw InvalidInput::field(
+            'method',
+            "There is no test method “{$id}”. Known: ".implode(', ', array_map(static fn (TestMethod $m): string => $m->id(), self::all())).'.', $id,
+        );
     }
 }

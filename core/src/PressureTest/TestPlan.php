@@ -46,7 +46,10 @@ final readonly class TestPlan
     /** @param  array<string, mixed>  $site */
     public function at(array $site): self
     {
-        return new self($this->method, $this->medium, $this->gaugeKpa, $this->judgedKpa, $this->lowKpa, $this->highKpa, $this->window, $this->makeUp, $this->phases, $this->figures, $this->cautions, $this->notes, $site, $this->options);
+        return new self(
+            $this->method, $this->medium, $this->gaugeKpa, $this->judgedKpa, $this->lowKpa, $this->highKpa, $this->window, $this->makeUp, $this->phases,
+            $this->figures, $this->cautions, $this->notes, $site, $this->options,
+        );
     }
 
     /**
@@ -62,18 +65,33 @@ final readonly class TestPlan
         $parts = array_map(static fn (Rating $r): string => "{$r->name} (".$words->kpa($r->takesKpa($pipeFactor)).match (true) {
             $r->testKpa !== null => ' by its maker', $r->kind === Rating::PIPE && $pipeFactor > 1.0 => ', '.Words::plain($pipeFactor).' × its rating: value from memory', default => ', its rating'
         }.')', $tooWeak);
-        $window = [...$this->window, 'feasible' => false, 'said' => 'The test puts '.$words->kpa($this->lowKpa).' on the low point. That is more than these parts take: '.implode('; ', $parts).'. Test at less, exchange or isolate them, or ask the engineer.'];
+        $window = [
+            ...$this->window, 'feasible' => false,
+            'said' => 'The test puts '.$words->kpa($this->lowKpa).' on the low point. That is more than these parts take: '.implode('; ', $parts).'. Test at less, exchange or isolate them, or ask the engineer.',
+        ];
 
-        return new self($this->method, $this->medium, $this->gaugeKpa, $this->judgedKpa, $this->lowKpa, $this->highKpa, $window, $this->makeUp, $this->phases, $this->figures, $this->cautions, $this->notes, $this->site, $this->options);
+        return new self(
+            $this->method, $this->medium, $this->gaugeKpa, $this->judgedKpa, $this->lowKpa, $this->highKpa, $window, $this->makeUp, $this->phases,
+            $this->figures, $this->cautions, $this->notes, $this->site, $this->options,
+        );
     }
 
     /** The same plan at another pressure: every phase under pressure moves with it. */
     public function targeting(float $gaugeKpa): self
     {
         $by = $gaugeKpa - $this->gaugeKpa;
-        $phases = array_map(static fn (Phase $p): Phase => $p->targetKpa > 0.0 ? new Phase($p->id, $p->title, $p->minutes, $p->lowKpa > 0.0 ? $p->lowKpa + $by : 0.0, $p->targetKpa + $by, $p->highKpa + $by, $p->do, $p->control, $p->judged, $p->extendMin, $p->fallKpa) : $p, $this->phases);
+        $phases = array_map(
+            static fn (Phase $p): Phase => $p->targetKpa > 0.0 ? new Phase(
+                $p->id, $p->title, $p->minutes, $p->lowKpa > 0.0 ? $p->lowKpa + $by : 0.0, $p->targetKpa + $by, $p->highKpa + $by, $p->do, $p->control,
+                $p->judged, $p->extendMin, $p->fallKpa,
+            ) : $p,
+            $this->phases,
+        );
 
-        return new self($this->method, $this->medium, $gaugeKpa, $this->judgedKpa + $by, $this->lowKpa + $by, $this->highKpa + $by, $this->window, $this->makeUp, $phases, $this->figures, $this->cautions, $this->notes, $this->site, $this->options);
+        return new self(
+            $this->method, $this->medium, $gaugeKpa, $this->judgedKpa + $by, $this->lowKpa + $by, $this->highKpa + $by, $this->window, $this->makeUp,
+            $phases, $this->figures, $this->cautions, $this->notes, $this->site, $this->options,
+        );
     }
 
     public function judged(): Phase
@@ -114,9 +132,11 @@ final readonly class TestPlan
     public function toArray(): array
     {
         return [
-            'method' => $this->method, 'medium' => $this->medium->value, 'gauge_kpa' => $this->gaugeKpa, 'judged_kpa' => $this->judgedKpa, 'low_kpa' => $this->lowKpa, 'high_kpa' => $this->highKpa,
+            'method' => $this->method, 'medium' => $this->medium->value, 'gauge_kpa' => $this->gaugeKpa, 'judged_kpa' => $this->judgedKpa,
+            'low_kpa' => $this->lowKpa, 'high_kpa' => $this->highKpa,
             'window' => $this->window, 'make_up' => $this->makeUp, 'phases' => array_map(static fn (Phase $p): array => $p->toArray(), $this->phases),
-            'figures' => array_map(static fn (Figure $f): array => $f->toArray(), $this->figures), 'cautions' => $this->cautions, 'notes' => $this->notes, 'site' => $this->site, 'options' => (object) $this->options,
+            'figures' => array_map(static fn (Figure $f): array => $f->toArray(), $this->figures), 'cautions' => $this->cautions, 'notes' => $this->notes,
+            'site' => $this->site, 'options' => (object) $this->options,
         ];
     }
 }

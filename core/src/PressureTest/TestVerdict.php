@@ -19,8 +19,10 @@ final readonly class TestVerdict
      * @param  string  $reading  how an advising method reads it, or “extend” where a judged phase has to go on
      * @param  array<string, mixed>  $figures  the numbers of the arithmetic by name, for machines; units in the names
      */
-    public function __construct(public array $findings, public array $arithmetic, public array $phases, public string $reading = '', public array $figures = [], public Standing $standing = Standing::Proves)
-    {
+    public function __construct(
+        public array $findings, public array $arithmetic, public array $phases, public string $reading = '', public array $figures = [],
+        public Standing $standing = Standing::Proves,
+    ) {
     }
 
     /** The same with more findings. */
@@ -31,7 +33,9 @@ final readonly class TestVerdict
 
     public function passed(): bool
     {
-        return $this->findings !== [] && ! Severity::worst(array_map(static fn (Finding $f): Severity => $f->severity, $this->findings))->isWorseThan(Severity::Watch);
+        return $this->findings !== [] && ! Severity::worst(array_map(
+            static fn (Finding $f): Severity => $f->severity, $this->findings,
+        ))->isWorseThan(Severity::Watch);
     }
 
     public function isUndecided(): bool
@@ -54,7 +58,8 @@ final readonly class TestVerdict
         return [
             'passed' => $this->passed(), 'standing' => $this->standing->value, 'reading' => $this->reading,
             'findings' => array_map(static fn (Finding $f): array => $f->toArray(), $this->findings),
-            'arithmetic' => array_map(static fn (Figure $f): array => $f->toArray(), $this->arithmetic), 'phases' => $this->phases, 'figures' => (object) $this->figures,
+            'arithmetic' => array_map(static fn (Figure $f): array => $f->toArray(), $this->arithmetic), 'phases' => $this->phases,
+            'figures' => (object) $this->figures,
         ];
     }
 }

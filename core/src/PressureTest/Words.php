@@ -28,7 +28,9 @@ final readonly class Words
     {
         $shown = $this->pressure();
 
-        return $this->low ? $rounding->print($kpa * $shown['factor'], $shown['decimals']).' '.$shown['symbol'] : $this->units->print($kpa, Unit::KiloPascal, $rounding);
+        return $this->low ? $rounding->print(
+            $kpa * $shown['factor'], $shown['decimals'],
+        ).' '.$shown['symbol'] : $this->units->print($kpa, Unit::KiloPascal, $rounding);
     }
 
     /**

@@ -40,7 +40,9 @@ final readonly class Given
     {
         $value = $this->values[$name] ?? null;
 
-        return is_array($value) ? array_values(array_filter($value, static fn (mixed $v): bool => $v === null || is_float($v))) : throw new \LogicException("{$name} is not declared as numbers with gaps.");
+        return is_array($value) ? array_values(array_filter(
+            $value, static fn (mixed $v): bool => $v === null || is_float($v),
+        )) : throw new \LogicException("{$name} is not declared as numbers with gaps.");
     }
 
     /** @return list<array{float, float}> */

@@ -78,7 +78,9 @@ final readonly class Input
             InputKind::Pairs => $this->pairsOf($raw),
             InputKind::Gapped => $this->someOf($raw),
             InputKind::Text => is_string($raw) ? $raw : throw $this->refuse('must be text in quotation marks', $raw),
-            InputKind::Choice => is_string($raw) && in_array($raw, $this->choices, true) ? $raw : throw $this->refuse('must be one of: '.implode(', ', $this->choices), $raw),
+            InputKind::Choice => is_string($raw) && in_array($raw, $this->choices, true) ? $raw : throw $this->refuse(
+                'must be one of: '.implode(', ', $this->choices), $raw,
+            ),
             InputKind::Time => $this->moment($raw),
         };
     }

@@ -21,7 +21,11 @@ final class Reckoner
     /** @return list<Calculation> */
     public static function all(): array
     {
-        return [...PipeCalculations::all(), ...ElectrofusionCalculations::all(), ...FusionCalculations::all(), ...HeatCalculations::all(), ...GasketedCalculations::all(), ...LayoutCalculations::all(), ...TestCalculations::all(), ...AcceptanceCalculations::all(), ...WaterCalculations::all()];
+        return [
+            ...PipeCalculations::all(), ...ElectrofusionCalculations::all(), ...FusionCalculations::all(), ...HeatCalculations::all(),
+            ...GasketedCalculations::all(), ...LayoutCalculations::all(), ...TestCalculations::all(), ...AcceptanceCalculations::all(),
+            ...WaterCalculations::all(),
+        ];
     }
 
     /** @throws InvalidInput if there is no calculation of that id */

@@ -38,7 +38,10 @@ final class Documents
     ];
 
     /** What is remembered without a publication to check it in. */
-    private const FIGURES = ['', 'PE: 0.40 W/m·K, 950 kg/m³, 2.3 kJ/kg·K, 180 kJ/kg over 110…132 °C', 'radial conduction with melting; convection 10 W/m²K outside, 5 inside', 'thresholds of the diagnosis'];
+    private const FIGURES = [
+        '', 'PE: 0.40 W/m·K, 950 kg/m³, 2.3 kJ/kg·K, 180 kJ/kg over 110…132 °C',
+        'radial conduction with melting; convection 10 W/m²K outside, 5 inside', 'thresholds of the diagnosis',
+    ];
 
     public static function knows(Source $source): bool
     {

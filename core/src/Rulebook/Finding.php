@@ -73,7 +73,8 @@ final class Finding
         return [
             'rule' => $this->rule, 'step' => $this->step, 'severity' => $this->severity->value, 'said' => $this->said, 'todo' => $this->todo,
             'why' => $this->why, 'measured' => $this->measured, 'limit' => $this->limit, 'margin' => $this->margin, 'unit' => $this->unit->value,
-            'source' => $this->source->tag(), 'readings' => $this->readings, 'may_overrule' => $this->mayBeOverruled(), 'overrule' => $this->overrule?->toArray(),
+            'source' => $this->source->tag(), 'readings' => $this->readings, 'may_overrule' => $this->mayBeOverruled(),
+            'overrule' => $this->overrule?->toArray(),
         ];
     }
 }

@@ -20,18 +20,25 @@ final class LimitTable
         sort($ids);
         $lines = [
             '# Limits that ship', '',
-            'Made from the code; `DIASTOMA_PIN=1 vendor/bin/pest core/tests/Rulebook/LimitTableTest.php` writes it anew. What happens on either side is found by moving the limit while the same work is judged: “stop below” is a limit that the work must not exceed, “mend above” one that it must reach; where a size or a share decides otherwise the words say so. Makers’ instructions, the owner’s specification and local code govern over every figure here. Limits of the pressure tests come from each method’s standard and stand beside the method in [pressure-tests.md](pressure-tests.md).', '',
-            '| limit | '.implode(' | ', array_map(static fn (Rulebook $r): string => $r->title, $books)).' | when it is moved | source | certainty | held by |', '|---|'.str_repeat('---:|', count($books)).'---|---|---|---|',
+            'Made from the code; `DIASTOMA_PIN=1 vendor/bin/pest core/tests/Rulebook/LimitTableTest.php` writes it anew. What happens on either side is found by moving the limit while the same work is judged: “stop below” is a limit that the work must not exceed, “mend above” one that it must reach; where a size or a share decides otherwise the words say so. Makers’ instructions, the owner’s specification and local code govern over every figure here. Limits of the pressure tests come from each method’s standard and stand beside the method in [pressure-tests.md](pressure-tests.md).',
+            '',
+            '| limit | '.implode(' | ', array_map(static fn (Rulebook $r): string => $r->title, $books)).' | when it is moved | source | certainty | held by |',
+            '|---|'.str_repeat('---:|', count($books)).'---|---|---|---|',
         ];
         foreach ($ids as $id) {
             $of = array_map(static fn (Rulebook $r): ?Limit => $r->limits[$id] ?? null, $books);
             $sources = array_unique(array_map(static fn (Limit $l): string => $l->source->tag(), array_filter($of)));
             $title = array_values(array_filter($of))[0]->title ?? $id;
             $values = array_map(static fn (Rulebook $r, ?Limit $l): string => $l === null ? '–' : $r->print($l->value, $l->unit), $books, $of);
-            $lines[] = "| {$title} (`{$id}`) | ".implode(' | ', $values).' | '.($sides[$id] ?? '').' | '.implode('; ', $sources).' | '.implode('; ', array_unique(array_map(self::certainty(...), array_filter($of)))).' | '.($tests[$id] ?? '').' |';
+            $lines[] = "| {$title} (`{$id}`) | ".implode(' | ', $values).' | '.($sides[$id] ?? '').' | '.implode('; ', $sources).' | '.implode(
+                '; ', array_unique(array_map(self::certainty(...), array_filter($of))),
+            ).' | '.($tests[$id] ?? '').' |';
         }
 
-        array_push($lines, '', '## Publications named', '', 'A copy of each settles what stands beside it; a value tagged “from memory” waits for that.', '', '| publication | settles |', '|---|---|');
+        array_push(
+            $lines, '', '## Publications named', '', 'A copy of each settles what stands beside it; a value tagged “from memory” waits for that.', '',
+            '| publication | settles |', '|---|---|',
+        );
         foreach (Documents::ALL as $title => $settles) {
             $lines[] = "| {$title} | {$settles} |";
         }
@@ -42,7 +49,8 @@ final class LimitTable
     private static function certainty(Limit $limit): string
     {
         return match ($limit->source->kind) {
-            SourceKind::Standard => 'as the standard has it', SourceKind::FromMemory => 'from memory: check it before relying on it', SourceKind::CommonPractice => 'common practice: the maker’s figure governs',
+            SourceKind::Standard => 'as the standard has it', SourceKind::FromMemory => 'from memory: check it before relying on it',
+            SourceKind::CommonPractice => 'common practice: the maker’s figure governs',
             SourceKind::Maker => 'the maker’s', SourceKind::Specification => 'the owner’s', SourceKind::Arithmetic => 'arithmetic',
         };
     }

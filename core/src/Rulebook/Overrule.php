@@ -23,6 +23,9 @@ final readonly class Overrule
     /** @return array{rule: string, by: string, role: string, reason: string, at: string, severity: string} */
     public function toArray(): array
     {
-        return ['rule' => $this->rule, 'by' => $this->by, 'role' => $this->role, 'reason' => $this->reason, 'at' => $this->at->format(\DateTimeInterface::RFC3339), 'severity' => $this->severity->value];
+        return [
+            'rule' => $this->rule, 'by' => $this->by, 'role' => $this->role, 'reason' => $this->reason,
+            'at' => $this->at->format(\DateTimeInterface::RFC3339), 'severity' => $this->severity->value,
+        ];
     }
 }

@@ -66,7 +66,11 @@ final readonly class Rulebook
         $least = self::LEAST[$id] ?? null;
         if ($least !== null && $value < $least) {
             $limit = $this->limit($id);
-            throw InvalidInput::field('value', "{$limit->title}: with ".$this->print($value, $limit->unit).' nothing could be judged any more. Give '.$this->print($least, $limit->unit).' or more.', $value, $least);
+            throw InvalidInput::field(
+                'value',
+                "{$limit->title}: with ".$this->print($value, $limit->unit).' nothing could be judged any more. Give '.$this->print($least, $limit->unit).' or more.',
+                $value, $least,
+            );
         }
 
         $old = $this->limit($id);

@@ -50,8 +50,14 @@ final class Rulebooks
         $practice = Source::commonPractice();
 
         return [
-            self::limit('ef.ambient.min_c', -10.0, Unit::Celsius, 'Lowest ambient temperature for fusion', Source::commonPractice('fitting instructions; joints are qualified over −5 … +40 °C, ISO 11413')),
-            self::limit('ef.ambient.max_c', 45.0, Unit::Celsius, 'Highest ambient temperature for fusion', Source::commonPractice('fitting instructions; joints are qualified over −5 … +40 °C, ISO 11413')),
+            self::limit(
+                'ef.ambient.min_c', -10.0, Unit::Celsius, 'Lowest ambient temperature for fusion',
+                Source::commonPractice('fitting instructions; joints are qualified over −5 … +40 °C, ISO 11413'),
+            ),
+            self::limit(
+                'ef.ambient.max_c', 45.0, Unit::Celsius, 'Highest ambient temperature for fusion',
+                Source::commonPractice('fitting instructions; joints are qualified over −5 … +40 °C, ISO 11413'),
+            ),
             self::limit('ef.temperature_difference_k', 10.0, Unit::Kelvin, 'Pipe against fitting', $practice),
             self::limit('ef.mean_apart_percent', 1.0, Unit::Percent, 'Two measures of one pipe, means apart: at most', Source::fromMemory()),
             self::limit('ef.temperature_apart_k', 20.0, Unit::Kelvin, 'Pipe against fitting: at most', Source::fromMemory()),
@@ -65,11 +71,19 @@ final class Rulebooks
             self::limit('ef.drying_s', 120.0, Unit::Second, 'Solvent drying time', $practice),
             self::limit('ef.voltage.watch_percent', 2.0, Unit::Percent, 'Voltage off nominal: watch', Source::fromMemory()),
             self::limit('ef.voltage.stop_percent', 5.0, Unit::Percent, 'Voltage off nominal: stop', Source::fromMemory()),
-            self::limit('ef.resistance.percent', 10.0, Unit::Percent, 'Start resistance at 20 °C off the label, where its tolerance class is not known', Source::fromMemory()),
+            self::limit(
+                'ef.resistance.percent', 10.0, Unit::Percent, 'Start resistance at 20 °C off the label, where its tolerance class is not known',
+                Source::fromMemory(),
+            ),
             self::limit('ef.resistance.step_percent', 4.0, Unit::Percent, 'Jump of resistance between samples', Source::fromMemory()),
             self::limit('ef.time.percent', 1.0, Unit::Percent, 'Fusion time off the corrected time', Source::fromMemory()),
-            self::limit('ef.energy.low_percent', 65.0, Unit::Percent, 'Least energy, of V²·t/R: copper windings that warm by 200 K draw 26 % less', Source::fromMemory()),
-            self::limit('ef.test_factor', 4.0, Unit::Times, 'Wait before pressure test, in cooling times', Source::commonPractice("or the fitting maker's table")),
+            self::limit(
+                'ef.energy.low_percent', 65.0, Unit::Percent, 'Least energy, of V²·t/R: copper windings that warm by 200 K draw 26 % less',
+                Source::fromMemory(),
+            ),
+            self::limit(
+                'ef.test_factor', 4.0, Unit::Times, 'Wait before pressure test, in cooling times', Source::commonPractice("or the fitting maker's table"),
+            ),
             self::limit('ef.generator.efficiency_percent', 80.0, Unit::Percent, 'Control unit efficiency times power factor', Source::fromMemory()),
             self::limit('ef.cable.drop_percent', 5.0, Unit::Percent, 'Voltage lost on a longer fusion lead', Source::fromMemory()),
             self::limit('ef.gap.preheated_mm', 2.0, Unit::Millimetre, 'Gap after preheating a side: must be less', $practice),
@@ -78,7 +92,10 @@ final class Rulebooks
             self::limit('ef.spool.gap_max_mm', 10.0, Unit::Millimetre, 'Gap between spool and main, each end: at most', Source::fromMemory()),
             self::limit('ef.spool.gap_min_mm', 2.0, Unit::Millimetre, 'Gap between spool and main, each end: at least', Source::fromMemory()),
             self::limit('ef.spool.centre_mm', 3.0, Unit::Millimetre, 'Slip coupler off its centring mark', Source::fromMemory()),
-            self::limit('ef.reference_c', 23.0, Unit::Celsius, "Reference temperature of the label's fusion time", Source::fromMemory('ISO 13950', "20 or 23 °C as the label's scheme says")),
+            self::limit(
+                'ef.reference_c', 23.0, Unit::Celsius, "Reference temperature of the label's fusion time",
+                Source::fromMemory('ISO 13950', "20 or 23 °C as the label's scheme says"),
+            ),
         ];
     }
 

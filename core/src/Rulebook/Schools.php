@@ -29,19 +29,37 @@ final class Schools
     {
         $practice = Source::commonPractice();
         $own = str_starts_with($rulebook->id, 'us') ? [
-            new School('ovality-3mm', 'Re-round from 3 mm or 1.5 % out of round, whichever is less', $practice, [new Limit('ef.ovality.mm', 3.0, Unit::Millimetre, $practice, 'Ovality that calls for re-rounding, whichever is less')]),
+            new School(
+                'ovality-3mm', 'Re-round from 3 mm or 1.5 % out of round, whichever is less', $practice,
+                [new Limit('ef.ovality.mm', 3.0, Unit::Millimetre, $practice, 'Ovality that calls for re-rounding, whichever is less')],
+            ),
             new School('solvent-96', 'Isopropanol of at least 96 % only', $practice, [], ['ef.solvents' => ['isopropanol ≥ 96 %', self::PRESOAKED]]),
-            new School('solvent-90', 'Isopropanol of at least 90 %, or acetone where the state requires it', $practice, [], ['ef.solvents' => ['isopropanol ≥ 90 %', 'isopropanol ≥ 96 %', self::PRESOAKED, 'acetone (where the state requires it)']]),
+            new School(
+                'solvent-90', 'Isopropanol of at least 90 %, or acetone where the state requires it', $practice, [],
+                ['ef.solvents' => ['isopropanol ≥ 90 %', 'isopropanol ≥ 96 %', self::PRESOAKED, 'acetone (where the state requires it)']],
+            ),
         ] : [
-            new School('ovality-either', 'Re-round from 3 mm or 1.5 % out of round, whichever is less', Source::standard('DVS 2207-1'), [new Limit('ef.ovality.mm', 3.0, Unit::Millimetre, $practice, 'Ovality that calls for re-rounding, whichever is less')]),
+            new School(
+                'ovality-either', 'Re-round from 3 mm or 1.5 % out of round, whichever is less', Source::standard('DVS 2207-1'),
+                [new Limit('ef.ovality.mm', 3.0, Unit::Millimetre, $practice, 'Ovality that calls for re-rounding, whichever is less')],
+            ),
         ];
 
         return [
             ...$own,
             new School('scrape-diameter', 'Scraping proved by the diameter before and after', $practice, [], [self::SCRAPE_PROOF => [self::BY_DIAMETER]]),
-            new School('scrape-scribe', 'Scraping proved by scribed lines that vanish, and by the diameter', $practice, [], [self::SCRAPE_PROOF => [self::BY_SCRIBE]]),
-            new School('wait-factor', 'Wait before a pressure test: cooling times by the factor, unless the maker prints a time', $practice, [], [self::TEST_WAIT => [self::BY_FACTOR]]),
-            new School('wait-maker', "Wait before a pressure test: the label's or maker's time, always entered", $practice, [], [self::TEST_WAIT => [self::BY_MAKER]]),
+            new School(
+                'scrape-scribe', 'Scraping proved by scribed lines that vanish, and by the diameter', $practice, [],
+                [self::SCRAPE_PROOF => [self::BY_SCRIBE]],
+            ),
+            new School(
+                'wait-factor', 'Wait before a pressure test: cooling times by the factor, unless the maker prints a time', $practice, [],
+                [self::TEST_WAIT => [self::BY_FACTOR]],
+            ),
+            new School(
+                'wait-maker', "Wait before a pressure test: the label's or maker's time, always entered", $practice, [],
+                [self::TEST_WAIT => [self::BY_MAKER]],
+            ),
         ];
     }
 

@@ -81,7 +81,9 @@ final readonly class FusionControlUnit
             $rise += $step / ($this->timeConstantShare * $this->timeS) * ($this->endRiseK * $volts * $amps / $nominalPower - $rise);
         }
         for ($k = 1; $lost && $k <= self::TAIL_S; $k++) {
-            $samples[] = $this->fault === TraceClass::SupplyCut ? self::sample($ends + $k, 0.02 * $this->voltageV * $noise->uniform(), 0.0) : self::sample($ends + $k, $this->voltageV * 1.01 + $noise->normal(0.0015 * $this->voltageV), 0.0);
+            $samples[] = $this->fault === TraceClass::SupplyCut ? self::sample($ends + $k, 0.02 * $this->voltageV * $noise->uniform(), 0.0) : self::sample(
+                $ends + $k, $this->voltageV * 1.01 + $noise->normal(0.0015 * $this->voltageV), 0.0,
+            );
         }
 
         return FusionTrace::of($samples, $code);

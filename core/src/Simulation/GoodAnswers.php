@@ -59,7 +59,8 @@ final class GoodAnswers
         return match (true) {
             $dry => $s->rulebook->choices['ef.solvents'][0] ?? '',
             $spec->kind === ReadingKind::Choice => match ($spec->key) {
-                'print_convention' => PipeSize::convention($s), 'ribbon' => 'in one piece', 'fitting_material' => 'PE 100', 'fitting_preheat' => in_array(Unpack::PLAIN, $spec->choices, true) ? Unpack::PLAIN : FittingKind::PREHEATED,
+                'print_convention' => PipeSize::convention($s), 'ribbon' => 'in one piece', 'fitting_material' => 'PE 100',
+                'fitting_preheat' => in_array(Unpack::PLAIN, $spec->choices, true) ? Unpack::PLAIN : FittingKind::PREHEATED,
                 'fitting_pull' => FittingKind::RESTRAINED, 'fitting_circuits' => FittingKind::TWO,
                 default => str_ends_with($spec->key, 'label_way') ? LabelReading::BY_CODE : throw new \LogicException("No good choice is known for {$spec->key}."),
             },
@@ -73,9 +74,12 @@ final class GoodAnswers
             str_contains($spec->key, 'wait_min') => 60.0,
             str_contains($spec->key, 'correction_percent') => 0.0,
             default => [
-                'ambient_c' => 14.0, 'pipe_c' => 15.0, 'fitting_c' => 15.0, 'fitting_length_mm' => $length, 'wash_length_mm' => 4 * $length, 'piece_mm' => 20 * $length, 'stop_depth_mm' => $length / 2 - 2,
-                'circumference_mm' => M_PI * ($low + 0.3), 'footprint_mm' => self::FOOTPRINT_MM, 'marked_mm' => self::FOOTPRINT_MM + 10, 'ribbon_mm' => 0.25, 'scribe_mm' => 0.2, 'generator_kva' => 20, 'fitting_sdr_from' => 11, 'fitting_sdr_to' => 17,
-                'cut_out_mm' => 1200, 'spool_mm' => 1190, 'branch_wanted_kpa' => 600, 'branch_wanted_min' => 10, 'branch_test_kpa' => 600, 'branch_test_min' => 15, 'fitting_bore_mm' => $low + 0.3, 'cable_m' => 5, 'cable_mm2' => 16,
+                'ambient_c' => 14.0, 'pipe_c' => 15.0, 'fitting_c' => 15.0, 'fitting_length_mm' => $length, 'wash_length_mm' => 4 * $length,
+                'piece_mm' => 20 * $length, 'stop_depth_mm' => $length / 2 - 2,
+                'circumference_mm' => M_PI * ($low + 0.3), 'footprint_mm' => self::FOOTPRINT_MM, 'marked_mm' => self::FOOTPRINT_MM + 10,
+                'ribbon_mm' => 0.25, 'scribe_mm' => 0.2, 'generator_kva' => 20, 'fitting_sdr_from' => 11, 'fitting_sdr_to' => 17,
+                'cut_out_mm' => 1200, 'spool_mm' => 1190, 'branch_wanted_kpa' => 600, 'branch_wanted_min' => 10, 'branch_test_kpa' => 600,
+                'branch_test_min' => 15, 'fitting_bore_mm' => $low + 0.3, 'cable_m' => 5, 'cable_mm2' => 16,
             ][$spec->key] ?? throw new \LogicException("No good answer is known for {$spec->key}."),
         };
     }
@@ -90,13 +94,20 @@ final class GoodAnswers
         return match ($key) {
             'gasket_stored' => Receive::DARK, 'end_kind' => Spigot::FACTORY, 'lubricant' => $made->system->lubricated ? Assemble::APPROVED : Assemble::NONE,
             'push_method' => $made->system->material === 'corrugated_hdpe' ? PushMethod::SLING : ($dn <= $s->limit('gs.push.bar_up_to_dn') ? PushMethod::BAR : PushMethod::LEVER),
-            'lines_show' => $made->system->home === Home::BetweenLines ? Check::ONE_SHOWS : Check::NONE_SHOWS, 'deflection_by' => Measured::GAPS, 'sealant_squeezed' => Sealant::EVEN,
-            'joint_gaps_mm' => self::gaps(max($counts), 25.0, Made::odMm($s), $s->facts->maybe('planned_h_deg') ?? 0.0, $s->facts->maybe('planned_v_deg') ?? 0.0),
-            'maker_gap_mm' => 15.0, 'home_gaps_mm' => array_fill(0, max($counts), $size->gapMm ?? 15.0), 'feeler_mm' => array_map(static fn (int $k): float => 62.0 + $k % 3 / 2, range(1, $counts[0])),
-            'gasket_c' => 14.0, 'slings' => 2.0, 'factory_mark_mm', 'bell_depth_mm' => 120.0, 'factory_second_mm' => 135.0, 'mark_mm' => $made->markMm($s) ?? 120.0, 'second_mark_mm' => $size->secondLineMm ?? 135.0,
-            'gasket_loops' => 3.0, 'insertion_deg' => 0.5, 'top_mark_off_deg' => 2.0, 'off_grade_before_mm', 'off_grade_after_mm' => 3.0, 'home_off_mm' => 2.0, 'segments', 'segments_wanted' => $size->segments ?? 12.0,
+            'lines_show' => $made->system->home === Home::BetweenLines ? Check::ONE_SHOWS : Check::NONE_SHOWS, 'deflection_by' => Measured::GAPS,
+            'sealant_squeezed' => Sealant::EVEN,
+            'joint_gaps_mm' => self::gaps(
+                max($counts), 25.0, Made::odMm($s), $s->facts->maybe('planned_h_deg') ?? 0.0, $s->facts->maybe('planned_v_deg') ?? 0.0,
+            ),
+            'maker_gap_mm' => 15.0, 'home_gaps_mm' => array_fill(0, max($counts), $size->gapMm ?? 15.0),
+            'feeler_mm' => array_map(static fn (int $k): float => 62.0 + $k % 3 / 2, range(1, $counts[0])),
+            'gasket_c' => 14.0, 'slings' => 2.0, 'factory_mark_mm', 'bell_depth_mm' => 120.0, 'factory_second_mm' => 135.0,
+            'mark_mm' => $made->markMm($s) ?? 120.0, 'second_mark_mm' => $size->secondLineMm ?? 135.0,
+            'gasket_loops' => 3.0, 'insertion_deg' => 0.5, 'top_mark_off_deg' => 2.0, 'off_grade_before_mm', 'off_grade_after_mm' => 3.0,
+            'home_off_mm' => 2.0, 'segments', 'segments_wanted' => $size->segments ?? 12.0,
             'maker_allowed_deg' => 1.0, 'far_right_mm' => 6.0, 'far_up_mm' => -4.0, 'far_along_mm' => 2.0, 'pipe_pn_bar' => 10.0, 'out_of_square_mm' => 0.5,
-            'chamfer_mm' => Chamfer::of($s, $made->system)['length_mm'] ?? 0.0, 'chamfer_deg' => $made->system->chamferDeg ?? 15.0, 'far_offset_right_mm', 'far_offset_up_mm' => 0.0, 'laid_length_m' => 6.0,
+            'chamfer_mm' => Chamfer::of($s, $made->system)['length_mm'] ?? 0.0, 'chamfer_deg' => $made->system->chamferDeg ?? 15.0, 'far_offset_right_mm',
+            'far_offset_up_mm' => 0.0, 'laid_length_m' => 6.0,
             default => throw new \LogicException("No good answer is known for {$spec->key}."),
         };
     }

@@ -32,8 +32,9 @@ final class GoodCrew
     private const PACE_S = 10;
 
     /** @param  array<string, mixed>  $instead  answers by key, in place of the good ones */
-    public function __construct(private readonly Procedure $procedure, private readonly Facts $facts, private readonly Rulebook $rulebook, private readonly array $instead = [])
-    {
+    public function __construct(
+        private readonly Procedure $procedure, private readonly Facts $facts, private readonly Rulebook $rulebook, private readonly array $instead = [],
+    ) {
     }
 
     /** Everything read from a beginning on, until nothing is asked any more or nothing can be done about it. */
@@ -123,11 +124,14 @@ final class GoodCrew
     {
         $weld = self::weld($this->procedure, $key) ?? throw new \LogicException("No fusion {$key} is known.");
         $nominal = $weld->nominal($s) ?? throw new \LogicException("The label of {$key} is not read.");
-        $trace = (new FusionControlUnit($nominal->voltageV, $nominal->resistanceOhm ?? 1.0, $nominal->timeS, $nominal->fittingC, TraceClass::Good))->run(crc32($key) % 1000);
+        $trace = (new FusionControlUnit(
+            $nominal->voltageV, $nominal->resistanceOhm ?? 1.0, $nominal->timeS, $nominal->fittingC, TraceClass::Good,
+        ))->run(crc32($key) % 1000);
         $ended = $now->setTimestamp($now->getTimestamp() + (int) ceil($trace->durationS()));
 
         return new Reading($key, [
-            ...$trace->summary($nominal->fittingC), 'diagnosis' => Diagnosis::of($trace, $nominal, $this->rulebook)->toArray(), 'operator' => 'Crew', 'certificate_until' => $now->modify('+200 days')->format('Y-m-d'),
+            ...$trace->summary($nominal->fittingC), 'diagnosis' => Diagnosis::of($trace, $nominal, $this->rulebook)->toArray(), 'operator' => 'Crew',
+            'certificate_until' => $now->modify('+200 days')->format('Y-m-d'),
             'started_at' => $now->format(\DateTimeInterface::RFC3339), 'ended_at' => $ended->format(\DateTimeInterface::RFC3339),
         ], $ended, 'Crew');
     }

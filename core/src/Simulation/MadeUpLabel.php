@@ -29,8 +29,10 @@ final readonly class MadeUpLabel
         'side' => [48, 0.52, 900, 90, 500],
     ];
 
-    private function __construct(public string $code, public float $printedMm, public int $voltageV, public float $resistanceOhm, public int $timeS, public int $minutes, public int $lengthMm)
-    {
+    private function __construct(
+        public string $code, public float $printedMm, public int $voltageV, public float $resistanceOhm, public int $timeS, public int $minutes,
+        public int $lengthMm,
+    ) {
     }
 
     public static function of(Procedure $procedure, Situation $s, Weld $weld): self
@@ -54,8 +56,10 @@ final readonly class MadeUpLabel
     public function printed(Weld $weld): array
     {
         return [
-            $weld->key('label_code') => $this->code, $weld->key('printed_dn_mm') => $this->printedMm, $weld->key('printed_voltage_v') => $this->voltageV, $weld->key('unit_shows_voltage_v') => $this->voltageV,
-            $weld->key('printed_fusion_time_s') => $this->timeS, $weld->key('unit_shows_time_s') => $this->timeS, $weld->key('printed_cooling_min') => $this->minutes, $weld->key('precool_min') => $this->minutes,
+            $weld->key('label_code') => $this->code, $weld->key('printed_dn_mm') => $this->printedMm, $weld->key('printed_voltage_v') => $this->voltageV,
+            $weld->key('unit_shows_voltage_v') => $this->voltageV,
+            $weld->key('printed_fusion_time_s') => $this->timeS, $weld->key('unit_shows_time_s') => $this->timeS,
+            $weld->key('printed_cooling_min') => $this->minutes, $weld->key('precool_min') => $this->minutes,
             $weld->key('printed_test_wait_min') => 4 * $this->minutes, $weld->key('printed_resistance_ohm') => $this->resistanceOhm,
         ];
     }

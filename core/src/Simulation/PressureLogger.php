@@ -78,13 +78,18 @@ final readonly class PressureLogger
                 }
                 $vessel instanceof WaterVessel ? $vessel->step($step, 0.0, $warming) : $vessel->step($step, $warming);
                 $now += $step;
-                $target = $this->held($phase, $from, min(1.0, ($now - $begun) / (60 * $phase->minutes)), $vessel->kpa, ($plan->phases[$k + 1] ?? null)?->control === Control::Shut);
+                $target = $this->held(
+                    $phase, $from, min(1.0, ($now - $begun) / (60 * $phase->minutes)), $vessel->kpa,
+                    ($plan->phases[$k + 1] ?? null)?->control === Control::Shut,
+                );
                 $litres = $target === null ? 0.0 : $this->bring($vessel, $target);
                 $added += max(0.0, $litres);
                 $drawn += $phase->control === Control::Lower ? max(0.0, -$litres) : 0.0;
             }
         }
-        $measured = $plan->medium === Medium::Water ? ['drawn_off_l' => round($drawn, 2)] : ['baro_start_kpa' => FilledPipe::ATMOSPHERE_KPA, 'baro_end_kpa' => FilledPipe::ATMOSPHERE_KPA];
+        $measured = $plan->medium === Medium::Water ? ['drawn_off_l' => round($drawn, 2)] : [
+            'baro_start_kpa' => FilledPipe::ATMOSPHERE_KPA, 'baro_end_kpa' => FilledPipe::ATMOSPHERE_KPA,
+        ];
 
         return new Run(PressureTrace::columns($t, $p, $c, $plan->medium === Medium::Water ? $meter : null), $marks, $measured);
     }

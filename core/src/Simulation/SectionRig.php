@@ -48,7 +48,10 @@ final readonly class SectionRig
     {
         $noise = new Noise($seed);
         $pipe = FilledPipe::of($this->volumeM3, $this->diameterMm, $this->wallMm, $this->modulusGpa, Water::at($this->waterC)->bulkModulusGpa);
-        $vessel = new WaterVessel($pipe, $this->creep, $this->poisson, $this->expansionPerC, $this->waterC, 10 * $this->volumeM3 * $this->airPercent, fn (float $kpa): float => FilledPipe::leakLitresPerHour($this->holeMm, $kpa, 0.6));
+        $vessel = new WaterVessel(
+            $pipe, $this->creep, $this->poisson, $this->expansionPerC, $this->waterC, 10 * $this->volumeM3 * $this->airPercent,
+            fn (float $kpa): float => FilledPipe::leakLitresPerHour($this->holeMm, $kpa, 0.6),
+        );
         $rate = $pipe->elasticL(1.0) * $testKpa / ($raiseMin * 60);
         $added = 0.0;
         $shutAt = null;
@@ -58,7 +61,10 @@ final readonly class SectionRig
         for ($t = 0.0, $next = 0.0; $shutAt === null ? $t < 3600 * self::LARGEST_HOURS : $t <= $shutAt + $end; $t += self::STEP_S) {
             if ($t >= $next - 1e-9) {
                 $shown = $fault->shown($vessel->kpa + $noise->normal($this->noiseKpa), $shutAt === null ? 0.0 : ($t - $shutAt) / max(1.0, $end));
-                $samples[] = ['t' => $t, 'p' => round(round($shown / $this->resolutionKpa) * $this->resolutionKpa, 4), 'c' => round($this->waterC + $vessel->warmedK + $noise->normal(0.02), 2), 'added' => round($added, 3)];
+                $samples[] = [
+                    't' => $t, 'p' => round(round($shown / $this->resolutionKpa) * $this->resolutionKpa, 4),
+                    'c' => round($this->waterC + $vessel->warmedK + $noise->normal(0.02), 2), 'added' => round($added, 3),
+                ];
                 $next += $sampleS;
             }
             $in = $shutAt === null ? $rate * self::STEP_S : 0.0;

@@ -35,8 +35,10 @@ final class WaterVessel
      * @param  list<array{float, float}>  $creep  share of the elastic strain, time constant s
      * @param  \Closure(float): float  $leakLitresPerHour  at a pressure
      */
-    public function __construct(private readonly FilledPipe $pipe, private readonly array $creep, private readonly float $poisson, private readonly float $expansionPerC, private readonly float $waterC, private readonly float $airL, private readonly \Closure $leakLitresPerHour)
-    {
+    public function __construct(
+        private readonly FilledPipe $pipe, private readonly array $creep, private readonly float $poisson, private readonly float $expansionPerC,
+        private readonly float $waterC, private readonly float $airL, private readonly \Closure $leakLitresPerHour,
+    ) {
         $this->elasticL = $pipe->elasticL(1.0);
         $this->wallL = 1000 * $pipe->volumeM3 * $pipe->diameterMm / ($pipe->wallMm * $pipe->modulusGpa) * 1e-6;
         $this->lookUp();
@@ -49,7 +51,9 @@ final class WaterVessel
         if ($this->lookedUpK === null || abs($this->warmedK - $this->lookedUpK) > self::LOOK_UP_K) {
             $this->lookedUpK = $this->warmedK;
             $water = Water::at(min(60.0, max(0.0, $this->waterC + $this->warmedK)));
-            $this->thermalL = $this->elasticL * FilledPipe::kpaPerDegree($this->pipe->diameterMm, $this->pipe->wallMm, $this->pipe->modulusGpa, $this->poisson, $this->expansionPerC, $water);
+            $this->thermalL = $this->elasticL * FilledPipe::kpaPerDegree(
+                $this->pipe->diameterMm, $this->pipe->wallMm, $this->pipe->modulusGpa, $this->poisson, $this->expansionPerC, $water,
+            );
         }
     }
 

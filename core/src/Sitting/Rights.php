@@ -14,7 +14,8 @@ final class Rights
     private static function of(Action $action): array
     {
         return match ($action) {
-            Action::ReadJoint, Action::ReadStretch, Action::CutOut, Action::Fuse, Action::BringFusion, Action::AddSystem, Action::MakeMain, Action::PlanLine, Action::BringAlignment, Action::AdoptPlan => [Role::Jointer, Role::Supervisor],
+            Action::ReadJoint, Action::ReadStretch, Action::CutOut, Action::Fuse, Action::BringFusion, Action::AddSystem, Action::MakeMain,
+            Action::PlanLine, Action::BringAlignment, Action::AdoptPlan => [Role::Jointer, Role::Supervisor],
             Action::ReadSection, Action::Test => [Role::Tester, Role::Supervisor],
             Action::OverruleStop, Action::JudgeAgain => [Role::Supervisor, Role::Inspector],
             Action::AcceptMend, Action::OverruleReadiness, Action::ChangeRulebook => [Role::Supervisor],

@@ -195,7 +195,8 @@ final class Sitting
         $verdict = $this->verdict();
 
         return [
-            'kind' => $this->work->kind->value, 'procedure' => $this->work->procedure->id(), 'from_m' => $this->work->fromM, 'to_m' => $this->work->toM, 'state' => $this->state()->value,
+            'kind' => $this->work->kind->value, 'procedure' => $this->work->procedure->id(), 'from_m' => $this->work->fromM, 'to_m' => $this->work->toM,
+            'state' => $this->state()->value,
             'verdict' => $verdict->toArray(), 'steps' => array_map(fn (Step $step): array => $step->toArray($this->rulebook->units), $this->steps()),
             'remarks' => $this->remarks(),
         ];

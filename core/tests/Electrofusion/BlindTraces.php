@@ -16,7 +16,8 @@ final class BlindTraces
 {
     /** Smallest and largest size of fault drawn, as a share. The smallest is the stated size above which no fault may be called good. */
     public const SIZES = [
-        'good' => [0.0, 0.0], 'voltage_droop' => [0.04, 0.20], 'wrong_resistance' => [0.13, 0.50], 'shorted_turns' => [0.04, 0.30], 'open_circuit' => [0.05, 0.90],
+        'good' => [0.0, 0.0], 'voltage_droop' => [0.04, 0.20], 'wrong_resistance' => [0.13, 0.50], 'shorted_turns' => [0.04, 0.30],
+        'open_circuit' => [0.05, 0.90],
         'early_stop' => [0.03, 0.90], 'supply_cut' => [0.05, 0.90], 'time_mismatch' => [0.03, 0.40], 'under_insertion' => [0.03, 0.06],
     ];
 
@@ -34,7 +35,10 @@ final class BlindTraces
                 $ambient = $between(-10, 40);
                 [$volts, $ohms, $at, $rise, $share] = [$between(8, 48), $between(0.15, 8), $between(0.15, 0.7), $between(50, 170), $between(0.15, 0.6)];
                 $unit = new FusionControlUnit($volts, $ohms, $time, $ambient, $class, $signed, $at, $rise, $share);
-                yield [$class, $unit->run($random->getInt(0, 1_000_000)), Nominal::of($volts, $ohms, $time, $ambient), sprintf('%s size %.3f at %.2f of %.0f s, rise %.0f K, tau %.2f, %.1f °C', $class->value, $signed, $at, $time, $rise, $share, $ambient)];
+                yield [
+                    $class, $unit->run($random->getInt(0, 1_000_000)), Nominal::of($volts, $ohms, $time, $ambient),
+                    sprintf('%s size %.3f at %.2f of %.0f s, rise %.0f K, tau %.2f, %.1f °C', $class->value, $signed, $at, $time, $rise, $share, $ambient),
+                ];
             }
         }
     }

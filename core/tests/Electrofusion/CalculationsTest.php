@@ -96,4 +96,9 @@ it('refuses a record that cannot be read', function (array $samples, string $say
     'time going back' => [[['t' => 5.0, 'v' => 1.0, 'i' => 1.0], ['t' => 4.0, 'v' => 1.0, 'i' => 1.0]], 'Sample 2 is at 4 s'],
 ]);
 
-it('judges no resistance where no current flowed', fn () => expect(FusionTrace::of([['t' => 0.0, 'v' => 0.0, 'i' => 0.0], ['t' => 1.0, 'v' => 0.0, 'i' => 0.0]], 'supply_cut')->startResistanceAt20(20.0))->toBeNull());
+it(
+    'judges no resistance where no current flowed',
+    fn () => expect(FusionTrace::of(
+        [['t' => 0.0, 'v' => 0.0, 'i' => 0.0], ['t' => 1.0, 'v' => 0.0, 'i' => 0.0]], 'supply_cut',
+    )->startResistanceAt20(20.0))->toBeNull(),
+);

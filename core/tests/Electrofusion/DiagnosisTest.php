@@ -43,7 +43,12 @@ it('is right on strange traces too, and calls hardly a good one faulty and no fa
 
 // What the rules read of a record: the voltage held and the largest jump. A soft start of 5 s from 10 V, then 40 V; meters of 0.1 V and 0.1 A at some 6 A.
 it('gives the rules no droop for a soft start and no jump for a coarse meter', function () {
-    $samples = array_map(static fn (int $t): array => ['t' => (float) $t, 'v' => round(min(40.0, 10.0 + 6.0 * $t), 1), 'i' => round(min(40.0, 10.0 + 6.0 * $t) / (6.4 + 0.002 * $t), 1)], range(0, 400));
+    $samples = array_map(
+        static fn (int $t): array => [
+            't' => (float) $t, 'v' => round(min(40.0, 10.0 + 6.0 * $t), 1), 'i' => round(min(40.0, 10.0 + 6.0 * $t) / (6.4 + 0.002 * $t), 1),
+        ],
+        range(0, 400),
+    );
     $summary = FusionTrace::of($samples, 'complete')->summary(15.0);
     expect($summary['v_min'])->toBe(40.0)->and($summary['v_max'])->toBe(40.0)->and($summary['r_step_percent'])->toBeLessThan(0.1);
     $late = array_map(static fn (array $s): array => $s['t'] < 12 ? [...$s, 'v' => 10.0, 'i' => 1.6] : $s, $samples);
@@ -65,7 +70,9 @@ it('needs no end code to see how a trace ended', function (TraceClass $class) {
 
 it('is surer the larger the fault, and less sure of a good end that is not on record', function () {
     $nominal = Nominal::of(40.0, 0.64, 260.0, 16.0);
-    $droop = static fn (float $size): float => Diagnosis::of((new FusionControlUnit(40.0, 0.64, 260.0, 16.0, TraceClass::VoltageDroop, $size))->run(3), $nominal)->confidence;
+    $droop = static fn (float $size): float => Diagnosis::of(
+        (new FusionControlUnit(40.0, 0.64, 260.0, 16.0, TraceClass::VoltageDroop, $size))->run(3), $nominal,
+    )->confidence;
     $good = (new FusionControlUnit(40.0, 0.64, 260.0, 16.0))->run(3);
 
     expect($droop(0.15))->toBeGreaterThan($droop(0.04))->and(Diagnosis::of(withoutEnd($good), $nominal)->confidence)->toBeLessThan(Diagnosis::of($good, $nominal)->confidence);
@@ -96,7 +103,9 @@ it('refuses a label without voltage or time', function () {
 
 it('says what to do for every class, and that only a cut or stop may be repeated', function () {
     foreach (TraceClass::cases() as $class) {
-        expect($class->advice())->toBeString()->not->toBe('')->and($class->mayBeRepeated())->toBe(in_array($class, [TraceClass::EarlyStop, TraceClass::SupplyCut], true));
+        expect($class->advice())->toBeString()->not->toBe('')->and($class->mayBeRepeated())->toBe(in_array(
+            $class, [TraceClass::EarlyStop, TraceClass::SupplyCut], true,
+        ));
     }
 });
 

@@ -40,7 +40,9 @@ it('judges fitting, unit, supply and fit', function (array $change, string $rule
 
 it('asks for the diameter further back only where the end is small', function () {
     $missing = static fn (Joint $joint): array => $joint->judged()->steps[3]->missing;
-    expect($missing(Joint::madeWell()))->toBe([])->and($missing(Joint::madeWell()->with('diameters_a_mm', [179.4, 179.2, 179.0, 179.2])))->toBe(['od_back_a_mm']);
+    expect($missing(Joint::madeWell()))->toBe([])->and($missing(Joint::madeWell()->with(
+        'diameters_a_mm', [179.4, 179.2, 179.0, 179.2],
+    )))->toBe(['od_back_a_mm']);
 });
 
 it('needs no bar code where the unit is told otherwise', function () {

@@ -38,7 +38,9 @@ it('counts neighbouring places of one step once, and two steps twice', function 
 });
 
 it('says nothing of a trace too short for two lines', function () {
-    expect(ResistanceJumps::of(drawn(static fn (): float => 0.64, 8), 8.0)->beyond(1.0))->toBe([])->and(ResistanceJumps::of([], 10.0)->largestPercent())->toBe(0.0);
+    expect(ResistanceJumps::of(
+        drawn(static fn (): float => 0.64, 8), 8.0,
+    )->beyond(1.0))->toBe([])->and(ResistanceJumps::of([], 10.0)->largestPercent())->toBe(0.0);
 });
 
 it('takes a flicker of one sample for held voltage, and a droop for none', function () {
@@ -72,6 +74,8 @@ it('leaves a wire that keeps its resistance as it is', function (float $rises, f
 })->with([[0.0, 1.0], [0.016, 0.994], [0.08, 0.8821]]);
 
 it('takes a soft start for no droop, and a long one for one', function (float $seconds, float $low) {
-    $soft = array_map(static fn (array $s): array => $s['t'] < $seconds ? [...$s, 'v' => 20.0, 'i' => 20.0 / 0.64] : $s, drawn(static fn (): float => 0.64, 100));
+    $soft = array_map(
+        static fn (array $s): array => $s['t'] < $seconds ? [...$s, 'v' => 20.0, 'i' => 20.0 / 0.64] : $s, drawn(static fn (): float => 0.64, 100),
+    );
     expect(TraceFeatures::of(FusionTrace::of($soft, 'complete'), Nominal::of(40, 0.64, 100), 1.4)->lowVoltagePercent)->toEqualWithDelta($low, 1e-9);
 })->with([[6.0, 0.0], [8.0, 0.0], [9.0, 50.0]]);

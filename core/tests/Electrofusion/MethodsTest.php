@@ -61,7 +61,9 @@ it('runs a clock for each restraint, passive, until the pull', function () {
 // The limit says "less than 2 mm": 2 itself does not pass.
 it('asks for another preheat while the gap is not below the limit', function (float $gap, string $severity) {
     $pre = (new LargeBore)->welds()[6];
-    $work = Work::on(new LargeBore, dn800())->read('ambient_c', 14.0)->label($pre, 24, 0.52, 300)->read('pre_a_precool_min', 10.0)->fused($pre, 24, 0.52, 300)->later(11)->read('gap_a_mm', [1.0, 1.0, $gap, 1.0, 1.0, 1.0, 1.0, 1.0]);
+    $work = Work::on(new LargeBore, dn800())->read('ambient_c', 14.0)->label($pre, 24, 0.52, 300)->read('pre_a_precool_min', 10.0)->fused($pre, 24, 0.52, 300)->later(11)->read(
+        'gap_a_mm', [1.0, 1.0, $gap, 1.0, 1.0, 1.0, 1.0, 1.0],
+    );
     $again = (new LargeBore)->startRefused($work->situation(), $pre, new DateTimeImmutable('2026-11-24T00:00:00+00:00'));
 
     expect($pre->name)->toBe('pre_a')->and($work->severity('ef.preheated_gap_a'))->toBe($severity)->and($again === '')->toBe($severity === 'mend');
@@ -76,9 +78,13 @@ it('takes no gap for the new one that was felt before the last preheat had coole
 
 it('mends, not stops, a preheat that went wrong', function () {
     $pre = (new LargeBore)->welds()[6];
-    $work = Work::on(new LargeBore, dn800())->read('ambient_c', 14.0)->label($pre, 24, 0.52, 300)->fused($pre, 24, 0.52, 300, Diastoma\Core\Electrofusion\Diagnosis\TraceClass::EarlyStop);
+    $work = Work::on(new LargeBore, dn800())->read('ambient_c', 14.0)->label($pre, 24, 0.52, 300)->fused(
+        $pre, 24, 0.52, 300, Diastoma\Core\Electrofusion\Diagnosis\TraceClass::EarlyStop,
+    );
 
-    expect($work->severity('ef.pre_a.fusion.ended_by_unit'))->toBe('mend')->and((new LargeBore)->startRefused($work->situation(), $pre, new DateTimeImmutable))->toBe('');
+    expect($work->severity('ef.pre_a.fusion.ended_by_unit'))->toBe('mend')->and((new LargeBore)->startRefused(
+        $work->situation(), $pre, new DateTimeImmutable,
+    ))->toBe('');
 });
 
 it('opens tap and branch test only when the saddle is cold, and the tap only when tested', function (string $class) {
@@ -102,8 +108,10 @@ it('measures the main under a saddle with a tape', function (float $circumferenc
 it('asks for three widths of washing, one of marks, and no gap under the base', function (string $key, mixed $value, string $rule, string $severity) {
     expect(Work::on(new BranchSaddle, dn110())->read('footprint_mm', 160.0)->read($key, $value)->severity($rule))->toBe($severity);
 })->with([
-    ['wash_length_mm', 480.0, 'ef.wash', 'go'], ['wash_length_mm', 479.0, 'ef.wash', 'mend'], ['marked_mm', 160.0, 'ef.footprint_mark', 'go'], ['marked_mm', 150.0, 'ef.footprint_mark', 'mend'],
-    ['feeler_before_mm', array_fill(0, 8, 0.0), 'ef.feeler_before', 'go'], ['feeler_before_mm', [0.0, 0.0, 0.0, 0.1, 0.0, 0.0, 0.0, 0.0], 'ef.feeler_before', 'mend'],
+    ['wash_length_mm', 480.0, 'ef.wash', 'go'], ['wash_length_mm', 479.0, 'ef.wash', 'mend'], ['marked_mm', 160.0, 'ef.footprint_mark', 'go'],
+    ['marked_mm', 150.0, 'ef.footprint_mark', 'mend'],
+    ['feeler_before_mm', array_fill(0, 8, 0.0), 'ef.feeler_before', 'go'],
+    ['feeler_before_mm', [0.0, 0.0, 0.0, 0.1, 0.0, 0.0, 0.0, 0.0], 'ef.feeler_before', 'mend'],
     ['ribbon_mm', 0.2, 'ef.scrape.a', 'go'], ['ribbon_mm', 0.19, 'ef.scrape.a', 'mend'], ['between_marks', false, 'ef.between_marks', 'stop'],
 ]);
 
@@ -134,7 +142,9 @@ it('waits for both couplers of a spool before anything is released', function ()
 });
 
 it('names a caution at every step where it bites', function () {
-    $steps = array_merge(...array_map(static fn (string $class): array => Work::on(new $class, dn110())->steps(), [LargeBore::class, TappingTee::class, RepairSpool::class]));
+    $steps = array_merge(...array_map(
+        static fn (string $class): array => Work::on(new $class, dn110())->steps(), [LargeBore::class, TappingTee::class, RepairSpool::class],
+    ));
     $cautions = implode(' ', array_merge(...array_map(static fn (Step $s): array => $s->cautions, $steps)));
 
     expect($cautions)->toContain('nobody in line with a hoist')->toContain('Line pressure throws rods')->toContain('static')->toContain('A main under load springs')->toContain('nothing is tightened under pressure')->toContain('Solvent vapour burns');
@@ -143,9 +153,17 @@ it('names a caution at every step where it bites', function () {
 /** A joint made well by the crew, some answers given otherwise. */
 function crewMade(Diastoma\Core\Electrofusion\FusionProcedure $procedure, Facts $facts, array $instead): array
 {
-    $readings = (new Diastoma\Core\Simulation\GoodCrew($procedure, $facts, Diastoma\Core\Rulebook\Rulebooks::iso(), $instead))->readings(new DateTimeImmutable('2026-11-23T08:00:00+00:00'));
+    $readings = (new Diastoma\Core\Simulation\GoodCrew(
+        $procedure, $facts, Diastoma\Core\Rulebook\Rulebooks::iso(), $instead,
+    ))->readings(new DateTimeImmutable('2026-11-23T08:00:00+00:00'));
 
-    return [$readings, $procedure->judge($readings, $facts, Diastoma\Core\Rulebook\Rulebooks::iso()), array_map(static fn ($w): string => $w->name, $procedure->weldsOf(new Diastoma\Core\Procedure\Situation($readings, $facts, Diastoma\Core\Rulebook\Rulebooks::iso())))];
+    return [
+        $readings, $procedure->judge($readings, $facts, Diastoma\Core\Rulebook\Rulebooks::iso()),
+        array_map(
+            static fn ($w): string => $w->name,
+            $procedure->weldsOf(new Diastoma\Core\Procedure\Situation($readings, $facts, Diastoma\Core\Rulebook\Rulebooks::iso())),
+        ),
+    ];
 }
 
 // A 24 in coupler without preheat, pulled on by restraints, fused once; and every other fitting there is: the three choices are its maker's, each by itself.
@@ -156,11 +174,16 @@ it('makes a large coupler of any kind', function (string $pull, string $circuits
     'restraints, one circuit, no preheat' => [FittingKind::RESTRAINED, FittingKind::ONE, FittingKind::PLAIN, ['r1', 'r2', 'r3', 'r4', 'r5', 'r6', '']],
     'pushed, one circuit, preheat' => [FittingKind::PUSHED, FittingKind::ONE, FittingKind::PREHEATED, ['pre', '']],
     'pushed, two circuits, no preheat' => [FittingKind::PUSHED, FittingKind::TWO, FittingKind::PLAIN, ['side_a', 'side_b']],
-    'restraints, two circuits, preheat' => [FittingKind::RESTRAINED, FittingKind::TWO, FittingKind::PREHEATED, ['r1', 'r2', 'r3', 'r4', 'r5', 'r6', 'pre_a', 'side_a', 'pre_b', 'side_b']],
+    'restraints, two circuits, preheat' => [
+        FittingKind::RESTRAINED, FittingKind::TWO, FittingKind::PREHEATED, ['r1', 'r2', 'r3', 'r4', 'r5', 'r6', 'pre_a', 'side_a', 'pre_b', 'side_b'],
+    ],
 ]);
 
 it('preheats a small coupler that has a code for it, and feels its gap after that', function () {
-    [$readings, $verdict, $names] = crewMade(new Coupler, new Facts(['dn_mm' => 180, 'sdr' => 11, 'wall_mm' => 16.4, 'od_largest_mm' => 181.1, 'material' => 'PE 100']), ['fitting_preheat' => Unpack::PREHEATED]);
+    [$readings, $verdict, $names] = crewMade(
+        new Coupler, new Facts(['dn_mm' => 180, 'sdr' => 11, 'wall_mm' => 16.4, 'od_largest_mm' => 181.1, 'material' => 'PE 100']),
+        ['fitting_preheat' => Unpack::PREHEATED],
+    );
     expect($verdict->isAccepted())->toBeTrue()->and($names)->toBe(['pre', ''])->and($readings->reading('gap_a_mm')->takenAt > $readings->reading('pre_fusion')->takenAt)->toBeTrue()
         ->and(rulesOf($verdict))->toContain('ef.preheated_gap_a')->not->toContain('ef.gap.a');
 });
@@ -186,7 +209,8 @@ it('judges the test of a branch by pressure and time', function (float $wanted, 
     $work = Work::on(new TappingTee, $facts)->read('branch_wanted_kpa', $wanted)->read('branch_wanted_min', 10.0)->read('branch_test_kpa', $had)->read('branch_test_min', $minutes);
     expect($work->severity($rule))->toBe($severity);
 })->with([
-    'as wanted' => [600.0, 600.0, 10.0, 'ef.branch_pressure', 'go'], 'a little less' => [600.0, 599.0, 10.0, 'ef.branch_pressure', 'stop'], 'too short' => [600.0, 600.0, 9.9, 'ef.branch_time', 'stop'], 'long enough' => [600.0, 600.0, 10.0, 'ef.branch_time', 'go'],
+    'as wanted' => [600.0, 600.0, 10.0, 'ef.branch_pressure', 'go'], 'a little less' => [600.0, 599.0, 10.0, 'ef.branch_pressure', 'stop'],
+    'too short' => [600.0, 600.0, 9.9, 'ef.branch_time', 'stop'], 'long enough' => [600.0, 600.0, 10.0, 'ef.branch_time', 'go'],
     // 49 CFR 192.513: 50 psi are 344.738 kPa
     'gas at 50 psi' => [344.74, 344.74, 10.0, 'ef.branch_wanted', 'go'], 'gas at less' => [344.7, 344.7, 10.0, 'ef.branch_wanted', 'mend'],
 ]);
@@ -194,7 +218,12 @@ it('judges the test of a branch by pressure and time', function (float $wanted, 
 // IPS 8 in: 8.625 in = 219.075 mm ± 0.45 %; the fitting carries 8 in = 203.2 mm in print, its code the outside diameter.
 it('joins IPS pipe by its own diameters', function () {
     $pipe = Diastoma\Core\Pipe\PePipe::of('ips', 8.0, 11.0);
-    $facts = new Facts(['dn_mm' => round($pipe->dnMm), 'sdr' => 11, 'wall_mm' => $pipe->wallMm, 'od_largest_mm' => $pipe->largestOdMm, 'od_smallest_mm' => $pipe->smallestOdMm, 'label_size_mm' => $pipe->labelSizeMm, 'size_convention' => 'IPS (iron pipe size)', 'material' => 'PE 100']);
+    $facts = new Facts([
+        'dn_mm' => round($pipe->dnMm), 'sdr' => 11, 'wall_mm' => $pipe->wallMm, 'od_largest_mm' => $pipe->largestOdMm,
+        'od_smallest_mm' => $pipe->smallestOdMm, 'label_size_mm' => $pipe->labelSizeMm, 'size_convention' => 'IPS (iron pipe size)', 'material' => 'PE 100',
+    ]);
     expect($pipe->dnMm)->toEqualWithDelta(219.075, 1e-9)->and($pipe->smallestOdMm)->toEqualWithDelta(218.089, 1e-3)->and($pipe->labelSizeMm)->toEqualWithDelta(203.2, 1e-9)->and(crewMade(new Coupler, $facts, [])[1]->isAccepted())->toBeTrue()
-        ->and(crewMade(new Coupler, $facts, ['printed_dn_mm' => 219.075])[1]->isAccepted())->toBeFalse()->and(crewMade(new Coupler, $facts, ['print_convention' => 'ISO metric (dn)'])[1]->isAccepted())->toBeFalse();
+        ->and(crewMade(new Coupler, $facts, ['printed_dn_mm' => 219.075])[1]->isAccepted())->toBeFalse()->and(crewMade(
+            new Coupler, $facts, ['print_convention' => 'ISO metric (dn)'],
+        )[1]->isAccepted())->toBeFalse();
 });

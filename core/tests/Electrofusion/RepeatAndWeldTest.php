@@ -26,7 +26,9 @@ function mayAgain(Work $work, int $minutes): bool
 
 it('lets a first fusion start, and none after a good one', function () {
     $fresh = Work::on(new Coupler, new Facts(['dn_mm' => 180]));
-    expect((new Coupler)->startRefused($fresh->situation(), Weld::only(), new DateTimeImmutable))->toBe('')->and(mayAgain(fusedOnce(TraceClass::Good)->read('maker_allows_repeat', true), 60))->toBeFalse();
+    expect((new Coupler)->startRefused($fresh->situation(), Weld::only(), new DateTimeImmutable))->toBe('')->and(mayAgain(
+        fusedOnce(TraceClass::Good)->read('maker_allows_repeat', true), 60,
+    ))->toBeFalse();
 });
 
 it('lets an interrupted weld be repeated only where the maker allows it and it has cooled', function (TraceClass $fault, bool $repeatable) {
@@ -37,12 +39,15 @@ it('lets an interrupted weld be repeated only where the maker allows it and it h
         ->and(mayAgain($once->read('maker_allows_repeat', true), 20))->toBe($repeatable);
 })->with([
     'stopped by hand' => [TraceClass::EarlyStop, true], 'supply cut' => [TraceClass::SupplyCut, true], 'winding parted' => [TraceClass::OpenCircuit, false],
-    'turns shorted' => [TraceClass::ShortedTurns, false], 'another resistance' => [TraceClass::WrongResistance, false], 'bare coil' => [TraceClass::UnderInsertion, false],
+    'turns shorted' => [TraceClass::ShortedTurns, false], 'another resistance' => [TraceClass::WrongResistance, false],
+    'bare coil' => [TraceClass::UnderInsertion, false],
 ]);
 
 it('never lets a third fusion start', function () {
     $twice = fusedOnce(TraceClass::EarlyStop)->read('maker_allows_repeat', true)->later(25)->fused(Weld::only(), 40, 0.64, 260, TraceClass::EarlyStop);
-    expect(mayAgain($twice, 600))->toBeFalse()->and((new Coupler)->startRefused($twice->situation(), Weld::only(), new DateTimeImmutable('2027-01-01')))->toContain('fused twice');
+    expect(mayAgain($twice, 600))->toBeFalse()->and((new Coupler)->startRefused(
+        $twice->situation(), Weld::only(), new DateTimeImmutable('2027-01-01'),
+    ))->toContain('fused twice');
 });
 
 it('judges a repeat by what came before it', function (int $wait, ?bool $allowed, string $severity) {
@@ -76,7 +81,9 @@ it('names every key, rule and step of a weld by its name', function () {
     expect(Weld::only()->key('label_code'))->toBe('label_code')->and(Weld::only()->rule('fusion.time'))->toBe('ef.fusion.time')
         ->and(Weld::named('left', 'Left coupler')->key('label_code'))->toBe('left_label_code')->and(Weld::named('left', 'Left coupler')->rule('fusion.time'))->toBe('ef.left.fusion.time')
         ->and(Weld::named('left', 'Left coupler')->titled('Earliest pull'))->toBe('Left coupler: earliest pull')
-        ->and($names)->toBe(['r1', 'r2', 'r3', 'r4', 'r5', 'r6', 'pre_a', 'side_a', 'pre_b', 'side_b', 'pre', ''])->and(array_map(Sides::sideOf(...), Sides::welds()))->toBe(['a', 'a', 'b', 'b']);
+        ->and($names)->toBe([
+            'r1', 'r2', 'r3', 'r4', 'r5', 'r6', 'pre_a', 'side_a', 'pre_b', 'side_b', 'pre', '',
+        ])->and(array_map(Sides::sideOf(...), Sides::welds()))->toBe(['a', 'a', 'b', 'b']);
 });
 
 it('reads the resistance from the bar code before the print', function () {

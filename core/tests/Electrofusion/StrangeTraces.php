@@ -20,7 +20,11 @@ final class StrangeTraces
     private const WIRES = [3.93e-3, 3.93e-3, 4.5e-3, 2.0e-4, 4.0e-4, 0.0];
 
     /** Smallest and largest fault, share: as BlindTraces states them. */
-    private const SIZES = ['good' => [0.0, 0.0], 'voltage_droop' => [0.045, 0.2], 'wrong_resistance' => [0.13, 0.5], 'shorted_turns' => [0.04, 0.3], 'open_circuit' => [0.05, 0.9], 'early_stop' => [0.03, 0.9], 'supply_cut' => [0.05, 0.9], 'time_mismatch' => [0.03, 0.4], 'under_insertion' => [0.03, 0.06]];
+    private const SIZES = [
+        'good' => [0.0, 0.0], 'voltage_droop' => [0.045, 0.2], 'wrong_resistance' => [0.13, 0.5], 'shorted_turns' => [0.04, 0.3],
+        'open_circuit' => [0.05, 0.9], 'early_stop' => [0.03, 0.9], 'supply_cut' => [0.05, 0.9], 'time_mismatch' => [0.03, 0.4],
+        'under_insertion' => [0.03, 0.06],
+    ];
 
     /** @return \Generator<int, array{TraceClass, FusionTrace, Nominal, string}> */
     public static function all(int $each, int $seed): \Generator
@@ -60,12 +64,20 @@ final class StrangeTraces
             TraceClass::EarlyStop => 'stopped_by_operator', TraceClass::SupplyCut => 'supply_failed', TraceClass::OpenCircuit => 'no_current', default => 'complete'
         };
 
-        return [$class, FusionTrace::of($samples, $code), Nominal::of($volts, (float) sprintf('%.3g', $ohms), $time, $celsius), sprintf('%s size %.3f at %.0f of %.0f s, %.1f V %.2f Ω, wire %.4f, soft %.1f s, every %.1f s%s', $class->value, $size, $where, $time, $volts, $ohms, $wire, $soft, $every, $uneven ? ' uneven' : '')];
+        return [
+            $class, FusionTrace::of($samples, $code), Nominal::of($volts, (float) sprintf('%.3g', $ohms), $time, $celsius),
+            sprintf(
+                '%s size %.3f at %.0f of %.0f s, %.1f V %.2f Ω, wire %.4f, soft %.1f s, every %.1f s%s', $class->value, $size, $where, $time, $volts,
+                $ohms, $wire, $soft, $every, $uneven ? ' uneven' : '',
+            ),
+        ];
     }
 
     /** @return list<array{t: float, v: float, i: float}> */
-    private static function record(TraceClass $class, float $size, float $where, float $ends, float $real, float $lead, float $wire, float $celsius, float $volts, float $label, float $time, float $soft, float $every, bool $uneven, \Closure $u): array
-    {
+    private static function record(
+        TraceClass $class, float $size, float $where, float $ends, float $real, float $lead, float $wire, float $celsius, float $volts, float $label,
+        float $time, float $soft, float $every, bool $uneven, \Closure $u,
+    ): array {
         $hot = $near = 0.0; // K above the fitting: the wire with the plastic about it, and the plastic beyond
         [$toNear, $away] = [$u(3.0, 8.0) / $time, $u(0.5, 1.5) / $time];
         $perKj = $u(60, 170) * $toNear / ($volts ** 2 / $label); // K/J

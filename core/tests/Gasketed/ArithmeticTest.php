@@ -19,7 +19,8 @@ it('agrees with the printed push-on table within its rounding', function (float 
         ->and(JointDeflection::radiusM(18 * 0.3048, $degrees) / 0.3048)->toEqualWithDelta($radius18, 5.0) // 345 is printed where 343.8 is worked out
         ->and(JointDeflection::radiusM(20 * 0.3048, $degrees) / 0.3048)->toEqualWithDelta($radius20, 5.0);
 })->with([
-    '3 in' => [3, 5.0, 19, 21, 205, 230], '8 in' => [8, 5.0, 19, 21, 205, 230], '12 in' => [12, 5.0, 19, 21, 205, 230], '14 in' => [14, 3.0, 11, 12, 340, 380], '36 in' => [36, 3.0, 11, 12, 340, 380],
+    '3 in' => [3, 5.0, 19, 21, 205, 230], '8 in' => [8, 5.0, 19, 21, 205, 230], '12 in' => [12, 5.0, 19, 21, 205, 230],
+    '14 in' => [14, 3.0, 11, 12, 340, 380], '36 in' => [36, 3.0, 11, 12, 340, 380],
 ]);
 
 // AWWA C600 / C111, table of mechanical joints: degrees–minutes and the offset of a 18 ft and a 20 ft pipe, inches.
@@ -28,7 +29,8 @@ it('agrees with the printed mechanical joint table within its rounding', functio
 
     expect($answer['angle_deg'])->toEqualWithDelta($minutes / 60, 1e-9)->and($answer['offset_in_18ft'])->toEqualWithDelta($offset18, 1.0)->and($answer['offset_in_20ft'])->toEqualWithDelta($offset20, 1.0);
 })->with([
-    '3 in 8-18' => [3, 498, 31, 35], '4 in 8-18' => [4, 498, 31, 35], '6 in 7-07' => [6, 427, 27, 30], '8 in 5-21' => [8, 321, 20, 22], '12 in 5-21' => [12, 321, 20, 22],
+    '3 in 8-18' => [3, 498, 31, 35], '4 in 8-18' => [4, 498, 31, 35], '6 in 7-07' => [6, 427, 27, 30], '8 in 5-21' => [8, 321, 20, 22],
+    '12 in 5-21' => [12, 321, 20, 22],
     '14 in 3-35' => [14, 215, 13, 15], '20 in 3-00' => [20, 180, 11, 12], '24 in 2-23' => [24, 143, 9, 10], '30 in 2-23' => [30, 143, 9, 10],
 ]);
 
@@ -84,7 +86,10 @@ it('combines two planes by their tangents', function () {
     expect(JointDeflection::combined(30, 30))->toEqualWithDelta(39.23152, 1e-5)->and(JointDeflection::combined(-3, 4))->toEqualWithDelta(4.99417, 1e-5);
 });
 
-it('counts joints without tripping over floating point', fn (float $total, float $each, int $joints) => expect(JointDeflection::jointsFor($total, $each))->toBe($joints))
+it(
+    'counts joints without tripping over floating point',
+    fn (float $total, float $each, int $joints) => expect(JointDeflection::jointsFor($total, $each))->toBe($joints),
+)
     ->with(['21 by 1.4 is 15' => [21, 1.4, 15], '0.3 by 0.1 is 3' => [0.3, 0.1, 3], 'just over' => [21.001, 1.4, 16], '90 by 2.4' => [90, 2.4, 38]]);
 
 it('refuses what cannot be measured', function (Closure $of, string $field) {
@@ -96,11 +101,15 @@ it('refuses what cannot be measured', function (Closure $of, string $field) {
     }
     expect($named)->toBe($field);
 })->with([
-    'gaps changed over' => [fn () => JointDeflection::fromGaps(10, 20, 300), 'gap_max_mm'], 'no diameter' => [fn () => JointDeflection::fromGaps(20, 10, 0), 'od_mm'],
-    'three gaps' => [fn () => JointDeflection::fitted([1, 2, 3], 300), 'gaps_mm'], 'an offset longer than the pipe' => [fn () => JointDeflection::fromOffset(7000, 6), 'offset_mm'],
+    'gaps changed over' => [fn () => JointDeflection::fromGaps(10, 20, 300), 'gap_max_mm'],
+    'no diameter' => [fn () => JointDeflection::fromGaps(20, 10, 0), 'od_mm'],
+    'three gaps' => [fn () => JointDeflection::fitted([1, 2, 3], 300), 'gaps_mm'],
+    'an offset longer than the pipe' => [fn () => JointDeflection::fromOffset(7000, 6), 'offset_mm'],
     'two depths' => [fn () => FeelerSweep::of([30, 31], 5), 'depths_mm'], 'no tolerance' => [fn () => FeelerSweep::of([30, 31, 30], 0), 'tolerance_mm'],
-    'no contact anywhere' => [fn () => FeelerSweep::of([null, null, null], 5), 'depths_mm'], 'an unknown material' => [fn () => LiftCard::of('wood', 100, 5, 6), 'material'],
-    'a wall thicker than the pipe' => [fn () => LiftCard::of('pvc', 100, 60, 6), 'wall_mm'], 'an upright chamfer' => [fn () => CutEnd::chamfer(10, 90), 'angle_deg'],
+    'no contact anywhere' => [fn () => FeelerSweep::of([null, null, null], 5), 'depths_mm'],
+    'an unknown material' => [fn () => LiftCard::of('wood', 100, 5, 6), 'material'],
+    'a wall thicker than the pipe' => [fn () => LiftCard::of('pvc', 100, 60, 6), 'wall_mm'],
+    'an upright chamfer' => [fn () => CutEnd::chamfer(10, 90), 'angle_deg'],
     'an iron size between sizes' => [fn () => IronPipe::outsideDiameterMm('en545', 310), 'size'],
 ]);
 
@@ -124,7 +133,9 @@ it('chamfers to half the wall', function () {
 });
 
 // Common practice: one loop on small sizes, two on 20 and 24 in, three on 30 and 36 in.
-it('forms so many loops', fn (float $size, int $loops) => expect(CutEnd::loops($size))->toBe($loops))->with([[3, 1], [4, 1], [12, 1], [18, 1], [20, 2], [24, 2], [30, 3], [36, 3]]);
+it(
+    'forms so many loops', fn (float $size, int $loops) => expect(CutEnd::loops($size))->toBe($loops),
+)->with([[3, 1], [4, 1], [12, 1], [18, 1], [20, 2], [24, 2], [30, 3], [36, 3]]);
 
 it('makes a lift card from dimensions', function () {
     // GRP OD 616, wall 12: π·0.604·0.012 = 0.0227703 m²; × 1900 × 12 m = 519.16 kg; two slings always, 0.6 × 12 = 7.2 m apart
@@ -138,8 +149,14 @@ it('makes a lift card from dimensions', function () {
 });
 
 // EN 545 prints DE in mm; AWWA C151 inches, whose catalogues print mm beside: 6.90 in = 175.3 mm, 25.80 in = 655.3 mm.
-it('knows outside diameters of iron pipe', fn (string $standard, float $size, float $mm) => expect(IronPipe::outsideDiameterMm($standard, $size))->toEqualWithDelta($mm, 0.05))
-    ->with([['awwa', 6, 175.3], ['awwa', 24, 655.3], ['awwa', 64, 1668.0], ['en545', 80, 98], ['en545', 100, 118], ['en545', 150, 170], ['en545', 200, 222], ['en545', 300, 326], ['en545', 600, 635], ['en545', 2000, 2082]]);
+it(
+    'knows outside diameters of iron pipe',
+    fn (string $standard, float $size, float $mm) => expect(IronPipe::outsideDiameterMm($standard, $size))->toEqualWithDelta($mm, 0.05),
+)
+    ->with([
+        ['awwa', 6, 175.3], ['awwa', 24, 655.3], ['awwa', 64, 1668.0], ['en545', 80, 98], ['en545', 100, 118], ['en545', 150, 170], ['en545', 200, 222],
+        ['en545', 300, 326], ['en545', 600, 635], ['en545', 2000, 2082],
+    ]);
 
 it('chooses the longest pipe a curve takes', function () {
     // R 300 m, 2° × 0.8 = 1.6°: 12 m turns 2·atan(6/300) = 2.2915°, too much; 6 m turns 2·atan(3/300) = 1.14588°, and 90/1.14588 = 78.54

@@ -27,7 +27,9 @@ function gasketed(string $system, array $readings, string $rule, array $facts = 
     foreach ($readings as $key => $value) {
         $history[] = new Reading($key, $value, new DateTimeImmutable('2026-11-24T08:00:00Z'));
     }
-    $verdict = $made->judge(new Readings($history), new Facts([...['dn_mm' => 600, 'wall_mm' => 12.0, 'od_largest_mm' => 616.0, 'pn_bar' => 10], ...$facts]), Rulebooks::iso());
+    $verdict = $made->judge(
+        new Readings($history), new Facts([...['dn_mm' => 600, 'wall_mm' => 12.0, 'od_largest_mm' => 616.0, 'pn_bar' => 10], ...$facts]), Rulebooks::iso(),
+    );
 
     return collect($verdict->findings)->first(static fn (Finding $f): bool => $f->rule === $rule);
 }
@@ -67,7 +69,9 @@ it('judges each reading inside, exactly at and outside its limit', function (str
     'socket downstream' => ['concrete_skid_ring', ['socket_upstream' => false], 'gs.upstream', 'mend'],
     'off grade after pushing' => ['concrete_skid_ring', ['off_grade_after_mm' => -10.5], 'gs.grade_after', 'mend'],
     'pushed by an excavator on the bare pipe' => ['pvc_pressure', ['push_method' => 'excavator on the bare pipe'], 'gs.push_method', 'mend'],
-    'corrugated by a sling round the middle' => ['corrugated_hdpe', ['push_method' => 'sling round the middle, pulled by an excavator'], 'gs.push_method', 'go'],
+    'corrugated by a sling round the middle' => [
+        'corrugated_hdpe', ['push_method' => 'sling round the middle, pulled by an excavator'], 'gs.push_method', 'go',
+    ],
     'corrugated by bar across a stub' => ['corrugated_hdpe', ['push_method' => 'bar across an installation stub'], 'gs.push_method', 'go'],
     'corrugated by bucket against a stub' => ['corrugated_hdpe', ['push_method' => 'bucket against an installation stub'], 'gs.push_method', 'go'],
     'corrugated by the bare bucket' => ['corrugated_hdpe', ['push_method' => 'excavator on the bare pipe'], 'gs.push_method', 'mend'],
@@ -91,32 +95,61 @@ it('judges each reading inside, exactly at and outside its limit', function (str
     'GRP 5.1 mm off the home line' => ['grp_coupling', ['home_off_mm' => 5.1], 'gs.home', 'mend'],
     'concrete gap uneven by 6 mm' => ['concrete_rolling_ring', ['home_gaps_mm' => [12.0, 15.0, 18.0, 15.0]], 'gs.home', 'watch'],
     'concrete gap uneven by 6.5 mm' => ['concrete_rolling_ring', ['home_gaps_mm' => [12.0, 15.0, 18.5, 15.0]], 'gs.home', 'mend'],
-    "concrete gap off the maker's" => ['concrete_rolling_ring', ['home_gaps_mm' => [22.0, 22.0, 22.0, 22.0]], 'gs.home', 'mend', [], [['dn_mm' => 600, 'gap_mm' => 15]]],
+    "concrete gap off the maker's" => [
+        'concrete_rolling_ring', ['home_gaps_mm' => [22.0, 22.0, 22.0, 22.0]], 'gs.home', 'mend', [], [['dn_mm' => 600, 'gap_mm' => 15]],
+    ],
     'loops too few' => ['di_push_on', ['gasket_loops' => 1.0], 'gs.loops', 'mend'], // DN 600 is 24 in: two
     'two slings for GRP' => ['grp_coupling', ['slings' => 2.0], 'gs.slings', 'go', ['pipe_length_m' => 12.0]],
     'one sling for GRP' => ['grp_coupling', ['slings' => 1.0], 'gs.slings', 'stop', ['pipe_length_m' => 12.0]],
     // DN 600: 2° allowed, share 1.6°; the far end of 12 m at 1.6° is 335.05 mm off, at 2° 418.79 mm
-    'turned to its share' => ['grp_coupling', ['deflection_by' => 'offset of the far end', 'far_offset_right_mm' => 335.0, 'far_offset_up_mm' => 0.0], 'gs.deflection', 'go', ['pipe_length_m' => 12.0]],
-    'turned beyond its share' => ['grp_coupling', ['deflection_by' => 'offset of the far end', 'far_offset_right_mm' => -336.0, 'far_offset_up_mm' => 0.0], 'gs.deflection', 'watch', ['pipe_length_m' => 12.0]],
-    'turned too far' => ['grp_coupling', ['deflection_by' => 'offset of the far end', 'far_offset_right_mm' => 419.0, 'far_offset_up_mm' => 0.0], 'gs.deflection', 'mend', ['pipe_length_m' => 12.0]],
-    'both planes together too far' => ['grp_coupling', ['deflection_by' => 'offset of the far end', 'far_offset_right_mm' => 300.0, 'far_offset_up_mm' => 300.0], 'gs.deflection', 'mend', ['pipe_length_m' => 12.0]],
-    'an offset longer than the pipe' => ['grp_coupling', ['deflection_by' => 'offset of the far end', 'far_offset_right_mm' => 4000.0, 'far_offset_up_mm' => 0.0, 'laid_length_m' => 3.0], 'gs.deflection', 'mend'],
+    'turned to its share' => [
+        'grp_coupling', ['deflection_by' => 'offset of the far end', 'far_offset_right_mm' => 335.0, 'far_offset_up_mm' => 0.0], 'gs.deflection', 'go',
+        ['pipe_length_m' => 12.0],
+    ],
+    'turned beyond its share' => [
+        'grp_coupling', ['deflection_by' => 'offset of the far end', 'far_offset_right_mm' => -336.0, 'far_offset_up_mm' => 0.0], 'gs.deflection', 'watch',
+        ['pipe_length_m' => 12.0],
+    ],
+    'turned too far' => [
+        'grp_coupling', ['deflection_by' => 'offset of the far end', 'far_offset_right_mm' => 419.0, 'far_offset_up_mm' => 0.0], 'gs.deflection', 'mend',
+        ['pipe_length_m' => 12.0],
+    ],
+    'both planes together too far' => [
+        'grp_coupling', ['deflection_by' => 'offset of the far end', 'far_offset_right_mm' => 300.0, 'far_offset_up_mm' => 300.0], 'gs.deflection', 'mend',
+        ['pipe_length_m' => 12.0],
+    ],
+    'an offset longer than the pipe' => [
+        'grp_coupling', ['deflection_by' => 'offset of the far end', 'far_offset_right_mm' => 4000.0, 'far_offset_up_mm' => 0.0, 'laid_length_m' => 3.0],
+        'gs.deflection', 'mend',
+    ],
     'no table and no maker' => ['pvc_pressure', ['deflection_by' => 'left straight'], 'gs.deflection', null],
     "the maker's, read on site" => ['pvc_pressure', ['deflection_by' => 'left straight', 'maker_allowed_deg' => 1.0], 'gs.deflection', 'go'],
-    'off the plan' => ['grp_coupling', ['deflection_by' => 'left straight'], 'gs.deflection.planned', 'watch', ['planned_h_deg' => 0.5, 'planned_v_deg' => 0.0]],
+    'off the plan' => [
+        'grp_coupling', ['deflection_by' => 'left straight'], 'gs.deflection.planned', 'watch', ['planned_h_deg' => 0.5, 'planned_v_deg' => 0.0],
+    ],
     'on the plan' => ['grp_coupling', ['deflection_by' => 'left straight'], 'gs.deflection.planned', 'go', ['planned_h_deg' => 0.2, 'planned_v_deg' => 0.2]],
 ]);
 
 it('judges each side of a coupler for itself', function () {
-    expect(gasketed('grp_cut_coupling', ['feeler_a_mm' => array_fill(0, 12, 60.0), 'feeler_b_mm' => [...array_fill(0, 11, 60.0), 80.0]], 'gs.feeler.a')?->severity->value)->toBe('go')
-        ->and(gasketed('grp_cut_coupling', ['feeler_b_mm' => [...array_fill(0, 11, 60.0), 80.0]], 'gs.feeler.b')?->said)->toContain("Side B: Gasket rolled or displaced at 11 o'clock");
+    expect(gasketed(
+        'grp_cut_coupling', ['feeler_a_mm' => array_fill(0, 12, 60.0), 'feeler_b_mm' => [...array_fill(0, 11, 60.0), 80.0]], 'gs.feeler.a',
+    )?->severity->value)->toBe('go')
+        ->and(gasketed(
+            'grp_cut_coupling', ['feeler_b_mm' => [...array_fill(0, 11, 60.0), 80.0]], 'gs.feeler.b',
+        )?->said)->toContain("Side B: Gasket rolled or displaced at 11 o'clock");
 });
 
 it('names readings by their side, the unit last', fn (string $key, string $side, string $named) => expect(Made::key($key, $side))->toBe($named))
     ->with([['mark_mm', 'a', 'mark_a_mm'], ['mark_mm', '', 'mark_mm'], ['end_kind', 'b', 'end_kind_b'], ['feeler_mm', 'b', 'feeler_b_mm']]);
 
 it('takes the row of the lowest class that holds', function () {
-    $system = JointSystem::fromArray([...JointSystems::find('grp_coupling')->toArray(), 'sizes' => [['dn_mm' => 600, 'pn_bar' => 32, 'allowed_deg' => 0.9], ['dn_mm' => 600, 'pn_bar' => 16, 'allowed_deg' => 1.8], ['dn_mm' => 400, 'allowed_deg' => 2.7]]]);
+    $system = JointSystem::fromArray([
+        ...JointSystems::find('grp_coupling')->toArray(),
+        'sizes' => [
+            ['dn_mm' => 600, 'pn_bar' => 32, 'allowed_deg' => 0.9], ['dn_mm' => 600, 'pn_bar' => 16, 'allowed_deg' => 1.8],
+            ['dn_mm' => 400, 'allowed_deg' => 2.7],
+        ],
+    ]);
 
     expect($system->allowed(600, 10)->degrees)->toBe(1.8)->and($system->allowed(600, 20)->degrees)->toBe(0.9)->and($system->allowed(400, 25)->degrees)->toBe(2.7)
         ->and($system->allowed(500, 10)->degrees)->toBe(2.0)->and($system->allowed(500, 10)->source->tag())->toContain('EN 14364') // no row: the table
@@ -133,17 +166,31 @@ it('goes through plain data and back unchanged, and refuses what cannot be', fun
 
 // A restrained joint turns less than the plain push-on of its size: its maker says how much.
 it('asks for the deflection of a restrained joint, and never lets it pass 5°', function () {
-    $verdict = static fn (float $turn, float $allowed): string => gasketed('di_restrained', ['deflection_by' => 'offset of the far end', 'far_offset_right_mm' => 6000 * sin(deg2rad($turn)), 'far_offset_up_mm' => 0.0, 'maker_allowed_deg' => $allowed], 'gs.deflection', ['pipe_length_m' => 6.0])->severity->value;
-    expect($verdict(1.4, 1.5))->toBe('watch')->and($verdict(1.6, 1.5))->toBe('mend')->and($verdict(5.1, 8.0))->toBe('mend')->and(gasketed('di_restrained', ['deflection_by' => 'left straight'], 'gs.deflection'))->toBeNull();
+    $verdict = static fn (float $turn, float $allowed): string => gasketed(
+        'di_restrained',
+        [
+            'deflection_by' => 'offset of the far end', 'far_offset_right_mm' => 6000 * sin(deg2rad($turn)), 'far_offset_up_mm' => 0.0,
+            'maker_allowed_deg' => $allowed,
+        ],
+        'gs.deflection', ['pipe_length_m' => 6.0],
+    )->severity->value;
+    expect($verdict(1.4, 1.5))->toBe('watch')->and($verdict(1.6, 1.5))->toBe('mend')->and($verdict(5.1, 8.0))->toBe('mend')->and(gasketed(
+        'di_restrained', ['deflection_by' => 'left straight'], 'gs.deflection',
+    ))->toBeNull();
 });
 
 it('reads the lines of a restrained joint only once it is locked', function () {
     $made = new BellAndSpigot(JointSystems::find('di_restrained'));
     $facts = new Facts(['dn_mm' => 300, 'wall_mm' => 7.2, 'od_largest_mm' => 326.0]);
     $gate = static function (array $keys) use ($made, $facts): ?DateTimeImmutable {
-        $history = array_map(static fn (string $key, int $k): Reading => new Reading($key, $key === 'segments' ? 8.0 : true, new DateTimeImmutable("2026-11-24T08:0{$k}:00Z")), $keys, array_keys($keys));
+        $history = array_map(
+            static fn (string $key, int $k): Reading => new Reading($key, $key === 'segments' ? 8.0 : true, new DateTimeImmutable("2026-11-24T08:0{$k}:00Z")),
+            $keys, array_keys($keys),
+        );
 
-        return array_column($made->steps(new Diastoma\Core\Procedure\Situation(new Readings($history), $facts, Rulebooks::iso())), null, 'id')['home']->gate->opensAt;
+        return array_column(
+            $made->steps(new Diastoma\Core\Procedure\Situation(new Readings($history), $facts, Rulebooks::iso())), null, 'id',
+        )['home']->gate->opensAt;
     };
     $order = array_column($made->steps(new Diastoma\Core\Procedure\Situation(new Readings, $facts, Rulebooks::iso())), 'id');
     expect(array_search('push', $order, true) < array_search('locking', $order, true) && array_search('locking', $order, true) < array_search('home', $order, true))->toBeTrue()
@@ -164,6 +211,12 @@ it('says “maker” only of what a maker gave', function () {
     }
 });
 
-it('says a mark inside the bell by how much it is inside', fn () => expect(gasketed('pvc_pressure', ['home_off_mm' => -1.0], 'gs.home')->said)->toBe('Mark inside the bell by 1 mm; it must just show.'));
+it(
+    'says a mark inside the bell by how much it is inside',
+    fn () => expect(gasketed('pvc_pressure', ['home_off_mm' => -1.0], 'gs.home')->said)->toBe('Mark inside the bell by 1 mm; it must just show.'),
+);
 
-it('counts slings in words', fn () => expect(gasketed('grp_coupling', ['slings' => 1.0], 'gs.slings', ['pipe_length_m' => 12.0])->said)->toBe('One sling; 2 slings wanted for 519 kg.'));
+it(
+    'counts slings in words',
+    fn () => expect(gasketed('grp_coupling', ['slings' => 1.0], 'gs.slings', ['pipe_length_m' => 12.0])->said)->toBe('One sling; 2 slings wanted for 519 kg.'),
+);

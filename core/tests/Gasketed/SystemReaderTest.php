@@ -37,7 +37,9 @@ it('lets a number be left out where it may be, and only there', function () {
 it('offers what may be chosen', function () {
     $reader = new SystemReader(['home' => 'flush']);
     $reader->choice('home', ['line', 'gap']);
-    expect(fn () => $reader->end())->toThrow(InvalidInput::class, 'choose one of line, gap')->and((new SystemReader(['home' => 'gap']))->choice('home', ['line', 'gap']))->toBe('gap')->and((new SystemReader([]))->maybeChoice('home', ['line']))->toBeNull();
+    expect(fn () => $reader->end())->toThrow(
+        InvalidInput::class, 'choose one of line, gap',
+    )->and((new SystemReader(['home' => 'gap']))->choice('home', ['line', 'gap']))->toBe('gap')->and((new SystemReader([]))->maybeChoice('home', ['line']))->toBeNull();
 });
 
 it('counts letters, not bytes', function () {

@@ -59,7 +59,14 @@ it('refuses what is no label', function (string $code, string $says) {
 it('accepts a code drawn by a bar code library and read back by another program', function (string $first23) {
     $code = $first23.FusionLabel::checkDigit($first23);
     $png = tempnam(sys_get_temp_dir(), 'label').'.png';
-    $draw = new Process(['node', '--input-type=module', '-e', "import bwip from 'bwip-js/node'; import fs from 'node:fs'; fs.writeFileSync(process.argv[1], await bwip.toBuffer({bcid:'interleaved2of5', text:process.argv[2], scale:3, height:14, paddingwidth:12, paddingheight:6, backgroundcolor:'ffffff'}));", $png, $code], dirname(__DIR__, 3));
+    $draw = new Process(
+        [
+            'node', '--input-type=module', '-e',
+            "import bwip from 'bwip-js/node'; import fs from 'node:fs'; fs.writeFileSync(process.argv[1], await bwip.toBuffer({bcid:'interleaved2of5', text:process.argv[2], scale:3, height:14, paddingwidth:12, paddingheight:6, backgroundcolor:'ffffff'}));",
+            $png, $code,
+        ],
+        dirname(__DIR__, 3),
+    );
     $draw->mustRun();
     $read = new Process(['zbarimg', '--quiet', '--raw', '-Sdisable', '-Si25.enable', $png]);
     $read->mustRun();

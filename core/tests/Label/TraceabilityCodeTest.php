@@ -25,7 +25,9 @@ it('has a check digit that makes 3·odd + even a multiple of 10', function () {
 });
 
 it('keeps a US code of 16 characters whole', function () {
-    expect(TraceabilityCode::of('ab12 cd34 ef56 gh78')->fields())->toBe(['whole_code' => ['value' => 'AB12CD34EF56GH78', 'digits' => '1–16', 'confidence' => 'raw: kept whole']]);
+    expect(TraceabilityCode::of('ab12 cd34 ef56 gh78')->fields())->toBe(['whole_code' => [
+        'value' => 'AB12CD34EF56GH78', 'digits' => '1–16', 'confidence' => 'raw: kept whole',
+    ]]);
 });
 
 it('refuses what is no such code', function (string $code, string $says) {

@@ -19,7 +19,10 @@ it('turns where a joint stands beside the line', function () {
 
 // A chord of 6 m on a radius of 300 m: each joint turns by 2·asin(3/300) = 1.14599°, the middle lies 300 − √(300² − 3²) = 15.0 mm inside.
 it('follows an arc with the deflection of its chords', function () {
-    $line = LaidLine::march(Lines::of([[120, 300]]), array_fill(0, 8, 6.0), array_map(static fn (int $k): float => 10 + 6.0 * $k, range(0, 8)), array_fill(0, 9, 0.0), array_fill(0, 9, 0.0), null);
+    $line = LaidLine::march(
+        Lines::of([[120, 300]]), array_fill(0, 8, 6.0), array_map(static fn (int $k): float => 10 + 6.0 * $k, range(0, 8)), array_fill(0, 9, 0.0),
+        array_fill(0, 9, 0.0), null,
+    );
     foreach ($line->deflections() as [$h, $v]) {
         expect($h)->toEqualWithDelta(1.14599, 1e-3)->and($v)->toEqualWithDelta(0.0, 1e-6);
     }
@@ -31,7 +34,12 @@ it('counts the pipe that lies before as the first to turn from', function () {
     expect($line->deflections())->toBe([])->and($line->greatestDeg(0.5 - deg2rad(1.2), 0.0))->toEqualWithDelta(1.2, 1e-6);
 });
 
-it('cuts the last pipe to the end of the line', fn () => expect(LaidLine::march(Lines::of([[100, 0]]), [6.0, 6.0], [0.0, 6.0, 12.0], [0, 0, 0], [0, 0, 0], 9.5)->stations)->toEqualWithDelta([0.0, 6.0, 9.5], 1e-9));
+it(
+    'cuts the last pipe to the end of the line',
+    fn () => expect(LaidLine::march(
+        Lines::of([[100, 0]]), [6.0, 6.0], [0.0, 6.0, 12.0], [0, 0, 0], [0, 0, 0], 9.5,
+    )->stations)->toEqualWithDelta([0.0, 6.0, 9.5], 1e-9),
+);
 
 it('names the stock bends for a corner that joints cannot turn', function (float $degrees, array $bends, string $says) {
     $found = Obstacle::after(Lines::of([[30, 0], [1e-3, 1e-3 / deg2rad($degrees)], [30, 0]]), 26.0, Lines::limits(2.0));

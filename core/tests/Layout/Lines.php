@@ -83,7 +83,10 @@ final class Lines
             }
             for ($i = 0; $i <= 24; $i++) {
                 $t = $i / 24;
-                $p = [$a->easting + $t * ($b->easting - $a->easting), $a->northing + $t * ($b->northing - $a->northing), $a->level + $t * ($b->level - $a->level)];
+                $p = [
+                    $a->easting + $t * ($b->easting - $a->easting), $a->northing + $t * ($b->northing - $a->northing),
+                    $a->level + $t * ($b->level - $a->level),
+                ];
                 [$distance, $at] = self::nearest($fine, $p, $at);
                 if ($distance > $plan->limits->bandM + 0.0003) { // half a millimetre less what the polyline cuts off its arcs
                     $said[] = "pipe {$pipe->number} lies ".round(1000 * $distance, 2).' mm off';
@@ -118,7 +121,10 @@ final class Lines
             $b = $fine[$k + 1];
             $d = [$b['easting_m'] - $a['easting_m'], $b['northing_m'] - $a['northing_m'], $b['level_m'] - $a['level_m']];
             $w = [$p[0] - $a['easting_m'], $p[1] - $a['northing_m'], $p[2] - $a['level_m']];
-            $t = min($k === $n - 1 ? INF : 1.0, max($k === 0 ? -INF : 0.0, ($d[0] * $w[0] + $d[1] * $w[1] + $d[2] * $w[2]) / ($d[0] ** 2 + $d[1] ** 2 + $d[2] ** 2)));
+            $t = min(
+                $k === $n - 1 ? INF : 1.0,
+                max($k === 0 ? -INF : 0.0, ($d[0] * $w[0] + $d[1] * $w[1] + $d[2] * $w[2]) / ($d[0] ** 2 + $d[1] ** 2 + $d[2] ** 2)),
+            );
             $distance = sqrt(($w[0] - $t * $d[0]) ** 2 + ($w[1] - $t * $d[1]) ** 2 + ($w[2] - $t * $d[2]) ** 2);
             if ($distance < $best) {
                 [$best, $found] = [$distance, $k];
@@ -181,7 +187,9 @@ final class Lines
     private static function inBand(Alignment $alignment, \Diastoma\Core\Layout\Place $p, \Diastoma\Core\Layout\Place $q, float $s, float $t, float $band): bool
     {
         for ($i = 1; $i < 8; $i++) {
-            $m = new \Diastoma\Core\Layout\Place($p->easting + $i / 8 * ($q->easting - $p->easting), $p->northing + $i / 8 * ($q->northing - $p->northing), 0.0);
+            $m = new \Diastoma\Core\Layout\Place(
+                $p->easting + $i / 8 * ($q->easting - $p->easting), $p->northing + $i / 8 * ($q->northing - $p->northing), 0.0,
+            );
             if (abs($alignment->locate($m, $s + $i / 8 * ($t - $s))['right_m']) > $band) {
                 return false;
             }

@@ -13,7 +13,9 @@ function quarter(): Alignment
 {
     // 50 m north, then a quarter circle of R 100 to the right, then 30 m east
     return Alignment::of(Horizontal::ofElements([
-        ['x' => 0.0, 'y' => 0.0, 'azimuth' => 0.0, 'curvature' => 0.0, 'length' => 50.0], ['x' => 0.0, 'y' => 50.0, 'azimuth' => 0.0, 'curvature' => 0.01, 'length' => 50 * M_PI], ['x' => 100.0, 'y' => 150.0, 'azimuth' => M_PI / 2, 'curvature' => 0.0, 'length' => 30.0],
+        ['x' => 0.0, 'y' => 0.0, 'azimuth' => 0.0, 'curvature' => 0.0, 'length' => 50.0],
+        ['x' => 0.0, 'y' => 50.0, 'azimuth' => 0.0, 'curvature' => 0.01, 'length' => 50 * M_PI],
+        ['x' => 100.0, 'y' => 150.0, 'azimuth' => M_PI / 2, 'curvature' => 0.0, 'length' => 30.0],
     ]));
 }
 
@@ -21,8 +23,10 @@ it('follows straights and arcs to where plane geometry puts them', function (flo
     $place = quarter()->place($station);
     expect($place->easting)->toEqualWithDelta($easting, 1e-9)->and($place->northing)->toEqualWithDelta($northing, 1e-9);
 })->with([
-    'start' => [0, 0, 0], 'on the straight' => [20, 0, 20], 'begin of the arc' => [50, 0, 50], 'middle of the arc' => [50 + 25 * M_PI, 100 - 100 * M_SQRT1_2, 50 + 100 * M_SQRT1_2],
-    'end of the arc' => [50 + 50 * M_PI, 100, 150], 'end' => [80 + 50 * M_PI, 130, 150], 'straight on beyond' => [90 + 50 * M_PI, 140, 150], 'straight on before' => [-10, 0, -10],
+    'start' => [0, 0, 0], 'on the straight' => [20, 0, 20], 'begin of the arc' => [50, 0, 50],
+    'middle of the arc' => [50 + 25 * M_PI, 100 - 100 * M_SQRT1_2, 50 + 100 * M_SQRT1_2],
+    'end of the arc' => [50 + 50 * M_PI, 100, 150], 'end' => [80 + 50 * M_PI, 130, 150], 'straight on beyond' => [90 + 50 * M_PI, 140, 150],
+    'straight on before' => [-10, 0, -10],
 ]);
 
 it('finds a place again that was set off from it', function (float $station, float $right, float $up) {
@@ -33,7 +37,9 @@ it('finds a place again that was set off from it', function (float $station, flo
 
 it('goes through the points it was given', function () {
     $points = [[10.0, 20.0, 5.0], [40.0, 60.0, 5.5], [100.0, 60.0, 4.0]];
-    $line = Alignment::throughPoints(array_map(static fn (array $p): array => ['station_m' => null, 'easting_m' => $p[0], 'northing_m' => $p[1], 'level_m' => $p[2]], $points));
+    $line = Alignment::throughPoints(array_map(
+        static fn (array $p): array => ['station_m' => null, 'easting_m' => $p[0], 'northing_m' => $p[1], 'level_m' => $p[2]], $points,
+    ));
     foreach ([0.0, 50.0, 110.0] as $k => $station) { // 3–4–5: 50 m, then 60 m
         expect($line->place($station)->distanceTo(new Place(...$points[$k])))->toBeLessThan(1e-9);
     }
@@ -41,7 +47,10 @@ it('goes through the points it was given', function () {
 });
 
 it('keeps the stations it was given', function () {
-    $line = Alignment::throughPoints([['station_m' => 1200.0, 'easting_m' => 0, 'northing_m' => 0, 'level_m' => 1.0], ['station_m' => 1260.0, 'easting_m' => 0, 'northing_m' => 60.0, 'level_m' => 2.0]]);
+    $line = Alignment::throughPoints([
+        ['station_m' => 1200.0, 'easting_m' => 0, 'northing_m' => 0, 'level_m' => 1.0],
+        ['station_m' => 1260.0, 'easting_m' => 0, 'northing_m' => 60.0, 'level_m' => 2.0],
+    ]);
     expect($line->from())->toBe(1200.0)->and($line->to())->toEqualWithDelta(1260.0, 1e-9)->and($line->place(1230.0)->level)->toEqualWithDelta(1.5, 1e-9);
 });
 
@@ -65,7 +74,10 @@ it('encloses an arc by tangents, so that nothing of it lies outside', function (
         $along = (($p->easting - $a->easting) * ($b->easting - $a->easting) + ($p->northing - $a->northing) * ($b->northing - $a->northing)) / $a->distanceTo($b);
         $reach = 0.0; // of the enclosing polygon at that place, by straight lines between its corners
         for ($k = 1; $k < count($outline); $k++) {
-            [$t0, $t1] = array_map(static fn (array $o): float => (($o[0] - $a->easting) * ($b->easting - $a->easting) + ($o[1] - $a->northing) * ($b->northing - $a->northing)) / $a->distanceTo($b), [$outline[$k - 1], $outline[$k]]);
+            [$t0, $t1] = array_map(
+                static fn (array $o): float => (($o[0] - $a->easting) * ($b->easting - $a->easting) + ($o[1] - $a->northing) * ($b->northing - $a->northing)) / $a->distanceTo($b),
+                [$outline[$k - 1], $outline[$k]],
+            );
             if ($along >= $t0 - 1e-9 && $along <= $t1 + 1e-9) {
                 $u = ($along - $t0) / max(1e-12, $t1 - $t0);
                 $reach = $side * ((1 - $u) * $right($outline[$k - 1][0], $outline[$k - 1][1]) + $u * $right($outline[$k][0], $outline[$k][1]));
@@ -79,9 +91,18 @@ it('encloses an arc by tangents, so that nothing of it lies outside', function (
 it('refuses a path that is none', function (Closure $make, string $said) {
     expect($make)->toThrow(InvalidInput::class, $said);
 })->with([
-    'an element without length' => [fn () => Horizontal::ofElements([['x' => 0.0, 'y' => 0.0, 'azimuth' => 0.0, 'curvature' => 0.0, 'length' => 0.0]]), 'has no length'],
+    'an element without length' => [
+        fn () => Horizontal::ofElements([['x' => 0.0, 'y' => 0.0, 'azimuth' => 0.0, 'curvature' => 0.0, 'length' => 0.0]]), 'has no length',
+    ],
     'no element' => [fn () => Horizontal::ofElements([]), 'no straight and no arc'],
-    'a gap' => [fn () => Horizontal::ofElements([['x' => 0.0, 'y' => 0.0, 'azimuth' => 0.0, 'curvature' => 0.0, 'length' => 5.0], ['x' => 0.0, 'y' => 6.0, 'azimuth' => 0.0, 'curvature' => 0.0, 'length' => 5.0]]), '1 m from the end'],
-    'one level' => [fn () => Profile::throughPoints([[0, 1, 0]]), 'two points'], 'stations that fall' => [fn () => Profile::throughPoints([[0, 1, 0], [10, 1, 0], [5, 1, 0]]), 'must rise'],
+    'a gap' => [
+        fn () => Horizontal::ofElements([
+            ['x' => 0.0, 'y' => 0.0, 'azimuth' => 0.0, 'curvature' => 0.0, 'length' => 5.0],
+            ['x' => 0.0, 'y' => 6.0, 'azimuth' => 0.0, 'curvature' => 0.0, 'length' => 5.0],
+        ]),
+        '1 m from the end',
+    ],
+    'one level' => [fn () => Profile::throughPoints([[0, 1, 0]]), 'two points'],
+    'stations that fall' => [fn () => Profile::throughPoints([[0, 1, 0], [10, 1, 0], [5, 1, 0]]), 'must rise'],
     'overlapping curves' => [fn () => Profile::throughPoints([[0, 1, 0], [20, 2, 30], [40, 1, 30], [60, 2, 0]]), 'overlaps'],
 ]);

@@ -18,8 +18,10 @@ it('lays a straight line with the longest pipes and cuts only the last', functio
 
     expect(array_map(fn ($p) => $p->lengthM, $plan->pipes))->toEqualWithDelta($lengths, 0.002)->and($plan->greatestDeg())->toBeLessThan(1e-9)->and($plan->lowerBound)->toBe(count($lengths))->and($plan->complete)->toBeTrue();
 })->with([
-    'whole pipes' => [48, null, [12.0, 12.0, 12.0, 12.0]], 'a short one to end' => [54, 1.0, [12.0, 12.0, 12.0, 12.0, 6.0]], 'cut to end, 2 m left over either way' => [52, 1.0, [12.0, 12.0, 12.0, 6.0, 10.0]],
-    'nothing may be cut: it runs past the end' => [52, null, [12.0, 12.0, 12.0, 12.0, 6.0]], 'half a metre left is too short to lay' => [48.5, 1.0, [12.0, 12.0, 12.0, 6.0, 6.5]],
+    'whole pipes' => [48, null, [12.0, 12.0, 12.0, 12.0]], 'a short one to end' => [54, 1.0, [12.0, 12.0, 12.0, 12.0, 6.0]],
+    'cut to end, 2 m left over either way' => [52, 1.0, [12.0, 12.0, 12.0, 6.0, 10.0]],
+    'nothing may be cut: it runs past the end' => [52, null, [12.0, 12.0, 12.0, 12.0, 6.0]],
+    'half a metre left is too short to lay' => [48.5, 1.0, [12.0, 12.0, 12.0, 6.0, 6.5]],
 ]);
 
 it('breaks no limit, on any line', function (int $seed) {
@@ -36,7 +38,9 @@ it('breaks no limit, on any line', function (int $seed) {
             }
             $profile = Profile::throughPoints($points);
         }
-        $plan = Planner::plan(Lines::of(Lines::parts(220, 150, 600), $profile), Lines::limits([2.0, 3.0][$k % 2], [null, 1.0][intdiv($k, 2) % 2], [6.0, 12.0], $k < 4));
+        $plan = Planner::plan(
+            Lines::of(Lines::parts(220, 150, 600), $profile), Lines::limits([2.0, 3.0][$k % 2], [null, 1.0][intdiv($k, 2) % 2], [6.0, 12.0], $k < 4),
+        );
         expect(Lines::broken($plan))->toBe([], "seed {$seed}, line {$k}");
         if ($plan->complete) {
             $planned++;
@@ -59,7 +63,9 @@ it('uses no more pipes than trying everything does', function (int $seed, ?float
 
 it('can tell a plan that breaks a limit', function () {
     $plan = Planner::plan(Lines::of([[30, 0], [60, 300], [30, 0]]), Lines::limits(2.0));
-    $tighter = new Diastoma\Core\Layout\Plan($plan->alignment, PlanLimits::of([['length_m' => 12.0, 'count' => null]], 1.0, 0.8, 5.0), $plan->pipes, $plan->joints, [], 1, true, '');
+    $tighter = new Diastoma\Core\Layout\Plan(
+        $plan->alignment, PlanLimits::of([['length_m' => 12.0, 'count' => null]], 1.0, 0.8, 5.0), $plan->pipes, $plan->joints, [], 1, true, '',
+    );
 
     expect(Lines::broken($plan))->toBe([])->and(implode(' ', Lines::broken($tighter)))->toContain('neither on stock')->toContain('mm off')->toContain('turns');
 });
@@ -77,7 +83,10 @@ it('agrees with equal chords on an arc', function () {
 });
 
 it('names the place and the stock bend where no sequence turns', function (float $turn, array $bends) {
-    $corner = Alignment::throughPoints(array_map(static fn (array $p): array => ['station_m' => null, 'easting_m' => $p[0], 'northing_m' => $p[1], 'level_m' => null], [[0, 0], [0, 60], [60 * sin(deg2rad($turn)), 60 + 60 * cos(deg2rad($turn))]]));
+    $corner = Alignment::throughPoints(array_map(
+        static fn (array $p): array => ['station_m' => null, 'easting_m' => $p[0], 'northing_m' => $p[1], 'level_m' => null],
+        [[0, 0], [0, 60], [60 * sin(deg2rad($turn)), 60 + 60 * cos(deg2rad($turn))]],
+    ));
     $plan = Planner::plan($corner, Lines::limits(2.0, 1.0));
 
     expect($plan->complete)->toBeFalse()->and($plan->obstacles)->toHaveCount(1)->and($plan->obstacles[0]->fromM)->toEqualWithDelta(60.0, 1e-6)->and($plan->obstacles[0]->bendsDeg)->toBe($bends)
@@ -92,9 +101,13 @@ it('says so when an arc is too tight to follow', function () {
 });
 
 it('turns in plan and profile together within the share', function () {
-    $plan = Planner::plan(Lines::of([[60, 0], [90, 330], [60, 0]], Profile::throughPoints([[0, 10, 0], [100, 11, 30], [210, 9.5, 0]])), Lines::limits(2.0, 1.0));
+    $plan = Planner::plan(
+        Lines::of([[60, 0], [90, 330], [60, 0]], Profile::throughPoints([[0, 10, 0], [100, 11, 30], [210, 9.5, 0]])), Lines::limits(2.0, 1.0),
+    );
 
-    expect(Lines::broken($plan))->toBe([])->and($plan->complete)->toBeTrue()->and(max(array_map(fn ($j) => abs($j->verticalDeg), $plan->joints)))->toBeGreaterThan(0.1);
+    expect(Lines::broken($plan))->toBe([])->and($plan->complete)->toBeTrue()->and(max(array_map(
+        fn ($j) => abs($j->verticalDeg), $plan->joints,
+    )))->toBeGreaterThan(0.1);
 });
 
 it('takes no more pipes of a length than there are', function () {
@@ -107,7 +120,9 @@ it('takes no more pipes of a length than there are', function () {
 
 it('cuts only from pipes that are left', function () {
     // 51 m: four of 12 m make 48 m, and 3 m remain
-    $plan = static fn (int $twelve, int $six) => Planner::plan(Lines::of([[51, 0]]), PlanLimits::of([['length_m' => 12.0, 'count' => $twelve], ['length_m' => 6.0, 'count' => $six]], 2.0, 0.8, 50.0, 1.0));
+    $plan = static fn (int $twelve, int $six) => Planner::plan(
+        Lines::of([[51, 0]]), PlanLimits::of([['length_m' => 12.0, 'count' => $twelve], ['length_m' => 6.0, 'count' => $six]], 2.0, 0.8, 50.0, 1.0),
+    );
     foreach ([[4, 1], [5, 0], [3, 3], [0, 9]] as [$twelve, $six]) {
         $made = $plan($twelve, $six);
         $used = array_column(array_map(static fn (array $p): array => [$p['length_m'], $p['whole'] + $p['to_cut']], $made->quantities()['pipes']), 1, 0);
@@ -142,14 +157,19 @@ it('refuses an alignment that does not hang together', function (array $points, 
     $given = array_map(static fn (array $p): array => ['station_m' => $p[0], 'easting_m' => $p[1], 'northing_m' => $p[2], 'level_m' => null], $points);
     expect(fn () => Alignment::throughPoints($given))->toThrow(InvalidInput::class, $said);
 })->with([
-    'one point' => [[[0, 5, 5]], 'two points'], 'twice the same' => [[[0, 5, 5], [10, 5, 5]], 'two points'], 'stations that do not fit' => [[[0, 0, 0], [100, 0, 100], [300, 0, 200]], 'Point 3 has station 300'], 'degrees or feet' => [[[null, 0, 0], [null, 0, 400000]], 'km long'],
+    'one point' => [[[0, 5, 5]], 'two points'], 'twice the same' => [[[0, 5, 5], [10, 5, 5]], 'two points'],
+    'stations that do not fit' => [[[0, 0, 0], [100, 0, 100], [300, 0, 200]], 'Point 3 has station 300'],
+    'degrees or feet' => [[[null, 0, 0], [null, 0, 400000]], 'km long'],
 ]);
 
 it('checks a fused string against its cold bend', function () {
     // dn 180 × 25 = 4.5 m; an arc of R 4 m is too tight, though the band of 50 mm rounds a corner of 20° to 0.05·cos 10°/(1 − cos 10°) = 3.24 m
     $tight = FusedString::check(Lines::of([[20, 0], [3, 4], [20, 0]]), 180, FusedString::factor(11), 50);
     $wide = FusedString::check(Lines::of([[20, 0], [30, 40], [20, 0]]), 180, 25, 50);
-    $corner = Alignment::throughPoints(array_map(static fn (array $p): array => ['station_m' => null, 'easting_m' => $p[0], 'northing_m' => $p[1], 'level_m' => null], [[0, 0], [0, 60], [60 * sin(deg2rad(20)), 60 + 60 * cos(deg2rad(20))]]));
+    $corner = Alignment::throughPoints(array_map(
+        static fn (array $p): array => ['station_m' => null, 'easting_m' => $p[0], 'northing_m' => $p[1], 'level_m' => null],
+        [[0, 0], [0, 60], [60 * sin(deg2rad(20)), 60 + 60 * cos(deg2rad(20))]],
+    ));
 
     expect($tight['least_radius_m'])->toEqualWithDelta(4.5, 1e-9)->and($tight['complete'])->toBeFalse()->and($wide['complete'])->toBeTrue()
         ->and(FusedString::check($corner, 180, 25, 50)['places'][0]['radius_m'])->toEqualWithDelta(3.2411, 1e-3)->and(FusedString::factor(26))->toBe(30.0);

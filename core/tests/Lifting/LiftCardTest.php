@@ -42,5 +42,6 @@ it('refuses what is no pipe and names the field', function (array $pipe, string 
     }
     expect($said)->not->toBeNull()->and($said)->toContain($field);
 })->with([
-    [['straw', 100, 5, 6], 'straw'], [['pe', 0, 5, 6], 'od_mm'], [['pe', 100, -1, 6], 'wall_mm'], [['pe', 100, 5, NAN], 'length_m'], [['pe', 100, 51, 6], 'wall of 51'],
+    [['straw', 100, 5, 6], 'straw'], [['pe', 0, 5, 6], 'od_mm'], [['pe', 100, -1, 6], 'wall_mm'], [['pe', 100, 5, NAN], 'length_m'],
+    [['pe', 100, 51, 6], 'wall of 51'],
 ]);

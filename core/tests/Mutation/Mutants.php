@@ -55,6 +55,9 @@ final class Mutants
 
     private static function mutant(Mutation $mutation): Mutant
     {
-        return new Mutant((string) $mutation->file->getRealPath(), $mutation->startLine, basename(str_replace('\\', '/', $mutation->mutator)), $mutation->modifiedSourcePath, $mutation->diff);
+        return new Mutant(
+            (string) $mutation->file->getRealPath(), $mutation->startLine, basename(str_replace('\\', '/', $mutation->mutator)),
+            $mutation->modifiedSourcePath, $mutation->diff,
+        );
     }
 }

@@ -47,7 +47,10 @@ final class Trial
     /** @param  list<string>  $tests */
     private static function begun(Mutant $mutant, array $tests): Process
     {
-        $process = new Process([PHP_BINARY, '-d', 'memory_limit=1G', 'vendor/bin/pest', '--bail', '--no-coverage', $tests[0]], dirname(__DIR__, 3), [Mutate::ENV_MUTATION_TESTING => $mutant->file, Mutate::ENV_MUTATION_FILE => $mutant->source, 'DIASTOMA_SAID' => $tests[1] ?? ''], null, null);
+        $process = new Process(
+            [PHP_BINARY, '-d', 'memory_limit=1G', 'vendor/bin/pest', '--bail', '--no-coverage', $tests[0]], dirname(__DIR__, 3),
+            [Mutate::ENV_MUTATION_TESTING => $mutant->file, Mutate::ENV_MUTATION_FILE => $mutant->source, 'DIASTOMA_SAID' => $tests[1] ?? ''], null, null,
+        );
         $process->start();
 
         return $process;

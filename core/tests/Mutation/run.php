@@ -23,7 +23,10 @@ foreach (array_slice($argv, 1) as $argument) {
     } elseif (Room::tryFrom($argument) !== null) {
         $rooms[] = Room::from($argument);
     } else {
-        fwrite(STDERR, "“{$argument}” is no room. Rooms: ".implode(', ', array_column(Room::cases(), 'value')).'; and --share=N for N lines in a hundred.'."\n");
+        fwrite(
+            STDERR,
+            "“{$argument}” is no room. Rooms: ".implode(', ', array_column(Room::cases(), 'value')).'; and --share=N for N lines in a hundred.'."\n",
+        );
         exit(2);
     }
 }
@@ -31,7 +34,10 @@ $all = $dead = 0;
 foreach ($rooms === [] ? Room::cases() : $rooms as $room) {
     $mutants = Mutants::of($room, $share);
     $left = Trial::survivors($room, $mutants);
-    printf("%-14s %d of %d killed (%.0f %%)\n", $room->value, count($mutants) - count($left), count($mutants), $mutants === [] ? 100 : 100 * (count($mutants) - count($left)) / count($mutants));
+    printf(
+        "%-14s %d of %d killed (%.0f %%)\n", $room->value, count($mutants) - count($left), count($mutants),
+        $mutants === [] ? 100 : 100 * (count($mutants) - count($left)) / count($mutants),
+    );
     foreach ($left as $mutant) {
         echo '    ', $mutant->words(), "\n";
     }

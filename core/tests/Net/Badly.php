@@ -16,7 +16,8 @@ final readonly class Badly
      * @param  string  $words  how it was answered
      * @param  bool  $read  whether anything at all came out otherwise
      */
-    public function __construct(public string $at, public string $way, public string $words, public ReadingSpec $spec, public Verdict $verdict, public bool $read)
-    {
+    public function __construct(
+        public string $at, public string $way, public string $words, public ReadingSpec $spec, public Verdict $verdict, public bool $read,
+    ) {
     }
 }

@@ -149,7 +149,9 @@ final class Bounds
                         $now = $judged($middle)[$rule] ?? '–';
                         $now === $said[$k - 1] ? $low = $middle : $high = $middle;
                     }
-                    $parts[] = sprintf('%s below %s%s, %s above', $said[$k - 1], sprintf('%.5g', ($low + $high) / 2), $unit === '' ? '' : " {$unit}", $said[$k]);
+                    $parts[] = sprintf(
+                        '%s below %s%s, %s above', $said[$k - 1], sprintf('%.5g', ($low + $high) / 2), $unit === '' ? '' : " {$unit}", $said[$k],
+                    );
                 }
             }
             if ($parts !== []) {
@@ -164,7 +166,10 @@ final class Bounds
     private static function isRead(Walk $walk, Readings $readings, string $limit): bool
     {
         $with = $walk->rulebook;
-        $without = Rulebook::of($with->id, $with->version, $with->title, $with->units, array_values(array_filter($with->limits, static fn (Limit $l): bool => $l->id !== $limit)), $with->choices);
+        $without = Rulebook::of(
+            $with->id, $with->version, $with->title, $with->units,
+            array_values(array_filter($with->limits, static fn (Limit $l): bool => $l->id !== $limit)), $with->choices,
+        );
         try {
             self::judged($walk, $readings, $without);
 
@@ -185,7 +190,9 @@ final class Bounds
         }
         foreach ($verdict->findings as $finding) {
             $rule = preg_replace('/_[a-d](?=\.|$)|\.[a-d](?=\.|$)|(?<=restraint)_?\d/', '', $finding->rule) ?? $finding->rule; // the same rule at every end
-            $worst[$rule] = isset($worst[$rule]) && array_search($worst[$rule], ['go', 'watch', 'mend', 'stop'], true) >= $finding->severity->rank() ? $worst[$rule] : $finding->severity->value;
+            $worst[$rule] = isset($worst[$rule]) && array_search(
+                $worst[$rule], ['go', 'watch', 'mend', 'stop'], true,
+            ) >= $finding->severity->rank() ? $worst[$rule] : $finding->severity->value;
         }
 
         return $worst;

@@ -24,7 +24,9 @@ it('is accepted when everything is answered well, in both rulebooks', function (
     foreach (['iso', 'us'] as $rulebook) {
         $walk = new Walk($id, $rulebook);
         $verdict = $walk->verdict($walk->made());
-        expect(Walk::found($verdict))->each->toBe('watch')->and($verdict->isAccepted())->toBeTrue("{$id}, {$rulebook}: ".json_encode([Walk::found($verdict), $verdict->current()?->toArray()]));
+        expect(Walk::found($verdict))->each->toBe('watch')->and($verdict->isAccepted())->toBeTrue("{$id}, {$rulebook}: ".json_encode([
+            Walk::found($verdict), $verdict->current()?->toArray(),
+        ]));
     }
 })->with('everything');
 
@@ -37,8 +39,12 @@ it('is not accepted when one answer is bad, and every answer is read by a rule',
                 $read[$b->at] = ($read[$b->at] ?? false) || $b->read;
             }
         }
-        $accepted = array_keys(array_filter($noticed, static fn (bool $n, string $at): bool => ! $n && preg_match(OTHERS_ARE_JUDGED_BY, $at) !== 1, ARRAY_FILTER_USE_BOTH));
-        expect(array_keys(array_filter($read, static fn (bool $r): bool => ! $r)))->toBe([], "{$id}, {$rulebook}: nothing reads these")->and($accepted)->toBe([], "{$id}, {$rulebook}: accepted whatever these are");
+        $accepted = array_keys(array_filter(
+            $noticed, static fn (bool $n, string $at): bool => ! $n && preg_match(OTHERS_ARE_JUDGED_BY, $at) !== 1, ARRAY_FILTER_USE_BOTH,
+        ));
+        expect(array_keys(array_filter($read, static fn (bool $r): bool => ! $r)))->toBe([], "{$id}, {$rulebook}: nothing reads these")->and($accepted)->toBe(
+            [], "{$id}, {$rulebook}: accepted whatever these are",
+        );
     }
 })->with('everything');
 

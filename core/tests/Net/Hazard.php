@@ -31,7 +31,9 @@ enum Hazard: string
             $this === self::TooFast && ! in_array($method, ['rtp-staged'], true) => 'the method sets no limit on how fast it is raised: the plan says steadily, and air shows in the raise',
             $this === self::NoSettling && in_array($method, ['c600', 'c604', 'as2566', 'pe-decay'], true) => 'the method has no settling',
             $this === self::Air && in_array($method, $air, true) => 'it is filled with air',
-            in_array($this, [self::Stuck, self::Jump], true) && in_array($method, [...$metered, 'en805-air'], true) => 'the water metered is judged, not the fall; topping up makes jumps of its own',
+            in_array($this, [self::Stuck, self::Jump], true) && in_array(
+                $method, [...$metered, 'en805-air'], true,
+            ) => 'the water metered is judged, not the fall; topping up makes jumps of its own',
             default => null,
         };
     }

@@ -19,7 +19,9 @@ it('takes a test that was run well on a tight section', function (string $method
     $net = new Spoilt($method);
     foreach (range(0, 11) as $seed) {
         $verdict = $net->judged($net->good($seed));
-        expect($net->isAccepted($verdict))->toBeTrue("{$method}, seed {$seed}: ".implode(' ', array_map(static fn (Finding $f): string => $f->said, $verdict->findings)));
+        expect($net->isAccepted($verdict))->toBeTrue("{$method}, seed {$seed}: ".implode(
+            ' ', array_map(static fn (Finding $f): string => $f->said, $verdict->findings),
+        ));
     }
 })->with('methods');
 

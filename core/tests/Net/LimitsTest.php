@@ -21,7 +21,10 @@ it('changes its mind at the limit and nowhere else', function (string $rulebook)
 
 /* Limits that good work alone does not meet (a size bound, a share of a plan, a limit of another limit): named here so that a new one is seen; their own tests hold them. */
 it('names the limits that are held elsewhere', function () {
-    $decides = array_unique(array_map(static fn (string $line): string => explode(' | ', $line)[0], [...(array) file(__DIR__.'/limits-iso.txt'), ...(array) file(__DIR__.'/limits-us.txt')]));
+    $decides = array_unique(array_map(
+        static fn (string $line): string => explode(' | ', $line)[0],
+        [...(array) file(__DIR__.'/limits-iso.txt'), ...(array) file(__DIR__.'/limits-us.txt')],
+    ));
     $idle = [];
     foreach (Rulebooks::all() as $rulebook) {
         $idle = [...$idle, ...array_diff(array_keys($rulebook->limits), $decides)];

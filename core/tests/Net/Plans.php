@@ -42,14 +42,18 @@ final class Plans
         return match ($method) {
             'en805-pe', 'f2164', 'pe-makeup', 'as2566-pe', 'pe-decay' => Sections::pe(self::HILL), 'en1610-air', 'en1610-water', 'f1417' => Sections::sewer(),
             'c924' => Sections::sewer(['parts' => [['material' => 'concrete', 'length_m' => 60.0, 'dn_mm' => 300.0, 'inside_mm' => 300.0, 'wall_mm' => 50.0]]]),
-            'gas-plastic' => Sections::gas(), 'rtp-staged' => Sections::composite(self::HILL), 'c604' => Sections::steel(self::HILL), default => Sections::iron(self::HILL),
+            'gas-plastic' => Sections::gas(), 'rtp-staged' => Sections::composite(self::HILL), 'c604' => Sections::steel(self::HILL),
+            default => Sections::iron(self::HILL),
         };
     }
 
     /** @return list<array<string, string>> the usual one, and each other choice in turn */
     public static function choices(TestMethod $method): array
     {
-        $usual = array_map(strval(...), array_column(array_map(static fn (Option $o): array => [$o->key, (string) array_key_first($o->choices)], $method->options()), 1, 0));
+        $usual = array_map(
+            strval(...),
+            array_column(array_map(static fn (Option $o): array => [$o->key, (string) array_key_first($o->choices)], $method->options()), 1, 0),
+        );
         $all = [$usual];
         foreach ($method->options() as $option) {
             foreach (array_slice(array_keys($option->choices), 1) as $other) {
@@ -72,7 +76,9 @@ final class Plans
         }
 
         return implode(' | ', [
-            $method->id(), self::words($choice), "{$section->service} {$section->main()->material->value} ({$rank(UnitSystem::Metric)}, {$rank(UnitSystem::UsCustomary)})", $method->source()->kind->value.': '.$method->source()->tag(), ...self::figures($plan, $section),
+            $method->id(), self::words($choice),
+            "{$section->service} {$section->main()->material->value} ({$rank(UnitSystem::Metric)}, {$rank(UnitSystem::UsCustomary)})",
+            $method->source()->kind->value.': '.$method->source()->tag(), ...self::figures($plan, $section),
         ]).($plan->window['feasible'] ? '' : ' | not to be run: '.$plan->window['said']);
     }
 
@@ -83,9 +89,14 @@ final class Plans
         $n = static fn (float $x): string => sprintf('%.7g', $x);
 
         return [
-            $n($plan->gaugeKpa), $n($plan->lowKpa), $n($plan->highKpa), $n($plan->judgedKpa), $section->workingKpa > 0.0 ? sprintf('%.4g × working', $plan->lowKpa / $section->workingKpa) : '–',
-            implode(', ', array_map(static fn (Phase $p): string => "{$p->id} ".$n($p->minutes).($p->extendMin > 0.0 ? '–'.$n($p->extendMin) : ''), $plan->phases)),
-            $judged->control === Control::Shut ? $n($judged->targetKpa - $judged->lowKpa) : '–', $plan->makeUp['litres'] !== null ? $n($plan->makeUp['litres']) : ($plan->makeUp['l_per_h'] !== null ? $n($plan->makeUp['l_per_h']).' an hour' : '–'),
+            $n($plan->gaugeKpa), $n($plan->lowKpa), $n($plan->highKpa), $n($plan->judgedKpa),
+            $section->workingKpa > 0.0 ? sprintf('%.4g × working', $plan->lowKpa / $section->workingKpa) : '–',
+            implode(
+                ', ',
+                array_map(static fn (Phase $p): string => "{$p->id} ".$n($p->minutes).($p->extendMin > 0.0 ? '–'.$n($p->extendMin) : ''), $plan->phases),
+            ),
+            $judged->control === Control::Shut ? $n($judged->targetKpa - $judged->lowKpa) : '–',
+            $plan->makeUp['litres'] !== null ? $n($plan->makeUp['litres']) : ($plan->makeUp['l_per_h'] !== null ? $n($plan->makeUp['l_per_h']).' an hour' : '–'),
         ];
     }
 

@@ -23,8 +23,10 @@ final class Record
      * @param  array<string, array{float, float}>  $at  by phase, s
      * @param  array<string, bool|float>  $measured
      */
-    private function __construct(private array $t, private array $p, private array $c, private ?array $added, private array $at, private array $measured, private readonly bool $marked, private readonly TestPlan $plan, private readonly TestSection $section, private readonly Noise $noise)
-    {
+    private function __construct(
+        private array $t, private array $p, private array $c, private ?array $added, private array $at, private array $measured,
+        private readonly bool $marked, private readonly TestPlan $plan, private readonly TestSection $section, private readonly Noise $noise,
+    ) {
     }
 
     public static function of(Run $run, TestPlan $plan, TestSection $section, Noise $noise): self
@@ -35,7 +37,9 @@ final class Record
             $at[$phase->id] = [$now, $now += 60 * max($phase->minutes, $phase->extendMin)];
         }
 
-        return new self($run->trace->t, $run->trace->p, $run->trace->c ?? [], $run->trace->added, $at, $run->measured, $run->marks !== [], $plan, $section, $noise);
+        return new self(
+            $run->trace->t, $run->trace->p, $run->trace->c ?? [], $run->trace->added, $at, $run->measured, $run->marks !== [], $plan, $section, $noise,
+        );
     }
 
     public function run(): Run

@@ -58,7 +58,13 @@ it('names only sources that are registered, and every registered one', function 
         }
     }
     expect($unknown)->toBe([]);
-    $code = implode("\n", array_map(static fn (SplFileInfo $f): string => $f->isFile() && $f->getExtension() === 'php' && $f->getFilename() !== 'Documents.php' ? (string) file_get_contents($f->getPathname()) : '', iterator_to_array(new RecursiveIteratorIterator(new RecursiveDirectoryIterator(dirname(__DIR__, 2).'/src')), false)));
+    $code = implode(
+        "\n",
+        array_map(
+            static fn (SplFileInfo $f): string => $f->isFile() && $f->getExtension() === 'php' && $f->getFilename() !== 'Documents.php' ? (string) file_get_contents($f->getPathname()) : '',
+            iterator_to_array(new RecursiveIteratorIterator(new RecursiveDirectoryIterator(dirname(__DIR__, 2).'/src')), false),
+        ),
+    );
     $idle = array_filter(array_keys(Documents::ALL), static fn (string $title): bool => ! isset($cited[$title]) && ! str_contains($code, $title));
     expect(array_values($idle))->toBe([]);
 });

@@ -73,7 +73,10 @@ final class Spoilt
 
     private function run(PressureFault $fault, int $seed): Run
     {
-        return self::marked($this->runs[$fault->value.$seed % self::BASES] ??= (new PressureLogger($this->section, $fault))->run($this->plan, 1 + $seed % self::BASES), $seed);
+        return self::marked(
+            $this->runs[$fault->value.$seed % self::BASES] ??= (new PressureLogger($this->section, $fault))->run($this->plan, 1 + $seed % self::BASES),
+            $seed,
+        );
     }
 
     public function judged(Run $run): TestVerdict
@@ -109,7 +112,9 @@ final class Spoilt
         $judged = $this->plan->judged();
         match ($hazard) {
             Hazard::Leak => $this->leak($record, $u(1.06, 1.6)),
-            Hazard::TooFast => array_map(fn (Phase $p): mixed => $p->control === Control::Raise ? $record->shorten($p->id, $u(0.3, 0.6)) : null, $this->plan->phases),
+            Hazard::TooFast => array_map(
+                fn (Phase $p): mixed => $p->control === Control::Raise ? $record->shorten($p->id, $u(0.3, 0.6)) : null, $this->plan->phases,
+            ),
             Hazard::TooLow => $record->scale($u(0.80, 0.96)),
             Hazard::TooHigh => $record->scale($u(1.025, 1.2) * max($this->plan->window['max_kpa'], $this->plan->gaugeKpa) / $this->plan->gaugeKpa),
             Hazard::HeldShort => $this->heldShort($record, $seed, $u(0.2, 0.6)),
@@ -148,7 +153,12 @@ final class Spoilt
 
     private function heldShort(Record $record, int $seed, float $share): void
     {
-        $phases = array_values(array_filter($this->plan->phases, fn (Phase $p): bool => in_array($p->control, [Control::Hold, Control::Shut, Control::Open], true) && $p->minutes >= 2.0 && ! in_array($this->method->id().'.'.$p->id, ['en805-water.back', 'en805-air.still'], true)));
+        $phases = array_values(array_filter(
+            $this->plan->phases,
+            fn (Phase $p): bool => in_array($p->control, [Control::Hold, Control::Shut, Control::Open], true) && $p->minutes >= 2.0 && ! in_array(
+                $this->method->id().'.'.$p->id, ['en805-water.back', 'en805-air.still'], true,
+            ),
+        ));
         $phase = $phases[$seed % count($phases)];
         $record->endAfterJudged();
         $record->shorten($phase->id, $share);

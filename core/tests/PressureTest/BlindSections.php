@@ -56,11 +56,16 @@ final class BlindSections
             }
             $hours = $material === Material::Pe ? 14.0 : 4.0 + 4 * $random->uniform();
             $celsius = 8 + 8 * $random->uniform();
-            $effect = abs($warming) * $hours * FilledPipe::kpaPerDegree($inside, $wall, $section->modulusGpa, $section->poisson, $section->expansionPerC, Water::at($celsius));
+            $effect = abs($warming) * $hours * FilledPipe::kpaPerDegree(
+                $inside, $wall, $section->modulusGpa, $section->poisson, $section->expansionPerC, Water::at($celsius),
+            );
             if (abs($effect) > 25.0) { // in PVC near 19 °C warmth does next to nothing
                 $truth[] = Cause::Temperature;
             }
-            $rig = new SectionRig($section->volumeM3(), $inside, $wall, $section->modulusGpa * $vary(0.1), $section->poisson, $section->expansionPerC * $vary(0.05), $creep, $celsius, $air, $hole, $warming, $gauge);
+            $rig = new SectionRig(
+                $section->volumeM3(), $inside, $wall, $section->modulusGpa * $vary(0.1), $section->poisson, $section->expansionPerC * $vary(0.05), $creep,
+                $celsius, $air, $hole, $warming, $gauge,
+            );
             $samples = $rig->run($test, 12 + 10 * $random->uniform(), $hours, 30.0, $seed * 1000 + $k);
             yield [$truth, $samples, $section, $allowed, $hole === 0.0 ? 0.0 : $leak ?? 0.0];
         }

@@ -38,12 +38,17 @@ it('EN 805 loss: at most 20 kPa and slowing', function (float $middle, float $en
 })->with(['15 kPa, slowing' => [9, 15, true], 'exactly 20' => [12, 20, true], 'just over' => [12, 20.6, false], 'little, but quickening' => [4, 12, false], 'steady' => [0, 0, true]]);
 
 it('EN 805 loss: concrete may lose 40 kPa', function () {
-    $concrete = Sections::iron(['parts' => [['material' => 'concrete', 'length_m' => 400.0, 'inside_mm' => 300.0, 'wall_mm' => 50.0]], 'steel_cylinder' => false]);
+    $concrete = Sections::iron([
+        'parts' => [['material' => 'concrete', 'length_m' => 400.0, 'inside_mm' => 300.0, 'wall_mm' => 50.0]], 'steel_cylinder' => false,
+    ]);
     expect(judgedBy(new Methods\En805Loss, $concrete, Drawn::trace([[0, 0], [15, 1200], [75, 1200], [105, 1176], [135, 1161]]))->passed())->toBeTrue()
         ->and(judgedBy(new Methods\En805Loss, $concrete, Drawn::trace([[0, 0], [15, 1200], [75, 1200], [105, 1174], [135, 1158]]))->passed())->toBeFalse();
 });
 
-it('EN 805 loss: keeps a cement lining under pressure for a day first', fn () => expect((new Methods\En805Loss)->plan(Sections::iron(['cement_lined' => true]))->phases[1]->minutes)->toBe(1440.0)->and((new Methods\En805Loss)->plan(Sections::iron())->phases[1]->minutes)->toBe(60.0));
+it(
+    'EN 805 loss: keeps a cement lining under pressure for a day first',
+    fn () => expect((new Methods\En805Loss)->plan(Sections::iron(['cement_lined' => true]))->phases[1]->minutes)->toBe(1440.0)->and((new Methods\En805Loss)->plan(Sections::iron())->phases[1]->minutes)->toBe(60.0),
+);
 
 // EN 805, 11.3.3.4.2 by hand: V = π/4·0.306²·400 = 29.4166 m³; 1/2.1 + 306/(7.2·170) = 0.476190 + 0.25 = 0.726190 /GPa; × 20 kPa × 1.2 = 0.51269 L
 it('EN 805 water: at most ΔVmax pumped back', function (float $litres, bool $passes) {
@@ -55,11 +60,18 @@ it('EN 805 water: at most ΔVmax pumped back', function (float $litres, bool $pa
 })->with([[0.5, true], [0.5126, true], [0.52, false]]);
 
 it('EN 805 water: reads the meter of the trace where nobody typed it', function (float $litres, bool $passes) {
-    $trace = Drawn::trace([[0, 0, 12, 0], [15, 1200, 12, 30], [75, 1200, 12, 30], [135, 1185, 12, 30], [140, 1200, 12, 30 + $litres], [141, 1200, 12, 30 + $litres]]);
+    $trace = Drawn::trace([
+        [0, 0, 12, 0], [15, 1200, 12, 30], [75, 1200, 12, 30], [135, 1185, 12, 30], [140, 1200, 12, 30 + $litres], [141, 1200, 12, 30 + $litres],
+    ]);
     expect(judgedBy(new Methods\En805Water, Sections::iron(), $trace)->passed())->toBe($passes);
 })->with([[0.5, true], [0.6, false]]);
 
-it('EN 805 water: says nothing where nobody metered', fn () => expect(severityOf(judgedBy(new Methods\En805Water, Sections::iron(), Drawn::trace([[0, 0], [15, 1200], [75, 1200], [135, 1185], [140, 1200]])), 'water'))->toBe('mend'));
+it(
+    'EN 805 water: says nothing where nobody metered',
+    fn () => expect(severityOf(
+        judgedBy(new Methods\En805Water, Sections::iron(), Drawn::trace([[0, 0], [15, 1200], [75, 1200], [135, 1185], [140, 1200]])), 'water',
+    ))->toBe('mend'),
+);
 
 // ΔVmax = 1.5 · 29.4166 m³ · 50 kPa · 0.726190 /GPa = 1.6022 L
 it('EN 805 air check: water drawn off against the fall', function (float $litres, string $reading) {
@@ -72,7 +84,10 @@ it('EN 805 air check: water drawn off against the fall', function (float $litres
 // Water for 147 kPa by hand: V 2.04209 m³ · 147 kPa · (1/2.1 + 147.2/16.4) /GPa · 1.2 = 3.4047 L
 it('EN 805 PE judges stretching, draw-off, water and rise', function (float $rested, float $drawn, float $water, array $later, string $rule, bool $passes) {
     $after = $rested - $drawn;
-    $points = [[0, 0], [60, 0], [69, 1050], [99, 1050], [159, $rested], [160, $after], ...array_map(static fn (array $l): array => [160.0 + $l[0], $after + $l[1]], $later)];
+    $points = [
+        [0, 0], [60, 0], [69, 1050], [99, 1050], [159, $rested], [160, $after],
+        ...array_map(static fn (array $l): array => [160.0 + $l[0], $after + $l[1]], $later),
+    ];
     $verdict = judgedBy(new Methods\En805Pe, Sections::pe(), Drawn::trace($points, 15.0), ['drawn_off_l' => $water]);
     expect($verdict->passed())->toBe($passes)->and(in_array(severityOf($verdict, $rule), ['mend', 'stop'], true))->toBe(! $passes);
 })->with([
@@ -87,7 +102,10 @@ it('EN 805 PE judges stretching, draw-off, water and rise', function (float $res
 ]);
 
 it('EN 805 PE is not decided while it falls a little and 90 minutes are not over', function () {
-    $verdict = judgedBy(new Methods\En805Pe, Sections::pe(), Drawn::trace([[0, 0], [60, 0], [69, 1050], [99, 1050], [159, 900], [160, 753], [180, 763], [190.5, 756]], 15.0), ['drawn_off_l' => 3.0]);
+    $verdict = judgedBy(
+        new Methods\En805Pe, Sections::pe(),
+        Drawn::trace([[0, 0], [60, 0], [69, 1050], [99, 1050], [159, 900], [160, 753], [180, 763], [190.5, 756]], 15.0), ['drawn_off_l' => 3.0],
+    );
     expect($verdict->isUndecided())->toBeTrue()->and($verdict->passed())->toBeFalse();
 });
 
@@ -219,7 +237,9 @@ it('gas: says nothing without a temperature, and stops a pipe that is too warm',
 });
 
 it('gas: a smaller leak sought takes a larger main longer', function () {
-    $minutes = static fn (string $leak): float => (new Methods\GasPlastic)->plan(Sections::gas(['parts' => [['material' => 'pe', 'length_m' => 3000.0, 'inside_mm' => 200.0, 'wall_mm' => 20.0]]]), ['leak' => $leak])->judged()->minutes;
+    $minutes = static fn (string $leak): float => (new Methods\GasPlastic)->plan(
+        Sections::gas(['parts' => [['material' => 'pe', 'length_m' => 3000.0, 'inside_mm' => 200.0, 'wall_mm' => 20.0]]]), ['leak' => $leak],
+    )->judged()->minutes;
     // 94.248 m³ · 0.2 kPa / (1 L/h · 101.325 kPa) = 186.03 h = 11162 min, to 5 min up: 11165
     expect($minutes('1'))->toBe(11165.0)->and($minutes('5'))->toBe(2235.0)->and($minutes('20'))->toBe(560.0);
 });
@@ -234,16 +254,24 @@ it('composite: steps, settling and hold', function (array $change, ?string $rule
         array_push($points, [$at += $g['ramp'], $level], [$at += $g['step'], $level]);
     }
     $from = 8625 - $g['settling'];
-    array_push($points, [$at += 2, 8625], [$at += $g['settle_min'] - 10, 8625], [$at += 10, $from], [$at += 120, $from - $g['half']], [$at += 121, $from - $g['end']]);
+    array_push(
+        $points, [$at += 2, 8625], [$at += $g['settle_min'] - 10, 8625], [$at += 10, $from], [$at += 120, $from - $g['half']],
+        [$at += 121, $from - $g['end']],
+    );
     $verdict = judgedBy(new Methods\RtpStaged, Sections::composite(), Drawn::trace($points), $g['owner'] === null ? [] : ['owner_fall_kpa' => $g['owner']]);
     $bad = array_values(array_filter($verdict->findings, static fn ($f): bool => $f->severity->rank() >= 2));
-    expect($verdict->passed())->toBe($rule === null, implode(' ', array_map(static fn ($f): string => $f->said, $bad)))->and($rule === null || in_array(severityOf($verdict, $rule), ['mend', 'stop'], true))->toBeTrue(implode(' ', array_map(static fn ($f): string => $f->rule.': '.$f->said, $verdict->findings)));
+    expect($verdict->passed())->toBe(
+        $rule === null, implode(' ', array_map(static fn ($f): string => $f->said, $bad)),
+    )->and($rule === null || in_array(severityOf($verdict, $rule), ['mend', 'stop'], true))->toBeTrue(implode(' ', array_map(static fn ($f): string => $f->rule.': '.$f->said, $verdict->findings)));
 })->with([
-    'as it should be' => [[], null], 'raised too fast' => [['ramp' => 2.0], 'ramp'], 'a step held too short' => [['step' => 3.0], 'step_1'], 'no steps' => [['step' => 0.1, 'ramp' => 2.6], 'step_2'],
+    'as it should be' => [[], null], 'raised too fast' => [['ramp' => 2.0], 'ramp'], 'a step held too short' => [['step' => 3.0], 'step_1'],
+    'no steps' => [['step' => 0.1, 'ramp' => 2.6], 'step_2'],
     'not settled: 30 kPa in ten minutes are 180 an hour' => [['settling' => 30.0], 'settled'], 'settled: 27 kPa are 162' => [['settling' => 27.0], null],
-    'half exactly' => [['half' => 60.0, 'end' => 90.0], null], 'does not slow down' => [['half' => 60.0, 'end' => 95.0], 'slowing'], 'a straight line' => [['half' => 60.0, 'end' => 120.0], 'slowing'],
+    'half exactly' => [['half' => 60.0, 'end' => 90.0], null], 'does not slow down' => [['half' => 60.0, 'end' => 95.0], 'slowing'],
+    'a straight line' => [['half' => 60.0, 'end' => 120.0], 'slowing'],
     'ends below 1.2 × rated' => [['half' => 300.0, 'end' => 340.0], 'end'], 'ends just above it' => [['half' => 250.0, 'end' => 330.0], null],
-    'the owner allows less' => [['owner' => 80.0], 'owner_fall'], 'the owner allows a straight fall' => [['half' => 60.0, 'end' => 120.0, 'owner' => 150.0], null],
+    'the owner allows less' => [['owner' => 80.0], 'owner_fall'],
+    'the owner allows a straight fall' => [['half' => 60.0, 'end' => 120.0, 'owner' => 150.0], null],
 ]);
 
 // Found: 150 kPa an hour for 24 h, from 8625 down to 5025, below the rated 6900, passed.

@@ -17,7 +17,10 @@ use Diastoma\Core\Rulebook\Rulebooks;
 /** @param  array<string, mixed>  $change */
 function prepared(array $change = []): Diastoma\Core\Procedure\Verdict
 {
-    $all = [...array_fill_keys(['backfilled', 'ends_braced', 'concrete_cured', 'talk_held', 'zone_kept', 'filled_from_low', 'vents_clear', 'relief_set'], true), 'gauge' => ['id' => 'g', 'name' => 'Logger', 'calibration_until' => '2027-01-01'], ...$change];
+    $all = [
+        ...array_fill_keys(['backfilled', 'ends_braced', 'concrete_cured', 'talk_held', 'zone_kept', 'filled_from_low', 'vents_clear', 'relief_set'], true),
+        'gauge' => ['id' => 'g', 'name' => 'Logger', 'calibration_until' => '2027-01-01'], ...$change,
+    ];
     $at = new DateTimeImmutable('2026-11-23T10:00:00+00:00');
     $readings = [];
     foreach (array_filter($all, static fn ($v): bool => $v !== null) as $key => $value) {
@@ -30,7 +33,10 @@ function prepared(array $change = []): Diastoma\Core\Procedure\Verdict
 /** @return array{number: string, state: string, accepted: bool, test_at: ?DateTimeImmutable} */
 function jointAt(string $number, bool $accepted, ?string $testAt = null): array
 {
-    return ['number' => $number, 'state' => $accepted ? 'accepted' : 'mend', 'accepted' => $accepted, 'test_at' => $testAt === null ? null : new DateTimeImmutable($testAt)];
+    return [
+        'number' => $number, 'state' => $accepted ? 'accepted' : 'mend', 'accepted' => $accepted,
+        'test_at' => $testAt === null ? null : new DateTimeImmutable($testAt),
+    ];
 }
 
 it('offers for each section only what was made for it', function (TestSection $section, UnitSystem $units, string $first, array $never) {
@@ -49,8 +55,14 @@ it('offers for each section only what was made for it', function (TestSection $s
 
 it('lets a supervisor overrule a gate on record, but not a plan that cannot be nor an answer nobody gave', function () {
     $now = new DateTimeImmutable('2026-11-23T10:00:00+00:00');
-    $overrules = array_map(static fn (string $gate): Overrule => new Overrule("gate.{$gate}", 'Vera', 'supervisor', 'the engineer agreed to it', $now), ['joints', 'plan', 'site', 'people']);
-    $gates = array_column(Readiness::of([jointAt('1', false)], prepared(['backfilled' => false, 'talk_held' => null]), $now, null, 'Split it.', null, $overrules)->gates, null, 'id');
+    $overrules = array_map(
+        static fn (string $gate): Overrule => new Overrule("gate.{$gate}", 'Vera', 'supervisor', 'the engineer agreed to it', $now),
+        ['joints', 'plan', 'site', 'people'],
+    );
+    $gates = array_column(
+        Readiness::of([jointAt('1', false)], prepared(['backfilled' => false, 'talk_held' => null]), $now, null, 'Split it.', null, $overrules)->gates,
+        null, 'id',
+    );
 
     expect($gates['joints']['holds'])->toBeTrue()->and($gates['joints']['overrule']['by'])->toBe('Vera')->and($gates['site']['holds'])->toBeTrue()->and($gates['plan']['holds'])->toBeFalse()->and($gates['people']['holds'])->toBeFalse();
 });
@@ -83,10 +95,17 @@ it('stays shut and says why', function (array $joints, array $change, string $ga
     'an answer missing' => [[jointAt('1', true)], ['zone_kept' => null], 'people', 'One answer is still missing.'],
     'ends not braced' => [[jointAt('1', true)], ['ends_braced' => false], 'site', 'Brace the ends'],
     'air left' => [[jointAt('1', true)], ['vents_clear' => false], 'fill', 'Air is left'],
-    'gauge out of calibration' => [[jointAt('1', true)], ['gauge' => ['id' => 'g', 'name' => 'Dial', 'calibration_until' => '2026-11-01']], 'gauge', 'ran out on 2026-11-01'],
+    'gauge out of calibration' => [
+        [jointAt('1', true)], ['gauge' => ['id' => 'g', 'name' => 'Dial', 'calibration_until' => '2026-11-01']], 'gauge', 'ran out on 2026-11-01',
+    ],
 ]);
 
-it('waits no longer at the very second', fn () => expect(Readiness::of([jointAt('7', true, '2026-11-23T10:00:00+00:00')], prepared(), new DateTimeImmutable('2026-11-23T10:00:00+00:00'))->isReady())->toBeTrue());
+it(
+    'waits no longer at the very second',
+    fn () => expect(Readiness::of(
+        [jointAt('7', true, '2026-11-23T10:00:00+00:00')], prepared(), new DateTimeImmutable('2026-11-23T10:00:00+00:00'),
+    )->isReady())->toBeTrue(),
+);
 
 // ASTM F2164: 8 h without pressure before a repeat.
 it('keeps a section at rest between two tests', function (string $restUntil, bool $ready) {

@@ -19,7 +19,10 @@ function rig(Material $material, float $air = 0.03, float $hole = 0.0, float $wa
 {
     [$inside, $wall] = ['pe' => [147.0, 16.4], 'pvc' => [180.0, 9.6], 'iron' => [306.0, 7.2]][$material->value];
     $section = Section::of($material, 500.0, $inside, $wall);
-    $rig = new SectionRig($section->volumeM3(), $inside, $wall, $section->modulusGpa, $section->poisson, $section->expansionPerC, $material->creep(), 12.0, $air, $hole, $warming, $gauge);
+    $rig = new SectionRig(
+        $section->volumeM3(), $inside, $wall, $section->modulusGpa, $section->poisson, $section->expansionPerC, $material->creep(), 12.0, $air, $hole,
+        $warming, $gauge,
+    );
 
     return [$rig->run(1000.0, 15.0, $material === Material::Pe ? 12.0 : 4.0, 30.0, 5), $section];
 }
@@ -30,11 +33,14 @@ it('tells apart what it was made of', function (Material $material, array $wrong
 
     expect(array_map(static fn (Cause $c): string => $c->value, $found->causes))->toBe($causes)->and($found->toArray()['looks_like'][0]['todo'])->not->toBe('');
 })->with([
-    'iron, tight' => [Material::Iron, [], ['tight']], 'PE, tight' => [Material::Pe, [], ['tight', 'pe_creep']], 'PVC, tight' => [Material::Pvc, [], ['tight', 'pe_creep']],
+    'iron, tight' => [Material::Iron, [], ['tight']], 'PE, tight' => [Material::Pe, [], ['tight', 'pe_creep']],
+    'PVC, tight' => [Material::Pvc, [], ['tight', 'pe_creep']],
     'iron, a hole of 0.5 mm' => [Material::Iron, ['hole' => 0.5], ['leak']], 'PE, a hole of 0.2 mm' => [Material::Pe, ['hole' => 0.2], ['leak', 'pe_creep']],
     'iron, 2 % air' => [Material::Iron, ['air' => 2.0], ['trapped_air']], 'iron, cooling' => [Material::Iron, ['warming' => -0.4], ['temperature_drift']],
-    'iron, hole and air' => [Material::Iron, ['air' => 2.0, 'hole' => 0.5], ['leak', 'trapped_air']], 'iron, gauge stuck' => [Material::Iron, ['gauge' => GaugeFault::Stuck], ['gauge_fault']],
-    'iron, gauge jumps' => [Material::Iron, ['gauge' => GaugeFault::Jump], ['gauge_fault']], 'iron, spikes' => [Material::Iron, ['gauge' => GaugeFault::Spikes], ['gauge_fault']],
+    'iron, hole and air' => [Material::Iron, ['air' => 2.0, 'hole' => 0.5], ['leak', 'trapped_air']],
+    'iron, gauge stuck' => [Material::Iron, ['gauge' => GaugeFault::Stuck], ['gauge_fault']],
+    'iron, gauge jumps' => [Material::Iron, ['gauge' => GaugeFault::Jump], ['gauge_fault']],
+    'iron, spikes' => [Material::Iron, ['gauge' => GaugeFault::Spikes], ['gauge_fault']],
 ]);
 
 it('finds how much leaves', function () {
@@ -44,7 +50,10 @@ it('finds how much leaves', function () {
     expect($found->leakLitresPerHour)->toEqualWithDelta(18.98, 1.0)->and($found->leakUncertainty)->toBeLessThan(2.0);
 });
 
-it('finds the air that was put in', fn (float $air) => expect(Raise::airPercent(rig(Material::Iron, $air)[0], rig(Material::Iron, $air)[1]))->toEqualWithDelta($air, 0.1 * $air + 0.03))->with([0.0, 0.5, 2.0, 4.0]);
+it(
+    'finds the air that was put in',
+    fn (float $air) => expect(Raise::airPercent(rig(Material::Iron, $air)[0], rig(Material::Iron, $air)[1]))->toEqualWithDelta($air, 0.1 * $air + 0.03),
+)->with([0.0, 0.5, 2.0, 4.0]);
 
 it('never calls a leak above twice the allowed rate tight, and is right on nearly all', function () {
     $right = $total = 0;
@@ -82,7 +91,9 @@ it('gives the same trace for the same seed, and a finer step changes little', fu
 it('solves by least squares what can be solved by hand', function () {
     // a line through (0,1), (1,3), (2,5), (3,7): 1 + 2x exactly
     $fit = LeastSquares::of([[1.0, 0.0], [1.0, 1.0], [1.0, 2.0], [1.0, 3.0]], [1.0, 3.0, 5.0, 7.0]);
-    expect($fit->values)->toEqualWithDelta([1.0, 2.0], 1e-9)->and($fit->residual)->toBeLessThan(1e-9)->and(LeastSquares::of([[1.0, 2.0], [1.0, 2.0], [1.0, 2.0]], [1.0, 1.0, 1.0]))->toBeNull()->and(LeastSquares::of([[1.0]], [1.0]))->toBeNull();
+    expect($fit->values)->toEqualWithDelta([1.0, 2.0], 1e-9)->and($fit->residual)->toBeLessThan(1e-9)->and(LeastSquares::of(
+        [[1.0, 2.0], [1.0, 2.0], [1.0, 2.0]], [1.0, 1.0, 1.0],
+    ))->toBeNull()->and(LeastSquares::of([[1.0]], [1.0]))->toBeNull();
 });
 
 it('does not take a fast fall or an empty pipe for a faulty gauge', function () {

@@ -49,7 +49,8 @@ it('keeps every piece within the climb, whatever the profile', function (int $se
 it('pushes where the pressure turns or ends', function (Fitting $fitting, float $kn) {
     expect($fitting->thrustKn(200.0, 1000.0))->toEqualWithDelta($kn, 1e-3);
 })->with([
-    'an end' => [new Fitting('end', 0.0), 31.416], 'a closed valve' => [new Fitting('valve', 0.0), 31.416], 'a right angle' => [new Fitting('bend', 0.0, 90.0), 44.429], 'half of that turn' => [new Fitting('bend', 0.0, 45.0), 24.045],
+    'an end' => [new Fitting('end', 0.0), 31.416], 'a closed valve' => [new Fitting('valve', 0.0), 31.416],
+    'a right angle' => [new Fitting('bend', 0.0, 90.0), 44.429], 'half of that turn' => [new Fitting('bend', 0.0, 45.0), 24.045],
     'a branch of 100' => [new Fitting('tee', 0.0, 0.0, 100.0), 7.854], 'a reducer to 100' => [new Fitting('reducer', 0.0, 0.0, 100.0), 23.562],
 ]);
 
@@ -63,10 +64,34 @@ it('tells all faults of a section together', function (array $facts, array $fiel
     expect($found)->toBe($fields);
 })->with([
     'nothing' => [[], ['parts', 'profile', 'ratings', 'working_kpa']],
-    'a pipe of nothing known' => [['parts' => [['material' => 'wood', 'length_m' => -1, 'inside_mm' => 'wide']], 'profile' => [[0, 1], [5, 2]], 'ratings' => [['kpa' => 1000]], 'working_kpa' => 500], ['parts.0.material', 'parts.0.inside_mm', 'parts.0.wall_mm', 'parts.0.length_m']],
-    'stations that go back' => [['parts' => [['material' => 'pe', 'length_m' => 10, 'inside_mm' => 100, 'wall_mm' => 10]], 'profile' => [[5, 1], [0, 2]], 'ratings' => [['kpa' => 1000]], 'working_kpa' => 500], ['profile']],
-    'a bend without an angle, ice in the pipe' => [['parts' => [['material' => 'pe', 'length_m' => 10, 'inside_mm' => 100, 'wall_mm' => 10]], 'profile' => [[0, 1], [5, 2]], 'ratings' => [['kpa' => 1000]], 'working_kpa' => 500, 'fittings' => [['kind' => 'bend', 'station_m' => 3]], 'water_c' => -3], ['fittings.0.angle_deg', 'water_c']],
-    'no working pressure' => [['service' => 'gas', 'parts' => [['material' => 'pe', 'length_m' => 10, 'inside_mm' => 100, 'wall_mm' => 10]], 'profile' => [[0, 1], [5, 2]], 'ratings' => [['kpa' => 1000]], 'working_kpa' => 0], ['working_kpa']],
+    'a pipe of nothing known' => [
+        [
+            'parts' => [['material' => 'wood', 'length_m' => -1, 'inside_mm' => 'wide']], 'profile' => [[0, 1], [5, 2]], 'ratings' => [['kpa' => 1000]],
+            'working_kpa' => 500,
+        ],
+        ['parts.0.material', 'parts.0.inside_mm', 'parts.0.wall_mm', 'parts.0.length_m'],
+    ],
+    'stations that go back' => [
+        [
+            'parts' => [['material' => 'pe', 'length_m' => 10, 'inside_mm' => 100, 'wall_mm' => 10]], 'profile' => [[5, 1], [0, 2]],
+            'ratings' => [['kpa' => 1000]], 'working_kpa' => 500,
+        ],
+        ['profile'],
+    ],
+    'a bend without an angle, ice in the pipe' => [
+        [
+            'parts' => [['material' => 'pe', 'length_m' => 10, 'inside_mm' => 100, 'wall_mm' => 10]], 'profile' => [[0, 1], [5, 2]],
+            'ratings' => [['kpa' => 1000]], 'working_kpa' => 500, 'fittings' => [['kind' => 'bend', 'station_m' => 3]], 'water_c' => -3,
+        ],
+        ['fittings.0.angle_deg', 'water_c'],
+    ],
+    'no working pressure' => [
+        [
+            'service' => 'gas', 'parts' => [['material' => 'pe', 'length_m' => 10, 'inside_mm' => 100, 'wall_mm' => 10]], 'profile' => [[0, 1], [5, 2]],
+            'ratings' => [['kpa' => 1000]], 'working_kpa' => 0,
+        ],
+        ['working_kpa'],
+    ],
 ]);
 
 it('reads back the facts it wrote', fn (TestSection $section) => expect(TestSection::fromArray($section->toArray())->toArray())->toEqual($section->toArray()))
@@ -74,7 +99,10 @@ it('reads back the facts it wrote', fn (TestSection $section) => expect(TestSect
 
 // Two pipes in a row take for a pressure what both take: ΔV = Σ V·D/(e·E) + V/K. By hand with 100 m each of 147.2/16.4 and 90/10 PE.
 it('makes one pipe of several that takes as much water', function () {
-    $section = Sections::pe(['parts' => [['material' => 'pe', 'length_m' => 100.0, 'inside_mm' => 147.2, 'wall_mm' => 16.4], ['material' => 'iron', 'length_m' => 100.0, 'inside_mm' => 90.0, 'wall_mm' => 10.0]]]);
+    $section = Sections::pe(['parts' => [
+        ['material' => 'pe', 'length_m' => 100.0, 'inside_mm' => 147.2, 'wall_mm' => 16.4],
+        ['material' => 'iron', 'length_m' => 100.0, 'inside_mm' => 90.0, 'wall_mm' => 10.0],
+    ]]);
     $one = $section->asOnePipe();
     [$v1, $v2] = [M_PI / 4 * 0.1472 ** 2 * 100, M_PI / 4 * 0.09 ** 2 * 100];
     $both = $v1 * 147.2 / 16.4 + $v2 * 90 / 10 / 170;
@@ -82,8 +110,12 @@ it('makes one pipe of several that takes as much water', function () {
 });
 
 it('takes a flat file for the command line as a section', function () {
-    $section = TestSection::fromArray(SimpleSection::facts(['material' => 'iron', 'length_m' => 400, 'inside_mm' => 306, 'wall_mm' => 7.2, 'test_kpa' => 1000], 'c600'));
-    expect($section->workingKpa)->toEqualWithDelta(1000 / 1.5, 1e-9)->and($section->main()->dnMm)->toBe(306.0)->and(TestSection::fromArray(SimpleSection::facts(['material' => 'pvc', 'length_m' => 40, 'inside_mm' => 290, 'wall_mm' => 9], 'f1417'))->service)->toBe('sewer_gravity');
+    $section = TestSection::fromArray(SimpleSection::facts(
+        ['material' => 'iron', 'length_m' => 400, 'inside_mm' => 306, 'wall_mm' => 7.2, 'test_kpa' => 1000], 'c600',
+    ));
+    expect($section->workingKpa)->toEqualWithDelta(1000 / 1.5, 1e-9)->and($section->main()->dnMm)->toBe(306.0)->and(TestSection::fromArray(SimpleSection::facts(
+        ['material' => 'pvc', 'length_m' => 40, 'inside_mm' => 290, 'wall_mm' => 9], 'f1417',
+    ))->service)->toBe('sewer_gravity');
 });
 
 it('plans around a test: volume, rate, vents, water, movement, energy', function () {
@@ -99,7 +131,9 @@ it('keeps people away from air by the energy of it', function () {
     $site = (new GasPlastic)->plan(Sections::gas())->site;
     // E by hand: 719.325 kPa · 1.90852 m³ / 0.4 · (1 − (101.325/719.325)^0.285714) = 1471.5 kJ; 0.345 kg TNT: 20·(0.690)^⅓ = 17.7 m, 30 m at the least
     expect($site['energy']['air_kj'])->toEqualWithDelta(1471.5, 2.0)->and($site['energy']['exclusion_m'])->toBe(30.0)->and($site['fill'])->toBeNull();
-    $large = (new GasPlastic)->plan(Sections::gas(['parts' => [['material' => 'pe', 'length_m' => 20000.0, 'inside_mm' => 300.0, 'wall_mm' => 27.0]]]))->site['energy'];
+    $large = (new GasPlastic)->plan(Sections::gas(['parts' => [[
+        'material' => 'pe', 'length_m' => 20000.0, 'inside_mm' => 300.0, 'wall_mm' => 27.0,
+    ]]]))->site['energy'];
     expect($large['exclusion_m'])->toEqualWithDelta(20 * (2 * $large['air_kj'] / 4266.92) ** (1 / 3), 1e-6)->and($large['exclusion_m'])->toBeGreaterThan(30.0);
 });
 

@@ -18,12 +18,18 @@ use Diastoma\Core\PressureTest\Reading\Section;
  */
 final class StrangeSections
 {
-    private const PIPES = [['pe', 147.0, 16.4], ['pe', 257.0, 28.6], ['pvc', 180.0, 9.6], ['pvc', 285.0, 15.0], ['iron', 306.0, 7.2], ['iron', 156.0, 6.0], ['grp', 588.0, 12.0], ['steel', 400.0, 6.0]];
+    private const PIPES = [
+        ['pe', 147.0, 16.4], ['pe', 257.0, 28.6], ['pvc', 180.0, 9.6], ['pvc', 285.0, 15.0], ['iron', 306.0, 7.2], ['iron', 156.0, 6.0],
+        ['grp', 588.0, 12.0], ['steel', 400.0, 6.0],
+    ];
 
     private const STEPS = [0.1, 0.1, 0.5, 1.0, 1.0, 2.0, 5.0, 10.0];
 
     /** E in GPa, ν, α per K, creep: share of the elastic strain after an hour and its power of time */
-    private const WALLS = ['pe' => [0.95, 0.44, 1.7e-4, 0.42, 0.11], 'pvc' => [3.1, 0.38, 7.2e-5, 0.02, 0.15], 'iron' => [168.0, 0.28, 1.1e-5, 0.0, 0.1], 'grp' => [19.0, 0.3, 2.6e-5, 0.0, 0.1], 'steel' => [207.0, 0.3, 1.2e-5, 0.0, 0.1]];
+    private const WALLS = [
+        'pe' => [0.95, 0.44, 1.7e-4, 0.42, 0.11], 'pvc' => [3.1, 0.38, 7.2e-5, 0.02, 0.15], 'iron' => [168.0, 0.28, 1.1e-5, 0.0, 0.1],
+        'grp' => [19.0, 0.3, 2.6e-5, 0.0, 0.1], 'steel' => [207.0, 0.3, 1.2e-5, 0.0, 0.1],
+    ];
 
     private const STEP_S = 20.0;
 
@@ -65,10 +71,16 @@ final class StrangeSections
         }
         $wallOnly = $volume * $inside / ($wall * $e * 1e6);
         $metered = mt_rand(0, 3) > 0;
-        $rows = self::record($u, $elastic, $wallOnly, $creepShare, $power, $volume * $airShare, $leak / 1000 / 3600 / $test ** ($exponent = $u(0.5, 0.75)), $exponent, $test, $hours, static fn (float $share): float => $weather * ($wave ? sin(M_PI * $share) + 0.25 * $share : $share), $celsius, $nu, $alpha, $metered);
+        $rows = self::record(
+            $u, $elastic, $wallOnly, $creepShare, $power, $volume * $airShare, $leak / 1000 / 3600 / $test ** ($exponent = $u(0.5, 0.75)), $exponent, $test,
+            $hours, static fn (float $share): float => $weather * ($wave ? sin(M_PI * $share) + 0.25 * $share : $share), $celsius, $nu, $alpha, $metered,
+        );
         $effect = abs(self::warmthKpa($celsius, $weather * ($wave ? 0.25 : 1.0), $nu, $alpha, $elastic, $volume));
         $trace = self::seen($rows, $step, $u, $kind === 'gauge', $test, $metered);
-        $truth = [...($leak > 0.0 ? [Cause::Leak] : []), ...(str_contains($kind, 'air') && $metered ? [Cause::Air] : []), ...($kind === 'gauge' ? [Cause::Gauge] : []), ...($kind === 'weather' && $effect > 20.0 ? [Cause::Temperature] : [])];
+        $truth = [
+            ...($leak > 0.0 ? [Cause::Leak] : []), ...(str_contains($kind, 'air') && $metered ? [Cause::Air] : []),
+            ...($kind === 'gauge' ? [Cause::Gauge] : []), ...($kind === 'weather' && $effect > 20.0 ? [Cause::Temperature] : []),
+        ];
 
         return [$truth, $trace, $told, $allowed, $leak, sprintf('%s %s, %.0f m, %.0f kPa, step %.1f, %s', $k, $name, $length, $test, $step, $kind)];
     }
@@ -89,8 +101,10 @@ final class StrangeSections
      *
      * @return list<array{float, float, float, float}>
      */
-    private static function record(\Closure $u, float $elastic, float $wallOnly, float $creepShare, float $power, float $air, float $hole, float $exponent, float $test, float $hours, \Closure $warmth, float $celsius, float $nu, float $alpha, bool $metered): array
-    {
+    private static function record(
+        \Closure $u, float $elastic, float $wallOnly, float $creepShare, float $power, float $air, float $hole, float $exponent, float $test, float $hours,
+        \Closure $warmth, float $celsius, float $nu, float $alpha, bool $metered,
+    ): array {
         $raise = $u(600, 1500);
         $pumped = $p = $crept = 0.0;
         $rows = [];
@@ -158,7 +172,10 @@ final class StrangeSections
             if ($fault === 2 && $t > $where && $t < $until) {
                 $shown = $stuck ??= $shown;
             }
-            $seen[] = ['t' => round($t, 1), 'p' => round(max(0.0, round($shown / $step) * $step), 4), 'c' => round(round(($c + 0.02 * $u(-1, 1)) / 0.1) * 0.1, 2), 'added' => $metered ? round(round($litres / 0.1) * 0.1, 2) : null];
+            $seen[] = [
+                't' => round($t, 1), 'p' => round(max(0.0, round($shown / $step) * $step), 4), 'c' => round(round(($c + 0.02 * $u(-1, 1)) / 0.1) * 0.1, 2),
+                'added' => $metered ? round(round($litres / 0.1) * 0.1, 2) : null,
+            ];
         }
 
         return $seen;

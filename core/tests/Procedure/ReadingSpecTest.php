@@ -24,7 +24,8 @@ it('takes a number within what can be real, the bounds among it', function (mixe
     expect($kept === null ? refusal($spec, $raw) !== '' : $spec->accept($raw, UnitSystem::Metric) === $kept)->toBeTrue();
 })->with([
     'inside' => [3.5, 3.5], 'a whole number' => [3, 3.0], 'at the least' => [0, 0.0], 'at the most' => [20.0, 20.0],
-    'below' => [-0.001, null], 'above' => [20.001, null], 'text' => ['3.5', null], 'nothing' => [null, null], 'endless' => [INF, null], 'none' => [NAN, null], 'yes' => [true, null], 'a list' => [[3.5], null],
+    'below' => [-0.001, null], 'above' => [20.001, null], 'text' => ['3.5', null], 'nothing' => [null, null], 'endless' => [INF, null],
+    'none' => [NAN, null], 'yes' => [true, null], 'a list' => [[3.5], null],
 ]);
 
 it('says bounds in the units of the rulebook', function () {
@@ -34,7 +35,9 @@ it('says bounds in the units of the rulebook', function () {
 
 it('takes a series of the lengths it knows and tells every value that is wrong', function () {
     $spec = ReadingSpec::series('d', 'Diameters', Unit::Millimetre, 100.0, 200.0, [4, 8], 'dial');
-    expect($spec->accept([180, 181.0, 182, 183], UnitSystem::Metric))->toBe([180.0, 181.0, 182.0, 183.0])->and(refusal($spec, [180, 181, 182]))->toContain('4, 8')->and(refusal($spec, ['a' => 180]))->not->toBe('')->and(refusal($spec, 'many'))->not->toBe('');
+    expect($spec->accept(
+        [180, 181.0, 182, 183], UnitSystem::Metric,
+    ))->toBe([180.0, 181.0, 182.0, 183.0])->and(refusal($spec, [180, 181, 182]))->toContain('4, 8')->and(refusal($spec, ['a' => 180]))->not->toBe('')->and(refusal($spec, 'many'))->not->toBe('');
     try {
         $spec->accept([180, 'x', 300, 181], UnitSystem::Metric);
         $faults = [];
@@ -61,7 +64,10 @@ it('takes a moment with its zone only, and spells it one way', function (mixed $
 ]);
 
 it('keeps a code as its check gives it back, and names the field when the check refuses', function () {
-    $spec = ReadingSpec::code('label', 'Label', '', static fn (string $raw): string => strlen($raw) === 4 ? strtoupper($raw) : throw InvalidInput::field('other', 'Four letters are wanted.'));
+    $spec = ReadingSpec::code(
+        'label', 'Label', '',
+        static fn (string $raw): string => strlen($raw) === 4 ? strtoupper($raw) : throw InvalidInput::field('other', 'Four letters are wanted.'),
+    );
     expect($spec->accept('abcd', UnitSystem::Metric))->toBe('ABCD')->and(refusal($spec, 'abc'))->toBe('Four letters are wanted.')->and(refusal($spec, '  '))->toContain('scan or type');
     try {
         $spec->accept('abc', UnitSystem::Metric);
@@ -70,9 +76,14 @@ it('keeps a code as its check gives it back, and names the field when the check 
     }
 });
 
-it('never takes a device’s record from a form', fn () => expect(refusal(ReadingSpec::record('fusion', 'Fusion', 'trace'), ['v' => 40]))->toContain('comes from the device itself'));
+it(
+    'never takes a device’s record from a form',
+    fn () => expect(refusal(ReadingSpec::record('fusion', 'Fusion', 'trace'), ['v' => 40]))->toContain('comes from the device itself'),
+);
 
 it('is required until it is said to be optional, and stays the same otherwise', function () {
     $spec = ReadingSpec::number('n', 'N', Unit::None, 1.0, 2.0, 'a hint');
-    expect($spec->required)->toBeTrue()->and($spec->optional()->required)->toBeFalse()->and(array_diff_key($spec->optional()->toArray(UnitSystem::Metric), ['required' => 1]))->toBe(array_diff_key($spec->toArray(UnitSystem::Metric), ['required' => 1]));
+    expect($spec->required)->toBeTrue()->and($spec->optional()->required)->toBeFalse()->and(array_diff_key(
+        $spec->optional()->toArray(UnitSystem::Metric), ['required' => 1],
+    ))->toBe(array_diff_key($spec->toArray(UnitSystem::Metric), ['required' => 1]));
 });

@@ -14,11 +14,16 @@ $at = static fn (string $time): DateTimeImmutable => new DateTimeImmutable("2026
 
 it('lets a later reading supersede and loses none', function () use ($at) {
     $readings = new Readings([new Reading('gap', 3.0, $at('08:00:00')), new Reading('gap', 4.0, $at('09:00:00')), new Reading('dry', true, $at('08:30:00'))]);
-    expect($readings->number('gap'))->toBe(4.0)->and($readings->times('gap'))->toBe(2)->and(array_map(static fn (Reading $r): mixed => $r->value, $readings->all('gap')))->toBe([3.0, 4.0])->and($readings->times('never'))->toBe(0)->and($readings->has('never'))->toBeFalse();
+    expect($readings->number('gap'))->toBe(4.0)->and($readings->times('gap'))->toBe(2)->and(array_map(
+        static fn (Reading $r): mixed => $r->value, $readings->all('gap'),
+    ))->toBe([3.0, 4.0])->and($readings->times('never'))->toBe(0)->and($readings->has('never'))->toBeFalse();
 });
 
 it('knows at a moment what was known then', function () use ($at) {
-    $readings = new Readings([new Reading('gap', 3.0, $at('08:00:00')), new Reading('gap', 4.0, $at('09:00:00'))], [new Overrule('r', 'Vera', 'supervisor', 'because', $at('09:00:00'))]);
+    $readings = new Readings(
+        [new Reading('gap', 3.0, $at('08:00:00')), new Reading('gap', 4.0, $at('09:00:00'))],
+        [new Overrule('r', 'Vera', 'supervisor', 'because', $at('09:00:00'))],
+    );
     expect($readings->until($at('08:59:59'))->number('gap'))->toBe(3.0)->and($readings->until($at('08:59:59'))->overrules)->toBe([])->and($readings->until($at('09:00:00'))->number('gap'))->toBe(4.0)->and($readings->until($at('09:00:00'))->overrules)->toHaveCount(1);
 });
 
@@ -48,6 +53,8 @@ it('opens a gate at its very second, and never without one', function () use ($a
 it('asks for what is missing, what went stale, and for nothing where it is not needed', function () use ($at) {
     $specs = [ReadingSpec::yesNo('a', 'A?'), ReadingSpec::yesNo('b', 'B?'), ReadingSpec::yesNo('c', 'C?')->optional()];
     $readings = new Readings([new Reading('a', true, $at('08:00:00'))]);
-    expect((new Step('s', 'S', '', $specs))->missing($readings))->toBe(['b'])->and((new Step('s', 'S', '', $specs, stale: ['a']))->missing($readings))->toBe(['a', 'b'])->and((new Step('s', 'S', '', $specs, notNeeded: 'no chamfer here'))->missing($readings))->toBe([])
+    expect((new Step('s', 'S', '', $specs))->missing($readings))->toBe(['b'])->and((new Step('s', 'S', '', $specs, stale: ['a']))->missing($readings))->toBe(['a', 'b'])->and((new Step(
+        's', 'S', '', $specs, notNeeded: 'no chamfer here',
+    ))->missing($readings))->toBe([])
         ->and((new Step('s', 'S', '', $specs))->reading('b')?->label)->toBe('B?')->and((new Step('s', 'S', '', $specs))->reading('z'))->toBeNull()->and((new Step('s', 'S', '', $specs))->under('End A')->group)->toBe('End A');
 });

@@ -13,12 +13,24 @@ it('answers', function (string $id, array $input, array $part) {
     expect($answer['id'])->toBe($id)->and($answer['sources'])->not->toBe([])
         ->and(array_intersect_key($answer['result'], $part))->toEqualWithDelta($part, 1e-7);
 })->with([
-    ['pipe.roundness', ['diameters_mm' => [183, 180, 177, 180], 'nominal_od_mm' => 180], ['mean_od_mm' => 180.0, 'ovality_mm' => 6.0, 'long_axis_deg' => 0.0, 'residual_mm' => 0.0]],
-    ['ef.marks', ['fitting_length_mm' => 210, 'kind' => 'coupler', 'rulebook' => 'iso'], ['stab_depth_mm' => 105.0, 'scrape_length_mm' => 125.0, 'wash_length_mm' => 630.0]],
+    [
+        'pipe.roundness', ['diameters_mm' => [183, 180, 177, 180], 'nominal_od_mm' => 180],
+        ['mean_od_mm' => 180.0, 'ovality_mm' => 6.0, 'long_axis_deg' => 0.0, 'residual_mm' => 0.0],
+    ],
+    [
+        'ef.marks', ['fitting_length_mm' => 210, 'kind' => 'coupler', 'rulebook' => 'iso'],
+        ['stab_depth_mm' => 105.0, 'scrape_length_mm' => 125.0, 'wash_length_mm' => 630.0],
+    ],
     ['ef.energy', ['voltage_v' => 40, 'resistance_ohm' => 0.64, 'time_s' => 260], ['energy_kj' => 650.0, 'current_a' => 62.5, 'power_w' => 2500.0]],
     ['ef.marks', ['footprint_mm' => 160, 'kind' => 'saddle', 'rulebook' => 'iso'], ['scrape_length_mm' => 160.0, 'wash_length_mm' => 480.0]],
-    ['ef.scrape', ['od_before_mm' => 180.4, 'od_after_mm' => 180.0, 'bore_mm' => 180.8, 'limit_mm' => 0.5, 'minimum_mm' => 0.2], ['removal_mm' => 0.2, 'gap_mm' => 0.4]],
-    ['ef.passes', ['od_mm' => 180.4, 'bore_mm' => 180.8, 'depth_per_pass_mm' => 0.1, 'gap_limit_mm' => 0.5, 'minimum_mm' => 0.2], ['max_passes' => 3, 'gap_after_mm' => [0.3, 0.4, 0.5]]],
+    [
+        'ef.scrape', ['od_before_mm' => 180.4, 'od_after_mm' => 180.0, 'bore_mm' => 180.8, 'limit_mm' => 0.5, 'minimum_mm' => 0.2],
+        ['removal_mm' => 0.2, 'gap_mm' => 0.4],
+    ],
+    [
+        'ef.passes', ['od_mm' => 180.4, 'bore_mm' => 180.8, 'depth_per_pass_mm' => 0.1, 'gap_limit_mm' => 0.5, 'minimum_mm' => 0.2],
+        ['max_passes' => 3, 'gap_after_mm' => [0.3, 0.4, 0.5]],
+    ],
     ['gasketed.angle', ['offset_mm' => 300, 'length_m' => 6], ['angle_deg' => 2.8659839825988]], // asin(0.3/6)
     ['gasketed.angle', ['gap_max_mm' => 22, 'gap_min_mm' => 9, 'od_mm' => 300], ['angle_deg' => 2.4812648012]], // atan(13/300)
     ['ef.fusion-time', ['nominal_s' => 260, 'reference_c' => 23, 'ambient_c' => 13, 'coefficient_per_c' => 0.004], ['time_s' => 270.4]], // 260·(1 + 0.004·10)
@@ -30,7 +42,10 @@ it('answers', function (string $id, array $input, array $part) {
     ['pipe.toe-in', ['end_od_mm' => 179.4, 'back_od_mm' => 180.2, 'od_min_mm' => 180, 'od_max_mm' => 181.1], ['verdict' => 'toe_in']],
     ['heat.half-space', ['flux_w_m2' => 0, 'k' => 0.4, 'rho' => 950, 'c' => 2300, 'time_s' => 260, 'depth_m' => 0], ['rise_k' => 0.0]],
     ['pe.pressure-rating', ['mrs_mpa' => 10, 'sdr' => 11, 'design_coefficient' => 1.25], ['pn_bar' => 16.0]],
-    ['test.f2164', ['design_pressure_kpa' => 1000, 'gauge_level_m' => 12, 'low_level_m' => 4, 'high_level_m' => 30], ['test_pressure_low_kpa' => 1500.0, 'gauge_expansion_kpa' => 1421.5468, 'gauge_test_kpa' => 1352.5468]],
+    [
+        'test.f2164', ['design_pressure_kpa' => 1000, 'gauge_level_m' => 12, 'low_level_m' => 4, 'high_level_m' => 30],
+        ['test_pressure_low_kpa' => 1500.0, 'gauge_expansion_kpa' => 1421.5468, 'gauge_test_kpa' => 1352.5468],
+    ],
     ['test.pressure-at-point', ['gauge_kpa' => 1000, 'gauge_level_m' => 50, 'point_level_m' => 40], ['pressure_kpa' => 1098.0665]],
     ['test.pressure-at-point', ['gauge_kpa' => 0, 'gauge_level_m' => 10, 'point_level_m' => 0, 'density_kg_m3' => 1025], ['pressure_kpa' => 100.5181625]],
 ]);
@@ -63,9 +78,18 @@ it('refuses bad input and names the field', function (string $id, array $input, 
     'a diameter of 0' => ['pipe.roundness', ['diameters_mm' => [0, 180], 'nominal_od_mm' => 180], ['diameters_mm']],
     'diameters not a list' => ['pipe.roundness', ['diameters_mm' => 180, 'nominal_od_mm' => 180], ['diameters_mm']],
     'a saddle without its footprint' => ['ef.marks', ['kind' => 'saddle', 'rulebook' => 'iso'], ['footprint_mm']],
-    'a coupler with a footprint' => ['ef.marks', ['fitting_length_mm' => 210, 'footprint_mm' => 100, 'kind' => 'coupler', 'rulebook' => 'iso'], ['footprint_mm']],
+    'a coupler with a footprint' => [
+        'ef.marks', ['fitting_length_mm' => 210, 'footprint_mm' => 100, 'kind' => 'coupler', 'rulebook' => 'iso'], ['footprint_mm'],
+    ],
     'a size between sizes' => ['pe.dimensions', ['dn_mm' => 110.5, 'sdr' => 11], ['dn_mm']],
-    'cells too fine to wait for' => ['heat.coupler', ['dn_mm' => 180, 'pipe_wall_mm' => 16.4, 'fitting_wall_mm' => 20, 'heated_length_mm' => 140, 'voltage_v' => 40, 'resistance_ohm' => 0.64, 'time_s' => 260, 'ambient_c' => 15, 'cell_mm' => 0.01], ['cell_mm']],
+    'cells too fine to wait for' => [
+        'heat.coupler',
+        [
+            'dn_mm' => 180, 'pipe_wall_mm' => 16.4, 'fitting_wall_mm' => 20, 'heated_length_mm' => 140, 'voltage_v' => 40, 'resistance_ohm' => 0.64,
+            'time_s' => 260, 'ambient_c' => 15, 'cell_mm' => 0.01,
+        ],
+        ['cell_mm'],
+    ],
     'unknown kind' => ['ef.marks', ['fitting_length_mm' => 210, 'kind' => 'elbow', 'rulebook' => 'iso'], ['kind']],
     'time without zone' => ['ef.clocks', ['fusion_end' => '2026-11-23T14:00:00', 'cooling_min' => 20, 'test_factor' => 4], ['fusion_end']],
     'a day that is none' => ['ef.clocks', ['fusion_end' => '2026-02-31T14:00:00Z', 'cooling_min' => 20, 'test_factor' => 4], ['fusion_end']],

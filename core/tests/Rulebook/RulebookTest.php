@@ -46,7 +46,10 @@ it('tells memory, practice and standard apart', function (Source $source, string
     [Source::fromMemory('EN 12201-2', 'table 1'), 'EN 12201-2, table 1 (value from memory)'], [Source::maker('label'), 'maker: label'],
 ]);
 
-it('takes the worst of several', fn () => expect(Severity::worst([Severity::Go, Severity::Mend, Severity::Watch]))->toBe(Severity::Mend)->and(Severity::worst([]))->toBe(Severity::Go));
+it(
+    'takes the worst of several',
+    fn () => expect(Severity::worst([Severity::Go, Severity::Mend, Severity::Watch]))->toBe(Severity::Mend)->and(Severity::worst([]))->toBe(Severity::Go),
+);
 
 it('refuses readings that cannot be, in words', function (ReadingSpec $spec, mixed $raw, string $says) {
     expect(fn () => $spec->accept($raw, UnitSystem::Metric))->toThrow(InvalidInput::class, $says);

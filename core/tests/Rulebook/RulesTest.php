@@ -63,11 +63,14 @@ it('judges a range from its middle', function (float $value, Severity $severity)
     expect((new NumberWithin('r', 'd', 'low', 'high', 'Air', 'Wait.'))->judge(situation(['d' => $value]))->severity)->toBe($severity);
 })->with([
     'middle' => [5.0, Severity::Go], 'four fifths up' => [9.0, Severity::Go], 'above that' => [9.1, Severity::Watch], 'upper end' => [10.0, Severity::Watch],
-    'over' => [10.01, Severity::Stop], 'four fifths down' => [1.0, Severity::Go], 'below that' => [0.9, Severity::Watch], 'lower end' => [0.0, Severity::Watch], 'under' => [-0.01, Severity::Stop],
+    'over' => [10.01, Severity::Stop], 'four fifths down' => [1.0, Severity::Go], 'below that' => [0.9, Severity::Watch],
+    'lower end' => [0.0, Severity::Watch], 'under' => [-0.01, Severity::Stop],
 ]);
 
 it('takes a bound worked out of readings in place of the rulebook\'s value', function () use ($depth) {
-    $rule = new NumberAtMost('r', ['d'], $depth, 'depth', 'Depth', 'x', Severity::Mend, '', static fn (Situation $s): float => 10 * $s->limit('depth'), Unit::Second);
+    $rule = new NumberAtMost(
+        'r', ['d'], $depth, 'depth', 'Depth', 'x', Severity::Mend, '', static fn (Situation $s): float => 10 * $s->limit('depth'), Unit::Second,
+    );
     $finding = $rule->judge(situation(['d' => 20.5]));
 
     expect($finding->severity)->toBe(Severity::Mend)->and($finding->limit)->toBe(20.0)->and($finding->said)->toBe('Depth 21 s; at most 20 s allowed.');
@@ -95,7 +98,9 @@ it('says nothing of a reading of another kind', function () use ($depth) {
 });
 
 it('takes yes for go and no for what the rule says', function (bool $answer, Severity $severity, string $said, string $todo) {
-    $finding = (new Confirmed('r', 'd', 'It is.', 'It is not.', 'Make it so.', Severity::Stop, Source::commonPractice(), 'Because.'))->judge(situation(['d' => $answer]));
+    $finding = (new Confirmed(
+        'r', 'd', 'It is.', 'It is not.', 'Make it so.', Severity::Stop, Source::commonPractice(), 'Because.',
+    ))->judge(situation(['d' => $answer]));
 
     expect([$finding->severity, $finding->said, $finding->todo])->toBe([$severity, $said, $todo])->and($finding->why)->toBe('Because.');
 })->with([[true, Severity::Go, 'It is.', ''], [false, Severity::Stop, 'It is not.', 'Make it so.']]);

@@ -53,7 +53,10 @@ it('makes noise with the spread it was asked for', function () {
 
 it('passes a tight section and fails a leaking one, whatever the seed', function (int $seed, float $length, float $diameter, float $wall) {
     $method = new F2164;
-    $section = Sections::pe(['parts' => [['material' => 'pe', 'length_m' => $length, 'inside_mm' => $diameter, 'wall_mm' => $wall]], 'gauge_level_m' => 12.0, 'profile' => [[0, 4.0], [$length, 30.0]]]);
+    $section = Sections::pe([
+        'parts' => [['material' => 'pe', 'length_m' => $length, 'inside_mm' => $diameter, 'wall_mm' => $wall]], 'gauge_level_m' => 12.0,
+        'profile' => [[0, 4.0], [$length, 30.0]],
+    ]);
     $plan = $method->plan($section);
     $judge = static fn (PressureFault $fault): bool => $method->judge((new PressureLogger($section, $fault))->run($plan, $seed), $plan, $section)->passed();
 

@@ -60,7 +60,10 @@ it('asks again only what looked at the new reading', function () {
     $asked = 0;
     $walk->procedure->judge($made, $walk->facts(), $walk->rulebook, judging: $judging);
     $known = (fn (): array => $this->known)->call($judging);
-    $walk->procedure->judge($made->with(new Reading('gouge_a_mm', 0.2, new DateTimeImmutable('2026-11-23T20:00:00Z'), 'Ada')), $walk->facts(), $walk->rulebook, judging: $judging);
+    $walk->procedure->judge(
+        $made->with(new Reading('gouge_a_mm', 0.2, new DateTimeImmutable('2026-11-23T20:00:00Z'), 'Ada')), $walk->facts(), $walk->rulebook,
+        judging: $judging,
+    );
     foreach ((fn (): array => $this->known)->call($judging) as $place => $after) {
         $asked += $after[0] === $known[$place][0] ? 0 : 1;
     }

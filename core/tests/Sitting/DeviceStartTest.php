@@ -32,7 +32,9 @@ function beforeFusion(array $change = []): array
         if ($reading->key === 'fusion') {
             break;
         }
-        $entries[] = new Entry("e{$k}", Entry::READING, ['key' => $reading->key, 'value' => $change[$reading->key] ?? $reading->value], $reading->takenAt, 'Ada');
+        $entries[] = new Entry(
+            "e{$k}", Entry::READING, ['key' => $reading->key, 'value' => $change[$reading->key] ?? $reading->value], $reading->takenAt, 'Ada',
+        );
     }
 
     return [Sitting::open(new Work(Kind::Joint, $walk->procedure, $walk->facts()), $entries, Rulebooks::iso()), end($entries)->takenAt->modify('+30 seconds')];
@@ -50,9 +52,12 @@ it('starts nothing otherwise', function (array $change, ?Person $operator, strin
     $refused = DeviceStart::refusal($sitting, $record, $operator, $now, $running);
     expect($refused)->toBeInstanceOf(Refused::class)->and($refused->why)->toBe($why)->and($refused->said)->toContain($says);
 })->with([
-    'a tester' => [[], new Person('Tom', 'tester', '2099-03-01'), 'fusion', false, 'forbidden', 'may not fuse'], 'no certificate' => [[], new Person('Olaf', 'jointer'), 'fusion', false, 'forbidden', 'no fusion certificate'],
-    'a certificate that ran out' => [[], new Person('Olaf', 'jointer', '2020-01-01'), 'fusion', false, 'forbidden', 'ran out on 2020-01-01'], 'one runs already' => [[], $ada, 'fusion', true, 'conflict', 'running on this joint already'],
-    'a stop that is open' => [['ambient_c' => 46.0], $ada, 'fusion', false, 'conflict', 'Stop: Air 46'], 'a stop that is open, a unit that has begun by itself' => [['ambient_c' => 46.0], null, 'fusion', false, 'conflict', 'Stop: Air 46'],
+    'a tester' => [[], new Person('Tom', 'tester', '2099-03-01'), 'fusion', false, 'forbidden', 'may not fuse'],
+    'no certificate' => [[], new Person('Olaf', 'jointer'), 'fusion', false, 'forbidden', 'no fusion certificate'],
+    'a certificate that ran out' => [[], new Person('Olaf', 'jointer', '2020-01-01'), 'fusion', false, 'forbidden', 'ran out on 2020-01-01'],
+    'one runs already' => [[], $ada, 'fusion', true, 'conflict', 'running on this joint already'],
+    'a stop that is open' => [['ambient_c' => 46.0], $ada, 'fusion', false, 'conflict', 'Stop: Air 46'],
+    'a stop that is open, a unit that has begun by itself' => [['ambient_c' => 46.0], null, 'fusion', false, 'conflict', 'Stop: Air 46'],
     'a fusion that the joint does not have' => [[], $ada, 'third', false, 'input', 'no record “third”'],
 ]);
 
@@ -74,7 +79,10 @@ it('starts nothing before the label is read, and not behind a gate', function ()
 
         public function steps(Situation $situation): array
         {
-            return [new Step('fuse', 'Fuse', '', [ReadingSpec::record('fusion', 'Fusion', 'trace')], gate: new Gate('Still warm.', new DateTimeImmutable('2026-11-23T09:00:00Z'), 'by hand'))];
+            return [new Step(
+                'fuse', 'Fuse', '', [ReadingSpec::record('fusion', 'Fusion', 'trace')],
+                gate: new Gate('Still warm.', new DateTimeImmutable('2026-11-23T09:00:00Z'), 'by hand'),
+            )];
         }
 
         public function clocks(Situation $situation): array

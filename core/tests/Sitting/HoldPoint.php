@@ -31,7 +31,9 @@ final class HoldPoint extends Procedure
 
     public function steps(Situation $situation): array
     {
-        $bolts = ReadingSpec::row('bolts', 'Bolts', [ReadingSpec::number('bolt', 'Bolt', Unit::None, 1, 24), ReadingSpec::number('torque_nm', 'Torque', Unit::None, 0, 500)]);
+        $bolts = ReadingSpec::row(
+            'bolts', 'Bolts', [ReadingSpec::number('bolt', 'Bolt', Unit::None, 1, 24), ReadingSpec::number('torque_nm', 'Torque', Unit::None, 0, 500)],
+        );
 
         return [
             new Step('hold', 'Hold', '', [ReadingSpec::signature('hold', 'Hold point', ['supervisor'])]),

@@ -39,7 +39,10 @@ final class OneMoreQuestion extends Procedure
     {
         $rule = new Confirmed('gloves.on', 'gloves', 'Gloves were on.', 'No gloves.', 'Put them on.', Severity::Stop, Source::commonPractice('gloves'));
 
-        return [new Step('gloves', 'Gloves', '', [ReadingSpec::yesNo('gloves', 'Gloves on?')->since(2)], [new Since(2, $rule)]), ...$this->before->steps($situation)];
+        return [
+            new Step('gloves', 'Gloves', '', [ReadingSpec::yesNo('gloves', 'Gloves on?')->since(2)], [new Since(2, $rule)]),
+            ...$this->before->steps($situation),
+        ];
     }
 
     public function clocks(Situation $situation): array

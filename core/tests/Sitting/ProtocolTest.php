@@ -21,11 +21,21 @@ function sit(string $input): array
 function wholeJoint(): array
 {
     $walk = new Walk('electrofusion.coupler');
-    $entries = array_map(static fn (Reading $r, int $k): array => ['id' => "e{$k}", 'kind' => 'reading', 'payload' => ['key' => $r->key, 'value' => is_array($r->value) && isset($r->value['calibration_until']) ? $r->value['id'] : $r->value], 'taken_at' => $r->takenAt->format(DateTimeInterface::RFC3339), 'by' => 'Ada'], $walk->made()->history, array_keys($walk->made()->history));
+    $entries = array_map(
+        static fn (Reading $r, int $k): array => [
+            'id' => "e{$k}", 'kind' => 'reading',
+            'payload' => ['key' => $r->key, 'value' => is_array($r->value) && isset($r->value['calibration_until']) ? $r->value['id'] : $r->value],
+            'taken_at' => $r->takenAt->format(DateTimeInterface::RFC3339), 'by' => 'Ada',
+        ],
+        $walk->made()->history, array_keys($walk->made()->history),
+    );
 
     return [
-        'work' => ['kind' => 'joint', 'procedure' => 'electrofusion.coupler', 'facts' => $walk->facts()->toArray(), 'from_m' => 96, 'to_m' => 96], 'rulebook' => 'iso', 'now' => '2026-11-24T08:00:00Z',
-        'people' => [['name' => 'Ada', 'role' => 'jointer', 'certificate_until' => '2027-03-01']], 'instruments' => [['id' => 'control_unit-1', 'kind' => 'control_unit', 'name' => 'Unit', 'serial' => 'S-1', 'calibration_until' => '2027-05-01']], 'entries' => $entries,
+        'work' => ['kind' => 'joint', 'procedure' => 'electrofusion.coupler', 'facts' => $walk->facts()->toArray(), 'from_m' => 96, 'to_m' => 96],
+        'rulebook' => 'iso', 'now' => '2026-11-24T08:00:00Z',
+        'people' => [['name' => 'Ada', 'role' => 'jointer', 'certificate_until' => '2027-03-01']],
+        'instruments' => [['id' => 'control_unit-1', 'kind' => 'control_unit', 'name' => 'Unit', 'serial' => 'S-1', 'calibration_until' => '2027-05-01']],
+        'entries' => $entries,
     ];
 }
 
@@ -48,14 +58,21 @@ it('says what is wrong with its input, exits 2 and prints nothing', function (Cl
     [$code, $out, $err] = sit((string) json_encode($spoil(wholeJoint())));
     expect($code)->toBe(2)->and($out)->toBe([])->and($err['errors'][0]['field'])->toBe($field)->and($err['title'])->not->toBe('');
 })->with([
-    'nothing' => [static fn (): array => [], 'input'], 'no work' => [static fn (array $g): array => array_diff_key($g, ['work' => 1]), 'work'], 'a procedure nobody knows' => [static fn (array $g): array => [...$g, 'work' => [...$g['work'], 'procedure' => 'magic']], 'work.procedure'],
-    'no rulebook' => [static fn (array $g): array => [...$g, 'rulebook' => 'none'], 'rulebook'], 'half a rulebook' => [static fn (array $g): array => [...$g, 'rulebook' => ['id' => 'iso']], 'rulebook'], '31 February' => [static fn (array $g): array => [...$g, 'now' => '2026-02-31T08:00:00Z'], 'now'],
-    'somebody not given' => [static fn (array $g): array => [...$g, 'people' => []], 'entries.0.by'], 'an entry without an id' => [static fn (array $g): array => [...$g, 'entries' => [['kind' => 'reading']]], 'entries.0.id'], 'a fact that is a list' => [static fn (array $g): array => [...$g, 'work' => [...$g['work'], 'facts' => ['dn_mm' => [1]]]], 'work.facts.dn_mm'],
+    'nothing' => [static fn (): array => [], 'input'], 'no work' => [static fn (array $g): array => array_diff_key($g, ['work' => 1]), 'work'],
+    'a procedure nobody knows' => [static fn (array $g): array => [...$g, 'work' => [...$g['work'], 'procedure' => 'magic']], 'work.procedure'],
+    'no rulebook' => [static fn (array $g): array => [...$g, 'rulebook' => 'none'], 'rulebook'],
+    'half a rulebook' => [static fn (array $g): array => [...$g, 'rulebook' => ['id' => 'iso']], 'rulebook'],
+    '31 February' => [static fn (array $g): array => [...$g, 'now' => '2026-02-31T08:00:00Z'], 'now'],
+    'somebody not given' => [static fn (array $g): array => [...$g, 'people' => []], 'entries.0.by'],
+    'an entry without an id' => [static fn (array $g): array => [...$g, 'entries' => [['kind' => 'reading']]], 'entries.0.id'],
+    'a fact that is a list' => [static fn (array $g): array => [...$g, 'work' => [...$g['work'], 'facts' => ['dn_mm' => [1]]]], 'work.facts.dn_mm'],
 ]);
 
 it('spells a moment one way, and knows which are none', function (string $given, ?string $spelled) {
     expect(Moment::spelled($given))->toBe($spelled);
 })->with([
-    ['2026-11-23T14:05:00Z', '2026-11-23T14:05:00+00:00'], ['2026-11-23T14:05:00.25+01:00', '2026-11-23T14:05:00.25+01:00'], ['2028-02-29T00:00:00Z', '2028-02-29T00:00:00+00:00'], ['2026-02-29T00:00:00Z', null], ['2026-02-31T10:00:00Z', null], ['0000-01-01T00:00:00Z', null],
-    ['1999-12-31T23:59:59Z', null], ['2000-01-01T00:00:00Z', '2000-01-01T00:00:00+00:00'], ['2026-11-23T24:00:00Z', null], ['2026-11-23T23:60:00Z', null], ['2026-11-23 14:05', null], ['', null],
+    ['2026-11-23T14:05:00Z', '2026-11-23T14:05:00+00:00'], ['2026-11-23T14:05:00.25+01:00', '2026-11-23T14:05:00.25+01:00'],
+    ['2028-02-29T00:00:00Z', '2028-02-29T00:00:00+00:00'], ['2026-02-29T00:00:00Z', null], ['2026-02-31T10:00:00Z', null], ['0000-01-01T00:00:00Z', null],
+    ['1999-12-31T23:59:59Z', null], ['2000-01-01T00:00:00Z', '2000-01-01T00:00:00+00:00'], ['2026-11-23T24:00:00Z', null], ['2026-11-23T23:60:00Z', null],
+    ['2026-11-23 14:05', null], ['', null],
 ]);

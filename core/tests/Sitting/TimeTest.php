@@ -21,7 +21,9 @@ use Diastoma\Core\Sitting\Work;
 function madeCoupler(int $lateS = 0): array
 {
     $walk = new Walk('electrofusion.coupler');
-    $entry = static fn (Reading $r, int $k): Entry => new Entry("e{$k}", Entry::READING, ['key' => $r->key, 'value' => $r->value], $r->takenAt, 'Ada', $r->takenAt->modify("{$lateS} seconds"));
+    $entry = static fn (Reading $r, int $k): Entry => new Entry(
+        "e{$k}", Entry::READING, ['key' => $r->key, 'value' => $r->value], $r->takenAt, 'Ada', $r->takenAt->modify("{$lateS} seconds"),
+    );
 
     return [$walk, array_map($entry, $walk->made()->history, array_keys($walk->made()->history))];
 }
@@ -49,28 +51,37 @@ it('judges a paper by the day of the act and by the day the server took it', fun
     $finding = findingOf('ef.unit.calibration', $entries);
     expect($finding->severity)->toBe($severity)->and($finding->said)->toContain($says);
 })->with([
-    'out on both days' => ['-1 day', 0, Severity::Stop, 'ran out on'], 'its last day, sent at once' => ['DAY', 0, Severity::Watch, 'runs out on'], 'its last day, sent two days later' => ['DAY', 2 * 86400, Severity::Mend, 'and sent on'],
+    'out on both days' => ['-1 day', 0, Severity::Stop, 'ran out on'], 'its last day, sent at once' => ['DAY', 0, Severity::Watch, 'runs out on'],
+    'its last day, sent two days later' => ['DAY', 2 * 86400, Severity::Mend, 'and sent on'],
     'runs for months, sent two days later' => ['+100 days', 2 * 86400, Severity::Go, 'runs until'],
 ]);
 
 it('refuses what lies before the job began', function (string $takenAt, bool $taken) {
     $walk = new Walk('electrofusion.coupler');
     $sitting = Sitting::open(new Work(Kind::Joint, $walk->procedure, $walk->facts()), [], Rulebooks::iso(), [], new DateTimeImmutable('2026-10-01T00:00:00Z'));
-    $answer = $sitting->take(new Entry('e', Entry::READING, ['key' => 'ambient_c', 'value' => 12], new DateTimeImmutable($takenAt), 'Ada'), new Person('Ada', 'jointer'), new DateTimeImmutable('2026-11-01T00:00:00Z'));
+    $answer = $sitting->take(
+        new Entry('e', Entry::READING, ['key' => 'ambient_c', 'value' => 12], new DateTimeImmutable($takenAt), 'Ada'), new Person('Ada', 'jointer'),
+        new DateTimeImmutable('2026-11-01T00:00:00Z'),
+    );
     expect($answer instanceof Taken)->toBe($taken)->and($taken || str_contains($answer->said, 'before the job began on 2026-10-01'))->toBeTrue();
 })->with(['the day before' => ['2026-09-30T23:59:59Z', false], 'its first moment' => ['2026-10-01T00:00:00Z', true]]);
 
 // Found: one new question made 9 of 15 accepted joints unaccepted.
 it('keeps finished work finished when its procedure asks more, until somebody judges it again', function () {
     [$walk, $entries] = madeCoupler();
-    $open = static fn (array $entries): Sitting => Sitting::open(new Work(Kind::Joint, new OneMoreQuestion($walk->procedure), $walk->facts()), $entries, Rulebooks::iso());
+    $open = static fn (array $entries): Sitting => Sitting::open(
+        new Work(Kind::Joint, new OneMoreQuestion($walk->procedure), $walk->facts()), $entries, Rulebooks::iso(),
+    );
     expect($open($entries)->state())->toBe(State::Accepted)->and($open($entries)->version())->toBe(1)
         ->and(array_column($open($entries)->view()['steps'], 'readings', 'id')['gloves'])->toBe([]);
     $again = new Entry('again', Entry::JUDGED_AGAIN, ['procedure_version' => 2], end($entries)->takenAt->modify('+1 day'), 'Vera');
     $judged = $open([...$entries, $again]);
     expect($judged->state())->toBe(State::InWork)->and($judged->verdict()->current()?->missing)->toBe(['gloves']);
     $new = $open([]);
-    expect($new->version())->toBe(2)->and($new->take(new Entry('e', Entry::READING, ['key' => 'gloves', 'value' => false], $entries[0]->takenAt, 'Ada'), new Person('Ada', 'jointer'), $entries[0]->takenAt)->entry->payload)->toMatchArray(['procedure_version' => 2])
+    expect($new->version())->toBe(2)->and($new->take(
+        new Entry('e', Entry::READING, ['key' => 'gloves', 'value' => false], $entries[0]->takenAt, 'Ada'), new Person('Ada', 'jointer'),
+        $entries[0]->takenAt,
+    )->entry->payload)->toMatchArray(['procedure_version' => 2])
         ->and($new->state())->toBe(State::Stop);
 });
 

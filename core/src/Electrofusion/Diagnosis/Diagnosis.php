@@ -101,7 +101,9 @@ final readonly class Diagnosis
         $one = static fn (float $value): string => number_format($value, 1, '.', '');
         $said = [sprintf('Ran %s s of %s s (%+.1f %%); end: %s.', $one($f->durationS), $one($nominal->timeS), $timeOff, str_replace('_', ' ', $f->endCode))];
         $said[] = "Voltage for long: {$one($f->lowVoltagePercent)} % below and {$one($f->highVoltagePercent)} % above {$one($nominal->voltageV)} V; up to ".self::VOLTAGE_PERCENT.' % is taken as held.';
-        $said[] = $f->startOffPercent === null ? 'Resistance at the start: not compared.' : sprintf('Resistance at the start, brought to 20 °C: %+.1f %% off the label; ±%s %% taken.', $f->startOffPercent, $resistance);
+        $said[] = $f->startOffPercent === null ? 'Resistance at the start: not compared.' : sprintf(
+            'Resistance at the start, brought to 20 °C: %+.1f %% off the label; ±%s %% taken.', $f->startOffPercent, $resistance,
+        );
         foreach (array_slice($f->jumps, 0, 4) as [$at, $size]) {
             $said[] = sprintf('Resistance jumps by %+.1f %% at %s s.', $size, $one($at));
         }
@@ -141,6 +143,9 @@ final readonly class Diagnosis
     /** @return array{class: string, severity: string, title: string, confidence: float, evidence: list<string>, advice: string, source: string} */
     public function toArray(): array
     {
-        return ['class' => $this->class->value, 'severity' => self::severityOf($this->class, $this->confidence)->value, 'title' => $this->class->title(), 'confidence' => $this->confidence, 'evidence' => $this->evidence, 'advice' => $this->class->advice(), 'source' => self::source()->tag()];
+        return [
+            'class' => $this->class->value, 'severity' => self::severityOf($this->class, $this->confidence)->value, 'title' => $this->class->title(),
+            'confidence' => $this->confidence, 'evidence' => $this->evidence, 'advice' => $this->class->advice(), 'source' => self::source()->tag(),
+        ];
     }
 }

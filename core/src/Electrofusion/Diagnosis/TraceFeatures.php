@@ -37,7 +37,9 @@ final readonly class TraceFeatures
         [$low, $high] = self::sustained($volts, $nominal->voltageV);
         $jumps = ResistanceJumps::of($samples, $nominal->timeS);
 
-        return new self($trace->durationS(), $low, $high, self::startOff($trace, $nominal), $jumps->beyond($jumpPercent), $voltageGone, $currentGone, $trace->endCode);
+        return new self(
+            $trace->durationS(), $low, $high, self::startOff($trace, $nominal), $jumps->beyond($jumpPercent), $voltageGone, $currentGone, $trace->endCode,
+        );
     }
 
     /**
@@ -53,7 +55,10 @@ final readonly class TraceFeatures
         $thin = [];
         foreach (array_chunk($samples, $size) as $chunk) {
             $n = count($chunk);
-            $thin[] = ['t' => array_sum(array_column($chunk, 't')) / $n, 'v' => array_sum(array_column($chunk, 'v')) / $n, 'i' => array_sum(array_column($chunk, 'i')) / $n];
+            $thin[] = [
+                't' => array_sum(array_column($chunk, 't')) / $n, 'v' => array_sum(array_column($chunk, 'v')) / $n,
+                'i' => array_sum(array_column($chunk, 'i')) / $n,
+            ];
         }
 
         return $thin;

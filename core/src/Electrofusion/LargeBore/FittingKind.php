@@ -32,7 +32,10 @@ final readonly class FittingKind
 
     public static function of(Situation $s): self
     {
-        return new self($s->readings->text('fitting_pull') !== self::PUSHED, $s->readings->text('fitting_circuits') !== self::ONE, $s->readings->text('fitting_preheat') !== self::PLAIN);
+        return new self(
+            $s->readings->text('fitting_pull') !== self::PUSHED, $s->readings->text('fitting_circuits') !== self::ONE,
+            $s->readings->text('fitting_preheat') !== self::PLAIN,
+        );
     }
 
     /** @return non-empty-list<'a'|'b'|'whole'> */

@@ -66,8 +66,13 @@ final class LargeBore extends FusionProcedure
         static $ends = null;
         $ends ??= Ends::two();
         $kind = FittingKind::of($situation);
-        $prepared = [FittingKind::step(), ...Preparation::steps($situation, $ends), ...Surface::steps($situation, $ends), Power::step($this->weldsOf($situation))];
-        $together = [Unpack::step($situation, group: 'Together'), Together::pull($situation, $kind->restrained), Together::belts($situation, $ends, ! $kind->preheated)];
+        $prepared = [
+            FittingKind::step(), ...Preparation::steps($situation, $ends), ...Surface::steps($situation, $ends), Power::step($this->weldsOf($situation)),
+        ];
+        $together = [
+            Unpack::step($situation, group: 'Together'), Together::pull($situation, $kind->restrained),
+            Together::belts($situation, $ends, ! $kind->preheated),
+        ];
         $all = [...$prepared, ...($kind->restrained ? Restraints::steps($situation) : []), ...$together];
         foreach ($kind->circuits() as $k => $side) {
             $all = [...$all, ...Sides::steps($situation, $side, $all, $kind->preheated, $k === 0)];
@@ -82,7 +87,10 @@ final class LargeBore extends FusionProcedure
         $kind = FittingKind::of($situation);
         $clocks = FusionClocks::drying($situation, Ends::two());
         foreach ($kind->restrained ? Restraints::welds() : [] as $weld) {
-            array_push($clocks, ...FusionClocks::dryingOf($situation, $weld->key('wiped_at'), $weld->key('dry_at'), "{$weld->title}: "), ...Restraints::cooling($situation, $weld));
+            array_push(
+                $clocks, ...FusionClocks::dryingOf($situation, $weld->key('wiped_at'), $weld->key('dry_at'), "{$weld->title}: "),
+                ...Restraints::cooling($situation, $weld),
+            );
         }
         foreach ($kind->circuits() as $side) {
             array_push($clocks, ...($kind->preheated ? Sides::preCooling($situation, $side) : []), ...FusionClocks::cooling($situation, Sides::fusion($side)));

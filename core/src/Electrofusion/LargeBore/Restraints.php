@@ -56,7 +56,10 @@ final class Restraints
             Wipe::rule($weld->rule('drying'), $weld->key('wiped_at'), $weld->key('dry_at'), 'called dry'),
             self::yes($weld, 'seated', 'Sits without a gap.', 'A gap is under it.', 'Tighten its strap until the feeler finds none.'),
         ];
-        $label = LabelReading::shortStep($s, $weld, $weld->key('prepare'), $weld->title, "On end {$end}, evenly round the pipe and clear of the coupler: scrape its footprint, clean it, let it dry, strap the restraint on. Then read its own label.");
+        $label = LabelReading::shortStep(
+            $s, $weld, $weld->key('prepare'), $weld->title,
+            "On end {$end}, evenly round the pipe and clear of the coupler: scrape its footprint, clean it, let it dry, strap the restraint on. Then read its own label.",
+        );
 
         return new Step($label->id, $label->title, $label->instruction, [
             ReadingSpec::yesNo($weld->key('ink_gone'), 'Footprint scraped, all ink gone?'),
@@ -86,7 +89,9 @@ final class Restraints
         $open = array_filter(self::welds(), static fn (Weld $w): bool => $w->clocks($s) === null);
         $cold = self::coldAt($s);
         $late = array_values(array_filter(self::welds(), static fn (Weld $w): bool => $cold !== null && $w->clocks($s)?->releaseAt == $cold));
-        $said = $open !== [] ? 'Not fused yet: '.implode(', ', array_map(static fn (Weld $w): string => lcfirst($w->title), $open)).'. Every restraint must be fused and cold before anything is pulled.'
+        $said = $open !== [] ? 'Not fused yet: '.implode(
+            ', ', array_map(static fn (Weld $w): string => lcfirst($w->title), $open),
+        ).'. Every restraint must be fused and cold before anything is pulled.'
             : ($late[0] ?? self::welds()[0])->title.' is the last to cool. Nothing is pulled before every restraint is cold.';
 
         return new Gate($said, $cold, Source::maker('cooling time of each restraint')->tag());
@@ -99,7 +104,10 @@ final class Restraints
         $clocks = $weld->clocks($s);
 
         return $end === null || $clocks === null || $s->readings->has('pulled_at') ? []
-            : [new Clock($weld->key('cold'), "{$weld->title}: cooling", $end, $clocks->releaseAt, 'It may be pulled on when all are cold', Source::maker('cooling time of the restraint')->tag(), Clock::PASSIVE)];
+            : [new Clock(
+                $weld->key('cold'), "{$weld->title}: cooling", $end, $clocks->releaseAt, 'It may be pulled on when all are cold',
+                Source::maker('cooling time of the restraint')->tag(), Clock::PASSIVE,
+            )];
     }
 
     private static function yes(Weld $weld, string $key, string $yes, string $no, string $todo): Rule

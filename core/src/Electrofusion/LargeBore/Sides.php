@@ -38,7 +38,9 @@ final class Sides
         /** @var array<string, Weld> $welds */
         static $welds = [];
 
-        return $welds[$side] ??= Weld::preheat($side === self::WHOLE ? 'pre' : "pre_{$side}", $side === self::WHOLE ? 'Preheat' : 'Side '.strtoupper($side).' preheat');
+        return $welds[$side] ??= Weld::preheat(
+            $side === self::WHOLE ? 'pre' : "pre_{$side}", $side === self::WHOLE ? 'Preheat' : 'Side '.strtoupper($side).' preheat',
+        );
     }
 
     /** @param  Side  $side */
@@ -66,7 +68,9 @@ final class Sides
      */
     public static function gaps(string $side): array
     {
-        return $side === self::WHOLE ? ['gap_a_mm' => 'End A: gap by feeler, from 12 o\'clock', 'gap_b_mm' => 'End B: gap by feeler, from 12 o\'clock'] : ["gap_{$side}_mm" => 'Gap by feeler, from 12 o\'clock'];
+        return $side === self::WHOLE ? [
+            'gap_a_mm' => 'End A: gap by feeler, from 12 o\'clock', 'gap_b_mm' => 'End B: gap by feeler, from 12 o\'clock',
+        ] : ["gap_{$side}_mm" => 'Gap by feeler, from 12 o\'clock'];
     }
 
     /**
@@ -96,7 +100,9 @@ final class Sides
     {
         $preheat = self::preheat($side);
         $of = $side === self::WHOLE ? '' : ' of side '.strtoupper($side);
-        $label = LabelReading::shortStep($s, $preheat, $preheat->key('label'), 'Preheat label', "Read the preheat code{$of}. It is another label than that of the fusion.")->under($group);
+        $label = LabelReading::shortStep(
+            $s, $preheat, $preheat->key('label'), 'Preheat label', "Read the preheat code{$of}. It is another label than that of the fusion.",
+        )->under($group);
 
         return [$label, Fusing::step($s, $preheat, [$label], 'Preheat', null, $group), self::gapStep($s, $side, $group)];
     }
@@ -108,7 +114,9 @@ final class Sides
         $opens = self::preCooledAt($s, $side);
         $limit = $s->rulebook->limit('ef.gap.preheated_mm');
         $wait = Source::maker('pre-cooling time printed on the fitting')->tag();
-        $gate = $opens === null ? new Gate(($side === self::WHOLE ? 'It' : 'Side '.strtoupper($side)).' has not been preheated yet.', null, $wait) : new Gate('The preheated coupler is still soft. Wait the pre-cooling time before the feeler goes in.', $opens, $wait);
+        $gate = $opens === null ? new Gate(($side === self::WHOLE ? 'It' : 'Side '.strtoupper($side)).' has not been preheated yet.', null, $wait) : new Gate(
+            'The preheated coupler is still soft. Wait the pre-cooling time before the feeler goes in.', $opens, $wait,
+        );
         $specs = $rules = $stale = [];
         foreach (self::gaps($side) as $key => $label) {
             $specs[] = ReadingSpec::series($key, $label, Unit::Millimetre, 0, 20, [8, 12], 'gap_ring');
@@ -175,6 +183,9 @@ final class Sides
         $key = array_key_first(self::gaps($side));
 
         return $end === null || $due === null || $s->readings->has($key) && ! self::isStale($s, $side, $key) ? []
-            : [new Clock($side === self::WHOLE ? 'precool' : "precool_{$side}", $side === self::WHOLE ? 'Pre-cooling' : 'Side '.strtoupper($side).': pre-cooling', $end, $due, 'Feel the gap all round', Source::maker('pre-cooling time printed on the fitting')->tag())];
+            : [new Clock(
+                $side === self::WHOLE ? 'precool' : "precool_{$side}", $side === self::WHOLE ? 'Pre-cooling' : 'Side '.strtoupper($side).': pre-cooling',
+                $end, $due, 'Feel the gap all round', Source::maker('pre-cooling time printed on the fitting')->tag(),
+            )];
     }
 }

@@ -34,9 +34,21 @@ final class Together
     private static function pullRules(bool $restrained): array
     {
         return [
-            new Confirmed('ef.slings', 'nylon_slings', 'Nylon slings only.', 'Chain or wire is on the pipe.', 'Take it off: nylon slings only. Look for notches; a notched pipe is cut back.', Severity::Stop, Source::commonPractice(), 'A chain notches PE, and a notch grows under pressure.'),
-            ...($restrained ? [new NotBefore('ef.pull', 'pulled_at', Restraints::coldAt(...), 'Pulled', 'Stop pulling. A restraint pulled warm may let go under load: cut it off and fuse a new one.', Severity::Stop, Source::maker('cooling time of each restraint'), 'A lug that lets go flies.')] : []),
-            new Confirmed('ef.insertion', 'marks_at_edge', 'Both pipes fully in.', 'A pipe is not fully in.', 'Do not heat. Pull on until both marks are at the edge; no hammering.', Severity::Stop, Source::commonPractice(), 'Bare coil overheats; melt escapes and can ignite.'),
+            new Confirmed(
+                'ef.slings', 'nylon_slings', 'Nylon slings only.', 'Chain or wire is on the pipe.',
+                'Take it off: nylon slings only. Look for notches; a notched pipe is cut back.', Severity::Stop, Source::commonPractice(),
+                'A chain notches PE, and a notch grows under pressure.',
+            ),
+            ...($restrained ? [new NotBefore(
+                'ef.pull', 'pulled_at', Restraints::coldAt(...), 'Pulled',
+                'Stop pulling. A restraint pulled warm may let go under load: cut it off and fuse a new one.', Severity::Stop,
+                Source::maker('cooling time of each restraint'), 'A lug that lets go flies.',
+            )] : []),
+            new Confirmed(
+                'ef.insertion', 'marks_at_edge', 'Both pipes fully in.', 'A pipe is not fully in.',
+                'Do not heat. Pull on until both marks are at the edge; no hammering.', Severity::Stop, Source::commonPractice(),
+                'Bare coil overheats; melt escapes and can ignite.',
+            ),
         ];
     }
 
@@ -49,9 +61,14 @@ final class Together
             ReadingSpec::yesNo('belts_on', 'Belts on, tight and even?'),
             ReadingSpec::yesNo('clamped', 'Alignment clamp on and tight?'),
             ReadingSpec::yesNo('aligned', 'Level on top and on the side, free of stress?'),
-            ...! $gaps ? [] : $ends->each(static fn (string $end): ReadingSpec => ReadingSpec::series("gap_{$end}_mm", Ends::name($end).': gap by feeler, from 12 o\'clock', Unit::Millimetre, 0, 20, [8, 12], 'gap_ring')),
+            ...! $gaps ? [] : $ends->each(static fn (string $end): ReadingSpec => ReadingSpec::series(
+                "gap_{$end}_mm", Ends::name($end).': gap by feeler, from 12 o\'clock', Unit::Millimetre, 0, 20, [8, 12], 'gap_ring',
+            )),
         ], [
-            new Confirmed('ef.belts', 'belts_on', 'Belts on.', 'Belts missing or slack.', 'Put them on and tighten them evenly before any heat goes in.', Severity::Mend, Source::commonPractice()),
+            new Confirmed(
+                'ef.belts', 'belts_on', 'Belts on.', 'Belts missing or slack.', 'Put them on and tighten them evenly before any heat goes in.',
+                Severity::Mend, Source::commonPractice(),
+            ),
             ...Assembly::alignmentRules(),
             ...! $gaps ? [] : $ends->each(static fn (string $end): Rule => Assembly::gapRule("gap_{$end}_mm", "ef.gap.{$end}", $limit, Ends::name($end))),
         ], ['A ratchet under load bites: keep fingers clear.'], $gaps ? ['limit_mm' => $s->limit($limit), 'dn_mm' => $s->facts->number('dn_mm')] : [], group: 'Together');

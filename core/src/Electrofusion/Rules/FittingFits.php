@@ -53,7 +53,9 @@ final readonly class FittingFits implements Rule
                 Severity::Go => 'they fuse.', Severity::Mend => 'not known to fuse.', default => 'they do not fuse.',
             },
             match ($worst) {
-                Severity::Go => '', Severity::Mend => "Ask the fitting's maker in writing, or make a trial joint and test it. Until then take another fitting.", default => 'Do not fuse. Use a mechanical coupling made for both.',
+                Severity::Go => '',
+                Severity::Mend => "Ask the fitting's maker in writing, or make a trial joint and test it. Until then take another fitting.",
+                default => 'Do not fuse. Use a mechanical coupling made for both.',
             },
             Source::fromMemory('DVS 2207-1', 'grades that fuse'), ['fitting_material'], why: implode(' ', $why),
         );
@@ -68,7 +70,11 @@ final readonly class FittingFits implements Rule
         }
         $pipe = $s->facts->number('sdr');
         if (! Compare::atMost($from, $to)) {
-            return new Finding($this->id(), Severity::Mend, "The fitting is said to take SDR {$from} to {$to}.", 'The smallest SDR comes first: read both off the fitting again.', Source::maker('SDR range printed on the fitting'), ['fitting_sdr_from', 'fitting_sdr_to'], $from, $to);
+            return new Finding(
+                $this->id(), Severity::Mend, "The fitting is said to take SDR {$from} to {$to}.",
+                'The smallest SDR comes first: read both off the fitting again.', Source::maker('SDR range printed on the fitting'),
+                ['fitting_sdr_from', 'fitting_sdr_to'], $from, $to,
+            );
         }
         $fits = Compare::atLeast($pipe, $from) && Compare::atMost($pipe, $to);
 

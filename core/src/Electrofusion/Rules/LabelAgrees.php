@@ -50,7 +50,8 @@ final readonly class LabelAgrees implements Rule
         $same = $same || $this->what === 'diameter' && abs($decoded - $situation->facts->number('dn_mm')) <= 1.0 && abs($printed - $pipe) < 0.01; // a code of an inch size may carry the outside diameter
         $fits = $this->what !== 'diameter' || abs($printed - $pipe) < 0.01;
         $said = ucfirst($this->what)." printed {$situation->print($printed, $unit)}".match (true) {
-            $tooLarge => ', more than the bar code can hold', $label === null => ', no bar code read', default => ", bar code {$situation->print($decoded, $unit)}",
+            $tooLarge => ', more than the bar code can hold', $label === null => ', no bar code read',
+            default => ", bar code {$situation->print($decoded, $unit)}",
         };
 
         return new Finding(

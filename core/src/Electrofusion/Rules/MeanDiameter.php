@@ -61,7 +61,8 @@ final readonly class MeanDiameter implements Rule
                 ToeIn::Undersize => 'Small all along: wrong pipe or undersized. Reject it and read the print line of the next.',
                 ToeIn::Oversize => $back === null ? 'Wrong pipe, or not measured across the middle. Measure again and read the print line.' : 'Wrong pipe. Do not scrape it down: reject it.',
             },
-            PeDimensions::source(), ["diameters_{$this->end}_mm", "od_back_{$this->end}_mm"], $mean, $mean < $low ? $low : $high, min($mean - $low, $high - $mean), Unit::Millimetre,
+            PeDimensions::source(), ["diameters_{$this->end}_mm", "od_back_{$this->end}_mm"], $mean, $mean < $low ? $low : $high,
+            min($mean - $low, $high - $mean), Unit::Millimetre,
         );
     }
 }

@@ -42,7 +42,8 @@ final readonly class SameMean implements Rule
 
         return new Finding(
             $this->id, $fine ? Severity::Go : Severity::Mend, "{$this->said}: means apart by {$measured} of the diameter; {$allowed} allowed.",
-            $fine ? '' : 'One of them is a slip: measure both again, and write down what the instrument shows.', $limit->source, $this->readings, $off, $limit->value, $limit->value - $off, Unit::Percent,
+            $fine ? '' : 'One of them is a slip: measure both again, and write down what the instrument shows.', $limit->source, $this->readings, $off,
+            $limit->value, $limit->value - $off, Unit::Percent,
         );
     }
 }

@@ -36,8 +36,11 @@ final readonly class StopDepth implements Rule
         [$measured, $bound] = $situation->pair($depth, $depth < $least ? $least : $most, Unit::Millimetre, $depth >= $least);
 
         return new Finding(
-            $this->id(), $fine ? Severity::Go : Severity::Mend, "Depth to the centre stop {$measured}; ".($depth < $least ? "at least {$bound}" : "at most {$bound}").' can be for this length.',
-            $fine ? '' : 'Measure both again: the coupler from end to end, and from its edge to the stop.', Source::fromMemory('', 'a centre stop takes a tenth of the half length at most'), ['stop_depth_mm', 'fitting_length_mm'], $depth, $most, $most - $depth, Unit::Millimetre,
+            $this->id(), $fine ? Severity::Go : Severity::Mend,
+            "Depth to the centre stop {$measured}; ".($depth < $least ? "at least {$bound}" : "at most {$bound}").' can be for this length.',
+            $fine ? '' : 'Measure both again: the coupler from end to end, and from its edge to the stop.',
+            Source::fromMemory('', 'a centre stop takes a tenth of the half length at most'), ['stop_depth_mm', 'fitting_length_mm'], $depth, $most,
+            $most - $depth, Unit::Millimetre,
             'Every mark follows from it: a mark too short hides a pipe that is not fully in.',
         );
     }

@@ -39,7 +39,8 @@ final readonly class TraceLooks implements Rule
             $this->id(),
             $this->weld->isPreheat && $severity === Severity::Stop ? Severity::Mend : $severity,
             "The trace looks: {$class->title()} (".round(100 * $confidence).' % sure).', match (true) {
-                $class === TraceClass::Good => '', $this->weld->isPreheat => 'Let it cool, find the cause, and preheat this side again.', default => $class->advice(),
+                $class === TraceClass::Good => '', $this->weld->isPreheat => 'Let it cool, find the cause, and preheat this side again.',
+                default => $class->advice(),
             },
             Diagnosis::source(), [$this->weld->recordKey()], why: implode(' ', $evidence),
         );

@@ -38,8 +38,12 @@ final readonly class BranchWanted implements Rule
         [$measured, $bound] = $situation->pair($wanted, $least, Unit::KiloPascal, false);
 
         return new Finding(
-            $this->id(), $fine ? Severity::Go : Severity::Mend, "Test pressure wanted {$measured}; at least {$bound}".($gas ? ' for plastic gas pipe.' : ' shows a leak.'),
-            $fine ? '' : "Ask for the owner's figure: the test must be able to show a leak.", $gas ? Source::standard('49 CFR 192.513', '1.5 × MAOP or 50 psi, whichever is greater') : Source::fromMemory('', 'least pressure that shows a leak'),
+            $this->id(), $fine ? Severity::Go : Severity::Mend,
+            "Test pressure wanted {$measured}; at least {$bound}".($gas ? ' for plastic gas pipe.' : ' shows a leak.'),
+            $fine ? '' : "Ask for the owner's figure: the test must be able to show a leak.",
+            $gas ? Source::standard(
+                '49 CFR 192.513', '1.5 × MAOP or 50 psi, whichever is greater',
+            ) : Source::fromMemory('', 'least pressure that shows a leak'),
             ['branch_wanted_kpa'], $wanted, $least, $wanted - $least, Unit::KiloPascal,
         );
     }

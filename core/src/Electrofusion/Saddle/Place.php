@@ -43,16 +43,27 @@ final class Place
             ReadingSpec::yesNo('surface_sound', 'No bruise, flat or embedded stone in the zone?'),
         ], [
             new SizedAsDrawn,
-            new Confirmed('ef.print_line', 'print_line_ok', 'Print line agrees.', 'The print line does not agree with the drawing.', 'Do not join. Find out what lies here before going on.', Severity::Stop, Source::commonPractice()),
-            new NumberAtMost('ef.gouge.a', ['gouge_a_mm'], static fn (Situation $s): ?float => ($depth = $s->readings->number('gouge_a_mm')) === null ? null : 100 * $depth / $s->facts->number('wall_mm'), 'ef.gouge.share_percent', 'Gouge takes, of the wall,', 'Take another place: this one cannot be cut off.'),
-            new Confirmed('ef.surface', 'surface_sound', 'Surface sound.', 'The surface is damaged.', 'Take another place.', Severity::Mend, Source::commonPractice()),
+            new Confirmed(
+                'ef.print_line', 'print_line_ok', 'Print line agrees.', 'The print line does not agree with the drawing.',
+                'Do not join. Find out what lies here before going on.', Severity::Stop, Source::commonPractice(),
+            ),
+            new NumberAtMost(
+                'ef.gouge.a', ['gouge_a_mm'],
+                static fn (Situation $s): ?float => ($depth = $s->readings->number('gouge_a_mm')) === null ? null : 100 * $depth / $s->facts->number('wall_mm'),
+                'ef.gouge.share_percent', 'Gouge takes, of the wall,', 'Take another place: this one cannot be cut off.',
+            ),
+            new Confirmed(
+                'ef.surface', 'surface_sound', 'Surface sound.', 'The surface is damaged.', 'Take another place.', Severity::Mend, Source::commonPractice(),
+            ),
         ], [], ['wall_mm' => $wall]);
     }
 
     private static function wash(): Step
     {
         return new Step('wash', 'Wash', 'Measure the fitting\'s width along the pipe. Wash that and one width to each side, all round where it will sit, and dry it.', [
-            ReadingSpec::number('footprint_mm', "Fitting's width along the pipe", Unit::Millimetre, 20, 2000, 'Measure through the bag; leave it closed', 'rule'),
+            ReadingSpec::number(
+                'footprint_mm', "Fitting's width along the pipe", Unit::Millimetre, 20, 2000, 'Measure through the bag; leave it closed', 'rule',
+            ),
             ReadingSpec::number('wash_length_mm', 'Washed length along the pipe', Unit::Millimetre, 0, 10000),
             ReadingSpec::number('piece_mm', 'Length of the pipe, where it is shorter than the wash', Unit::Millimetre, 20, 10000, '', 'rule')->optional(),
             ReadingSpec::yesNo('mud_gone', 'No mud or film left to feel or see?'),
@@ -67,7 +78,9 @@ final class Place
         $dn = $s->facts->number('dn_mm');
 
         return new Step('measure', 'Diameters', 'Pi tape round the main for the mean, then diameters at clock positions under the base. First 12–6, then on round by equal steps.', [
-            ReadingSpec::number('circumference_mm', 'Circumference, or π × what a pi tape reads', Unit::Millimetre, M_PI * 0.8 * $dn, M_PI * 1.2 * $dn, '', 'pi_tape'),
+            ReadingSpec::number(
+                'circumference_mm', 'Circumference, or π × what a pi tape reads', Unit::Millimetre, M_PI * 0.8 * $dn, M_PI * 1.2 * $dn, '', 'pi_tape',
+            ),
             ReadingSpec::series('diameters_a_mm', 'Outside diameters under the base', Unit::Millimetre, 0.8 * $dn, 1.2 * $dn, [2, 4, 6], 'roundness_dial'),
         ], [new MainDiameter, new OvalityAtJoint('a', false), new SameMean('ef.main_mean', ['diameters_a_mm', 'circumference_mm'], static fn (Situation $s): ?float => OvalityAtJoint::roundness($s, 'a', false)?->meanMm, self::meanOd(...), 'Tape and diameters')], [], static fn (): array => [
             'allowed_mm' => OvalityAtJoint::allowedMm($s), 'dn_mm' => $dn, 'ends' => ['a'], 'a' => Preparation::dial(OvalityAtJoint::roundness($s, 'a', false)),
@@ -82,7 +95,8 @@ final class Place
 
         return new Step('reround', 'Re-round', 'Clamp on both sides of the base and squeeze along the long axis. Let the pipe relax, then measure again.', [$oval ? $spec : $spec->optional()],
             [new OvalityAtJoint('a', true), Surface::sameUnderClamp('a')], ['A clamp under load can jump: stand beside it, not over it.'], static fn (): array => [
-                'allowed_mm' => OvalityAtJoint::allowedMm($s), 'dn_mm' => $dn, 'ends' => ['a'], 'a' => Preparation::dial(OvalityAtJoint::roundness($s, 'a', true) ?? OvalityAtJoint::roundness($s, 'a', false)),
+                'allowed_mm' => OvalityAtJoint::allowedMm($s), 'dn_mm' => $dn, 'ends' => ['a'],
+                'a' => Preparation::dial(OvalityAtJoint::roundness($s, 'a', true) ?? OvalityAtJoint::roundness($s, 'a', false)),
                 'clamp_a' => Preparation::dial(OvalityAtJoint::roundness($s, 'a', false))['clock'] ?? null,
             ], $oval ? '' : 'Not needed: the main is round enough under the base.');
     }
@@ -106,11 +120,26 @@ final class Place
             ReadingSpec::yesNo('ink_gone', 'All ink gone, right to the marks?'),
             ReadingSpec::choice('ribbon', 'The ribbon came off', RibbonWhole::ALL),
         ], [
-            new NumberAtLeast('ef.scrape.a', ['ribbon_mm'], static fn (Situation $s): ?float => $s->readings->number('ribbon_mm'), 'ef.scrape.radial_mm', 'Scraped off, radially,', 'Scrape the whole footprint once more.', Severity::Mend, 'Weathered skin does not fuse.'),
-            new Confirmed('ef.ink', 'ink_gone', 'All ink gone.', 'Ink is left.', 'Scrape the whole footprint again and change the blade.', Severity::Mend, Source::commonPractice(), 'Where ink is left, nothing was taken off.'),
-            new NumberAtMost('ef.scrape_deep.a', ['ribbon_mm'], static fn (Situation $s): ?float => ($mm = $s->readings->number('ribbon_mm')) === null ? null : 100 * $mm / $s->facts->number('wall_mm'), 'ef.gouge.share_percent', 'The ribbon takes, of the wall,', 'Too deep for a main that is in use: take another place, or ask the engineer.', Severity::Mend, 'A barrel cannot be cut back.'),
+            new NumberAtLeast(
+                'ef.scrape.a', ['ribbon_mm'], static fn (Situation $s): ?float => $s->readings->number('ribbon_mm'), 'ef.scrape.radial_mm',
+                'Scraped off, radially,', 'Scrape the whole footprint once more.', Severity::Mend, 'Weathered skin does not fuse.',
+            ),
+            new Confirmed(
+                'ef.ink', 'ink_gone', 'All ink gone.', 'Ink is left.', 'Scrape the whole footprint again and change the blade.', Severity::Mend,
+                Source::commonPractice(), 'Where ink is left, nothing was taken off.',
+            ),
+            new NumberAtMost(
+                'ef.scrape_deep.a', ['ribbon_mm'],
+                static fn (Situation $s): ?float => ($mm = $s->readings->number('ribbon_mm')) === null ? null : 100 * $mm / $s->facts->number('wall_mm'),
+                'ef.gouge.share_percent', 'The ribbon takes, of the wall,', 'Too deep for a main that is in use: take another place, or ask the engineer.',
+                Severity::Mend, 'A barrel cannot be cut back.',
+            ),
             new RibbonWhole,
-            new Confirmed('ef.scraper', 'scraper_checked', 'Scraper checked.', 'The scraper was not checked.', 'Check it now: blade, spring, stop. Then scrape the whole footprint once more.', Severity::Mend, Source::commonPractice(), 'A blunt or tilted blade rubs the skin in instead of taking it off.'),
+            new Confirmed(
+                'ef.scraper', 'scraper_checked', 'Scraper checked.', 'The scraper was not checked.',
+                'Check it now: blade, spring, stop. Then scrape the whole footprint once more.', Severity::Mend, Source::commonPractice(),
+                'A blunt or tilted blade rubs the skin in instead of taking it off.',
+            ),
             ...Scribe::rules(),
         ], ['Scraper blades cut: gloves on, hands off the track.']);
     }

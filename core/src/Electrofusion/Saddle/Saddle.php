@@ -34,7 +34,8 @@ abstract class Saddle extends FusionProcedure
     {
         [$weld] = $this->welds();
         $before = [
-            Preparation::conditions(false), ...Place::steps($situation), Surface::clean($situation, Ends::barrel()), Unpack::step($situation, what: 'base'), Seat::step($situation), Power::step([$weld]), LabelReading::step($situation, $weld),
+            Preparation::conditions(false), ...Place::steps($situation), Surface::clean($situation, Ends::barrel()), Unpack::step($situation, what: 'base'),
+            Seat::step($situation), Power::step([$weld]), LabelReading::step($situation, $weld),
         ];
 
         return [...$before, Fusing::step($situation, $weld, $before), ...Opening::steps($situation, $weld, $this->hasCutter())];

@@ -61,18 +61,27 @@ final class RepairSpool extends FusionProcedure
         [$left, $right] = $welds;
         $preparation = Preparation::steps($situation, $ends);
         $before = [
-            $preparation[0], CutOut::step(), ...array_slice($preparation, 1), ...Surface::steps($situation, $ends), Unpack::step($situation, self::FITTINGS), SlideBack::step($situation, $ends), Power::step($welds),
+            $preparation[0], CutOut::step(), ...array_slice($preparation, 1), ...Surface::steps($situation, $ends),
+            Unpack::step($situation, self::FITTINGS), SlideBack::step($situation, $ends), Power::step($welds),
             LabelReading::step($situation, $left, $left->key('label'), 'Left label'),
         ];
-        $label = LabelReading::shortStep($situation, $right, $right->key('label'), 'Right label', 'The second coupler has its own label, even from the same box: read it too.');
+        $label = LabelReading::shortStep(
+            $situation, $right, $right->key('label'), 'Right label', 'The second coupler has its own label, even from the same box: read it too.',
+        );
 
-        return [...$before, Fusing::step($situation, $left, $before, 'Fuse left'), $label, Fusing::step($situation, $right, [...$before, $label], 'Fuse right'), ...After::steps($welds)];
+        return [
+            ...$before, Fusing::step($situation, $left, $before, 'Fuse left'), $label, Fusing::step($situation, $right, [...$before, $label], 'Fuse right'),
+            ...After::steps($welds),
+        ];
     }
 
     public function clocks(Situation $situation): array
     {
         [$left, $right] = $this->pair();
 
-        return [...FusionClocks::drying($situation, Ends::spool(), array_keys(self::FITTINGS)), ...FusionClocks::cooling($situation, $left), ...FusionClocks::cooling($situation, $right)];
+        return [
+            ...FusionClocks::drying($situation, Ends::spool(), array_keys(self::FITTINGS)), ...FusionClocks::cooling($situation, $left),
+            ...FusionClocks::cooling($situation, $right),
+        ];
     }
 }

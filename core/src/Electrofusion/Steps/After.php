@@ -34,7 +34,10 @@ final class After
         return new Step('cool', 'Cool', 'Nobody moves the pipes, nothing leans on them, no water to cool them. Write the release time on the fitting.', [
             ReadingSpec::yesNo('release_written', 'Release time written on the fitting?'),
         ], [
-            new Confirmed('ef.release_written', 'release_written', 'Release time is on the fitting.', 'Nobody can see on the fitting when it may be released.', 'Write it there now.', Severity::Mend, Source::commonPractice()),
+            new Confirmed(
+                'ef.release_written', 'release_written', 'Release time is on the fitting.', 'Nobody can see on the fitting when it may be released.',
+                'Write it there now.', Severity::Mend, Source::commonPractice(),
+            ),
         ], ['The fitting is hot: gloves.']);
     }
 
@@ -45,8 +48,15 @@ final class After
             ReadingSpec::yesNo('undisturbed', 'Undisturbed the whole time?'),
             ReadingSpec::now('released_at', ucfirst($what).' off'),
         ], [
-            new Confirmed('ef.undisturbed', 'undisturbed', 'Cooled undisturbed.', 'It was moved while it cooled.', 'Cut the joint out.', Severity::Stop, Source::commonPractice(), 'A melt that moves while it sets tears inside.'),
-            new NotBefore('ef.cooling', 'released_at', static fn (Situation $s): ?\DateTimeImmutable => self::releaseAt($s, $welds), 'Released', 'The joint is lost: cut it out.', Severity::Stop, Source::maker('cooling time printed on the fitting'), 'No clamp comes off before the cooling time has run.'),
+            new Confirmed(
+                'ef.undisturbed', 'undisturbed', 'Cooled undisturbed.', 'It was moved while it cooled.', 'Cut the joint out.', Severity::Stop,
+                Source::commonPractice(), 'A melt that moves while it sets tears inside.',
+            ),
+            new NotBefore(
+                'ef.cooling', 'released_at', static fn (Situation $s): ?\DateTimeImmutable => self::releaseAt($s, $welds), 'Released',
+                'The joint is lost: cut it out.', Severity::Stop, Source::maker('cooling time printed on the fitting'),
+                'No clamp comes off before the cooling time has run.',
+            ),
         ]);
     }
 
@@ -77,7 +87,10 @@ final class After
             ReadingSpec::yesNo('marks_still_at_edge', 'Marks still at the edge?'),
             ReadingSpec::yesNo('still_aligned', 'Still in line?'),
         ], [
-            self::stop('ef.indicators', 'indicators_up', 'Indicators up.', 'A melt indicator did not come up.', 'Cut the joint out: no melt pressure was built up.'),
+            self::stop(
+                'ef.indicators', 'indicators_up', 'Indicators up.', 'A melt indicator did not come up.',
+                'Cut the joint out: no melt pressure was built up.',
+            ),
             self::stop('ef.melt', 'no_melt_outside', 'No melt outside.', 'Melt came out.', 'Cut the joint out: the coil lay bare or the gap was too large.'),
             self::stop('ef.marks_after', 'marks_still_at_edge', 'Marks still at the edge.', 'A pipe has moved out.', 'Cut the joint out.'),
             self::stop('ef.aligned_after', 'still_aligned', 'Still in line.', 'Out of line now.', 'Cut the joint out: it moved while it was melt.'),

@@ -30,7 +30,10 @@ final class Fusing
     {
         $interrupted = ! $weld->isPreheat && $weld->diagnosedClass($s)?->mayBeRepeated() === true;
         $repeat = $interrupted || $s->readings->has($weld->key('maker_allows_repeat'))
-            ? [ReadingSpec::yesNo($weld->key('maker_allows_repeat'), "Does the fitting maker's own rule allow one repeat after full cooling?", 'Only with the rule in your hand')->optional()] : [];
+            ? [ReadingSpec::yesNo(
+                $weld->key('maker_allows_repeat'), "Does the fitting maker's own rule allow one repeat after full cooling?",
+                'Only with the rule in your hand',
+            )->optional()] : [];
 
         return new Step($weld->key('fuse'), $title, 'Connect the leads, check what the unit shows against the label, start. Keep clear until it has ended.', [
             ReadingSpec::record($weld->recordKey(), 'Record of the control unit', 'fusion_trace'), ...$repeat,
@@ -44,7 +47,8 @@ final class Fusing
     public static function guide(Situation $s, Weld $weld): array
     {
         return [
-            'record' => $weld->recordKey(), 'voltage_v' => $weld->voltageV($s), 'time_s' => $weld->correctedTimeS($s), 'resistance_ohm' => $weld->resistanceOhm($s),
+            'record' => $weld->recordKey(), 'voltage_v' => $weld->voltageV($s), 'time_s' => $weld->correctedTimeS($s),
+            'resistance_ohm' => $weld->resistanceOhm($s),
             'diagnosis' => $s->readings->record($weld->recordKey())['diagnosis'] ?? null, 'times' => $s->readings->times($weld->recordKey()),
             'heat' => self::heat($s, $weld), 'voltage_band_percent' => $s->limit('ef.voltage.stop_percent'),
             'may_repeat' => $weld->diagnosedClass($s)?->mayBeRepeated() === true && $s->readings->yes($weld->key('maker_allows_repeat')) === true && $s->readings->times($weld->recordKey()) === 1,
@@ -71,7 +75,8 @@ final class Fusing
         $gaps = [...$s->readings->series('gap_a_mm') ?? [], ...$s->readings->series('gap_b_mm') ?? []];
 
         return [
-            'dn_mm' => $s->facts->number('dn_mm'), 'pipe_wall_mm' => $s->facts->number('wall_mm'), 'fitting_wall_mm' => round(1.2 * $s->facts->number('wall_mm'), 1), 'heated_length_mm' => round($length * 2 / 3 * $weld->couplerShare, 1),
+            'dn_mm' => $s->facts->number('dn_mm'), 'pipe_wall_mm' => $s->facts->number('wall_mm'),
+            'fitting_wall_mm' => round(1.2 * $s->facts->number('wall_mm'), 1), 'heated_length_mm' => round($length * 2 / 3 * $weld->couplerShare, 1),
             'voltage_v' => $volts, 'resistance_ohm' => $ohms, 'time_s' => $time, 'ambient_c' => $ambient, 'gap_mm' => $gaps === [] ? 0.2 : max($gaps),
         ];
     }
@@ -91,11 +96,27 @@ final class Fusing
         return $rules[$weld->name] ??= [
             self::operator($weld), new EndedByUnit($weld),
             new TraceLooks($weld),
-            new NumberAtMost($weld->rule('fusion.time'), [$record, $weld->key('printed_fusion_time_s')], static fn (Situation $s): ?float => self::timeOff($s, $weld), 'ef.time.percent', 'Fusion time off the corrected time by', 'Cut the joint out, unless the maker allows one repeat after full cooling.', Severity::Stop, 'Too short, and the melt never pressed; too long, and it ran out.', null, null, 1.0),
+            new NumberAtMost(
+                $weld->rule('fusion.time'), [$record, $weld->key('printed_fusion_time_s')], static fn (Situation $s): ?float => self::timeOff($s, $weld),
+                'ef.time.percent', 'Fusion time off the corrected time by', 'Cut the joint out, unless the maker allows one repeat after full cooling.',
+                Severity::Stop, 'Too short, and the melt never pressed; too long, and it ran out.', null, null, 1.0,
+            ),
             new VoltageHeld($weld),
-            new NumberAtMost($weld->rule('fusion.resistance'), [$record, $code], static fn (Situation $s): ?float => self::resistanceOff($s, $weld), 'ef.resistance.percent', 'Start resistance at 20 °C off the label by', 'Not this fitting, or a poor contact. Cut the joint out; measure the next fitting cold.', Severity::Stop),
-            new NumberAtMost($weld->rule('fusion.step'), [$record], static fn (Situation $s): ?float => $weld->figure($s, 'r_step_percent'), 'ef.resistance.step_percent', 'Largest jump of resistance', 'Turns touched or a contact moved: cut the joint out.', Severity::Stop, 'A jump means shorted turns or a pipe not fully in.'),
-            new NumberAtLeast($weld->rule('fusion.energy'), [$record, $code], static fn (Situation $s): ?float => self::energyShare($s, $weld), 'ef.energy.low_percent', 'Energy, of nominal,', 'Too little heat went in: cut the joint out.', Severity::Stop, 'Windings that warm draw less than V²·t/R; less than this is a fault.'),
+            new NumberAtMost(
+                $weld->rule('fusion.resistance'), [$record, $code], static fn (Situation $s): ?float => self::resistanceOff($s, $weld),
+                'ef.resistance.percent', 'Start resistance at 20 °C off the label by',
+                'Not this fitting, or a poor contact. Cut the joint out; measure the next fitting cold.', Severity::Stop,
+            ),
+            new NumberAtMost(
+                $weld->rule('fusion.step'), [$record], static fn (Situation $s): ?float => $weld->figure($s, 'r_step_percent'),
+                'ef.resistance.step_percent', 'Largest jump of resistance', 'Turns touched or a contact moved: cut the joint out.', Severity::Stop,
+                'A jump means shorted turns or a pipe not fully in.',
+            ),
+            new NumberAtLeast(
+                $weld->rule('fusion.energy'), [$record, $code], static fn (Situation $s): ?float => self::energyShare($s, $weld), 'ef.energy.low_percent',
+                'Energy, of nominal,', 'Too little heat went in: cut the joint out.', Severity::Stop,
+                'Windings that warm draw less than V²·t/R; less than this is a fault.',
+            ),
             new RepeatedOnce($weld),
         ];
     }
@@ -103,7 +124,11 @@ final class Fusing
     /** The certificate judged is that of whoever fused. */
     private static function operator(Weld $weld): Rule
     {
-        return new InDate($weld->rule('fusion.operator'), $weld->recordKey(), 'operator', 'certificate_until', 'Fusion certificate', $weld->isPreheat ? 'A fusion operator with a certificate in date must heat and fuse this joint.' : 'This joint was not fused by a certified operator. Cut it out, or have the inspector decide.', Source::commonPractice());
+        return new InDate(
+            $weld->rule('fusion.operator'), $weld->recordKey(), 'operator', 'certificate_until', 'Fusion certificate',
+            $weld->isPreheat ? 'A fusion operator with a certificate in date must heat and fuse this joint.' : 'This joint was not fused by a certified operator. Cut it out, or have the inspector decide.',
+            Source::commonPractice(),
+        );
     }
 
     private static function timeOff(Situation $s, Weld $weld): ?float

@@ -43,11 +43,21 @@ final class Power
     private static function rules(array $welds): array
     {
         return [
-            new Confirmed('ef.fuel', 'fuel_ok', 'Supply ready.', 'The supply may fail during the weld.', 'Fill up, warm the engine, take other loads off.', Severity::Mend, Source::commonPractice(), 'An interrupted weld is lost.'),
-            new Confirmed('ef.leads', 'leads_ok', 'Leads sound.', 'Leads dirty, wet or damaged.', 'Clean, dry and lay them clear.', Severity::Mend, Source::commonPractice()),
+            new Confirmed(
+                'ef.fuel', 'fuel_ok', 'Supply ready.', 'The supply may fail during the weld.', 'Fill up, warm the engine, take other loads off.',
+                Severity::Mend, Source::commonPractice(), 'An interrupted weld is lost.',
+            ),
+            new Confirmed(
+                'ef.leads', 'leads_ok', 'Leads sound.', 'Leads dirty, wet or damaged.', 'Clean, dry and lay them clear.', Severity::Mend,
+                Source::commonPractice(),
+            ),
             new NumberAtLeast('ef.generator', ['generator_kva', $welds[0]->key('label_code'), $welds[0]->key('printed_voltage_v')], static fn (Situation $s): ?float => self::kvaNeeded($s, $welds) === null ? null : $s->readings->number('generator_kva'), 'ef.generator.efficiency_percent', 'Generator', 'Take a larger generator.', Severity::Mend, 'Power at the start is V²/R, divided by efficiency and power factor.',
                 static fn (Situation $s): float => self::kvaNeeded($s, $welds) ?? 0.0, Unit::KiloVoltAmpere),
-            new NumberAtMost('ef.cable_drop', ['cable_m', 'cable_mm2', $welds[0]->key('label_code')], static fn (Situation $s): ?float => self::dropPercent($s, $welds), 'ef.cable.drop_percent', 'The longer lead takes, of the fusion voltage,', 'Shorten the lead or take thicker copper.', Severity::Mend, 'What the lead loses does not heat the joint: drop = 2·ρ·length/section·I [IEC 60028].'),
+            new NumberAtMost(
+                'ef.cable_drop', ['cable_m', 'cable_mm2', $welds[0]->key('label_code')], static fn (Situation $s): ?float => self::dropPercent($s, $welds),
+                'ef.cable.drop_percent', 'The longer lead takes, of the fusion voltage,', 'Shorten the lead or take thicker copper.', Severity::Mend,
+                'What the lead loses does not heat the joint: drop = 2·ρ·length/section·I [IEC 60028].',
+            ),
         ];
     }
 

@@ -64,14 +64,35 @@ final class Preparation
             ReadingSpec::yesNo('no_medium', 'Free of escaping water or gas?'),
             ReadingSpec::yesNo('ends_capped', 'Far ends capped against draught?'),
         ], [
-            new InDate('ef.operator.certificate', 'control_unit', 'operator', 'certificate_until', 'Fusion certificate', 'Whoever fuses needs a certificate in date: that one is judged.', $practice, Severity::Watch),
-            new InDate('ef.unit.calibration', 'control_unit', 'name', 'calibration_until', 'Calibration', 'Take a control unit with a calibration in date.', $practice),
-            new NumberWithin('ef.ambient', 'ambient_c', 'ef.ambient.min_c', 'ef.ambient.max_c', 'Air', 'Do not start. Shelter and heat or shade the joint until it is inside, and let the pipe follow.', Severity::Stop, 'Outside the range the energy on the label does not fit.'),
-            new NumberAtMost('ef.temperature_difference', ['pipe_c', 'fitting_c'], self::temperatureDifference(...), 'ef.temperature_difference_k', 'Pipe and fitting differ by', 'Lay pipe and fitting together in the shade until they are alike.', Severity::Watch),
-            new NumberAtMost('ef.temperature_apart', ['pipe_c', 'fitting_c'], self::temperatureDifference(...), 'ef.temperature_apart_k', 'Pipe and fitting differ by', 'Do not fuse yet. Lay pipe and fitting together in the shade until they are alike.', Severity::Mend, 'The energy on the label fits one temperature, not two.', null, null, 1.0),
+            new InDate(
+                'ef.operator.certificate', 'control_unit', 'operator', 'certificate_until', 'Fusion certificate',
+                'Whoever fuses needs a certificate in date: that one is judged.', $practice, Severity::Watch,
+            ),
+            new InDate(
+                'ef.unit.calibration', 'control_unit', 'name', 'calibration_until', 'Calibration', 'Take a control unit with a calibration in date.',
+                $practice,
+            ),
+            new NumberWithin(
+                'ef.ambient', 'ambient_c', 'ef.ambient.min_c', 'ef.ambient.max_c', 'Air',
+                'Do not start. Shelter and heat or shade the joint until it is inside, and let the pipe follow.', Severity::Stop,
+                'Outside the range the energy on the label does not fit.',
+            ),
+            new NumberAtMost(
+                'ef.temperature_difference', ['pipe_c', 'fitting_c'], self::temperatureDifference(...), 'ef.temperature_difference_k',
+                'Pipe and fitting differ by', 'Lay pipe and fitting together in the shade until they are alike.', Severity::Watch,
+            ),
+            new NumberAtMost(
+                'ef.temperature_apart', ['pipe_c', 'fitting_c'], self::temperatureDifference(...), 'ef.temperature_apart_k', 'Pipe and fitting differ by',
+                'Do not fuse yet. Lay pipe and fitting together in the shade until they are alike.', Severity::Mend,
+                'The energy on the label fits one temperature, not two.', null, null, 1.0,
+            ),
             self::yes('ef.sheltered', 'sheltered', 'Sheltered.', 'Not sheltered.', 'Put the tent up before going on.', Severity::Mend),
             self::yes('ef.zone_dry', 'zone_dry', 'Dry inside and out.', 'The zone is wet.', 'Drain and dry it, inside and out.', Severity::Mend),
-            new Confirmed('ef.no_medium', 'no_medium', 'Nothing escapes.', 'Water or gas is escaping.', 'Do not start. Shut and drain the main first: no fusion with medium in the zone, ever.', Severity::Stop, $practice, 'Steam and gas blow the melt; escaping gas burns.', true),
+            new Confirmed(
+                'ef.no_medium', 'no_medium', 'Nothing escapes.', 'Water or gas is escaping.',
+                'Do not start. Shut and drain the main first: no fusion with medium in the zone, ever.', Severity::Stop, $practice,
+                'Steam and gas blow the melt; escaping gas burns.', true,
+            ),
             self::yes('ef.ends_capped', 'ends_capped', 'Ends capped.', 'Open ends let a draught cool the zone.', 'Cap the far ends.', Severity::Mend),
         ], [
             'Nobody enters the trench before the competent person has passed it today.',
@@ -89,7 +110,9 @@ final class Preparation
         return new Step('inspect', 'Inspect', 'Read the print line on both pipes and feel round both ends.', [
             ReadingSpec::yesNo('print_line_ok', 'Print lines agree with the drawing (material, size, SDR)?'),
             self::conventionSpec(),
-            ...$ends->each(static fn (string $end): ReadingSpec => ReadingSpec::number("gouge_{$end}_mm", Ends::name($end).': deepest gouge', Unit::Millimetre, 0, $wall, '0 when there is none')),
+            ...$ends->each(static fn (string $end): ReadingSpec => ReadingSpec::number(
+                "gouge_{$end}_mm", Ends::name($end).': deepest gouge', Unit::Millimetre, 0, $wall, '0 when there is none',
+            )),
             ReadingSpec::yesNo('surface_sound', 'No bruise, flat or embedded stone in the zone?'),
         ], $rules[$ends->id], [], ['wall_mm' => $wall]);
     }
@@ -105,13 +128,19 @@ final class Preparation
     {
         return [
             new SizedAsDrawn,
-            self::yes('ef.print_line', 'print_line_ok', 'Print lines agree.', 'A print line does not agree with the drawing.', 'Do not join. Find the right pipe, or ask for the drawing to be put right.', Severity::Stop),
+            self::yes(
+                'ef.print_line', 'print_line_ok', 'Print lines agree.', 'A print line does not agree with the drawing.',
+                'Do not join. Find the right pipe, or ask for the drawing to be put right.', Severity::Stop,
+            ),
             ...$ends->each(static fn (string $end): Rule => new NumberAtMost(
                 "ef.gouge.{$end}", ["gouge_{$end}_mm"],
                 static fn (Situation $s): ?float => ($depth = $s->readings->number("gouge_{$end}_mm")) === null ? null : 100 * $depth / $s->facts->number('wall_mm'),
                 'ef.gouge.share_percent', Ends::name($end).': gouge takes, of the wall,', 'Cut the damaged end off and inspect again.',
             )),
-            self::yes('ef.surface', 'surface_sound', 'Surfaces sound.', 'The surface is damaged.', 'Cut the end off behind the damage and inspect again.', Severity::Mend),
+            self::yes(
+                'ef.surface', 'surface_sound', 'Surfaces sound.', 'The surface is damaged.', 'Cut the end off behind the damage and inspect again.',
+                Severity::Mend,
+            ),
         ];
     }
 
@@ -121,10 +150,17 @@ final class Preparation
         static $step = null;
 
         return $step ??= new Step('wash', 'Wash', 'Wash both ends with clean water and dry them. Drilling mud: wash again over the full length.', [
-            ReadingSpec::number('fitting_length_mm', "Coupler's length, end to end", Unit::Millimetre, 20, 2000, 'Measure through the bag; leave it closed', 'rule'),
-            ReadingSpec::number('stop_depth_mm', 'Depth to the centre stop', Unit::Millimetre, 10, 1000, 'Where the coupler has one: from its edge', 'rule')->optional(),
+            ReadingSpec::number(
+                'fitting_length_mm', "Coupler's length, end to end", Unit::Millimetre, 20, 2000, 'Measure through the bag; leave it closed', 'rule',
+            ),
+            ReadingSpec::number(
+                'stop_depth_mm', 'Depth to the centre stop', Unit::Millimetre, 10, 1000, 'Where the coupler has one: from its edge', 'rule',
+            )->optional(),
             ReadingSpec::number('wash_length_mm', 'Washed length, the shorter end', Unit::Millimetre, 0, 10000),
-            ReadingSpec::number('piece_mm', 'Length of the pipe, where it is shorter than the wash', Unit::Millimetre, 20, 10000, 'A pup or a spool: washed over all of it', 'rule')->optional(),
+            ReadingSpec::number(
+                'piece_mm', 'Length of the pipe, where it is shorter than the wash', Unit::Millimetre, 20, 10000, 'A pup or a spool: washed over all of it',
+                'rule',
+            )->optional(),
             ReadingSpec::yesNo('mud_gone', 'No mud or film left to feel or see?'),
         ], [
             new Washed('fitting_length_mm'),
@@ -158,10 +194,16 @@ final class Preparation
         if (isset($known[$end.$dn])) {
             return $known[$end.$dn];
         }
-        $back = ReadingSpec::number("od_back_{$end}_mm", Ends::name($end).': mean diameter one diameter back', Unit::Millimetre, 0.8 * $dn, 1.2 * $dn, 'By pi tape; tells toe-in from a wrong pipe', 'pi_tape');
+        $back = ReadingSpec::number(
+            "od_back_{$end}_mm", Ends::name($end).': mean diameter one diameter back', Unit::Millimetre, 0.8 * $dn, 1.2 * $dn,
+            'By pi tape; tells toe-in from a wrong pipe', 'pi_tape',
+        );
 
         return $known[$end.$dn] = [
-            ReadingSpec::series("diameters_{$end}_mm", Ends::name($end).': outside diameters', Unit::Millimetre, 0.8 * $dn, 1.2 * $dn, [2, 4, 6], 'roundness_dial'), $back, $back->optional(),
+            ReadingSpec::series(
+                "diameters_{$end}_mm", Ends::name($end).': outside diameters', Unit::Millimetre, 0.8 * $dn, 1.2 * $dn, [2, 4, 6], 'roundness_dial',
+            ),
+            $back, $back->optional(),
         ];
     }
 
@@ -181,7 +223,8 @@ final class Preparation
     {
         return $round === null ? null : [
             'mean_mm' => $round->meanMm, 'ovality_mm' => $round->ovalityMm, 'ovality_percent' => $round->ovalityPercent,
-            'ovality_percent_of_mean' => $round->ovalityPercentOfMean, 'long_axis_deg' => $round->longAxisDeg, 'amplitude_mm' => $round->amplitudeMm, 'residual_mm' => $round->residualMm,
+            'ovality_percent_of_mean' => $round->ovalityPercentOfMean, 'long_axis_deg' => $round->longAxisDeg, 'amplitude_mm' => $round->amplitudeMm,
+            'residual_mm' => $round->residualMm,
             'clock' => $round->longAxisDeg === null ? null : Roundness::clockFace($round->longAxisDeg),
         ];
     }
@@ -193,12 +236,15 @@ final class Preparation
         static $rules = [];
         $rules[$ends->id] ??= $ends->each(static fn (string $end): Rule => new NumberAtMost(
             "ef.square.{$end}", ["out_of_square_{$end}_mm"], static fn (Situation $s): ?float => $s->readings->number("out_of_square_{$end}_mm"),
-            'ef.square.share_percent', Ends::name($end).': out of square', 'Cut the end again, square.', Severity::Mend, 'A slanting cut leaves part of the coil without pipe beneath it.',
+            'ef.square.share_percent', Ends::name($end).': out of square', 'Cut the end again, square.', Severity::Mend,
+            'A slanting cut leaves part of the coil without pipe beneath it.',
             static fn (Situation $s): float => $s->limit('ef.square.share_percent') / 100 * $s->facts->number('dn_mm'), Unit::Millimetre,
         ));
 
         return new Step('square', 'Square cut', 'Hold a square or a wrap strap to each end; enter the largest gap under it.', $ends->each(
-            static fn (string $end): ReadingSpec => ReadingSpec::number("out_of_square_{$end}_mm", Ends::name($end).': out of square', Unit::Millimetre, 0, $dn / 2),
+            static fn (string $end): ReadingSpec => ReadingSpec::number(
+                "out_of_square_{$end}_mm", Ends::name($end).': out of square', Unit::Millimetre, 0, $dn / 2,
+            ),
         ), $rules[$ends->id], ['Cutting PE: guard on, second hand clear of the blade.']);
     }
 
@@ -221,7 +267,9 @@ final class Preparation
         return $s->once($slipped ? 'marks.slipped' : 'marks', static function () use ($s, $slipped): ?Marks {
             $length = $s->readings->number('fitting_length_mm');
 
-            return $length === null ? null : Marks::of($length, $slipped ? 'slip_coupler' : 'coupler', $s->rulebook, $slipped ? null : $s->readings->number('stop_depth_mm'));
+            return $length === null ? null : Marks::of(
+                $length, $slipped ? 'slip_coupler' : 'coupler', $s->rulebook, $slipped ? null : $s->readings->number('stop_depth_mm'),
+            );
         });
     }
 }

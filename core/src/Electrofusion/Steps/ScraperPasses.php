@@ -29,7 +29,12 @@ final class ScraperPasses
                 continue;
             }
             try {
-                $rows[] = ['end' => strtoupper($end), ...Scrape::passes($round->meanMm - $round->ovalityMm / 2, $bore, $depth, $s->limit(ExpectedGap::limitId($s)), $s->limit('ef.scrape.radial_mm'))];
+                $rows[] = [
+                    'end' => strtoupper($end),
+                    ...Scrape::passes(
+                        $round->meanMm - $round->ovalityMm / 2, $bore, $depth, $s->limit(ExpectedGap::limitId($s)), $s->limit('ef.scrape.radial_mm'),
+                    ),
+                ];
             } catch (InvalidInput) {
                 continue;
             }

@@ -26,7 +26,9 @@ final class Scribe
     public static function specs(Situation $s): array
     {
         return ! Schools::scribes($s->rulebook) ? [] : [
-            ReadingSpec::number('scribe_mm', 'Depth the witness lines are scribed to', Unit::Millimetre, 0, 3, 'As the scriber is set; no less than the least peel'),
+            ReadingSpec::number(
+                'scribe_mm', 'Depth the witness lines are scribed to', Unit::Millimetre, 0, 3, 'As the scriber is set; no less than the least peel',
+            ),
             ReadingSpec::yesNo('scribe_coloured', 'Lines coloured, all round the zone?'),
             ReadingSpec::yesNo('scribe_gone', 'Every scribed and coloured line gone after scraping?'),
         ];
@@ -39,9 +41,18 @@ final class Scribe
         static $rules = null;
 
         return $rules ??= [
-            new NumberAtLeast('ef.scribe', ['scribe_mm'], static fn (Situation $s): ?float => $s->readings->number('scribe_mm'), 'ef.scrape.radial_mm', 'Witness lines scribed', 'Scribe them deeper: a line that is too shallow vanishes before enough has come off.', Severity::Mend),
-            new Confirmed('ef.scribe_coloured', 'scribe_coloured', 'Lines coloured.', 'Lines not coloured.', 'Colour them: an uncoloured line is not seen.', Severity::Mend, Source::commonPractice()),
-            new Confirmed('ef.scribe_gone', 'scribe_gone', 'Every line gone.', 'A line is left.', 'Scrape the whole surface once more.', Severity::Mend, Source::commonPractice(), 'Where a line is left, not enough came off.'),
+            new NumberAtLeast(
+                'ef.scribe', ['scribe_mm'], static fn (Situation $s): ?float => $s->readings->number('scribe_mm'), 'ef.scrape.radial_mm',
+                'Witness lines scribed', 'Scribe them deeper: a line that is too shallow vanishes before enough has come off.', Severity::Mend,
+            ),
+            new Confirmed(
+                'ef.scribe_coloured', 'scribe_coloured', 'Lines coloured.', 'Lines not coloured.', 'Colour them: an uncoloured line is not seen.',
+                Severity::Mend, Source::commonPractice(),
+            ),
+            new Confirmed(
+                'ef.scribe_gone', 'scribe_gone', 'Every line gone.', 'A line is left.', 'Scrape the whole surface once more.', Severity::Mend,
+                Source::commonPractice(), 'Where a line is left, not enough came off.',
+            ),
         ];
     }
 }

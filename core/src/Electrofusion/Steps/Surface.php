@@ -35,7 +35,10 @@ final class Surface
     {
         /** @var array<string, list<Rule>> $rules by the ends */
         static $rules = [];
-        $rules[$ends->id] ??= [...$ends->each(static fn (string $end): Rule => self::stabRule('stab_mark', $end)), ...$ends->each(static fn (string $end): Rule => self::scrapeMarkRule($end, in_array($end, $ends->slipped, true)))];
+        $rules[$ends->id] ??= [
+            ...$ends->each(static fn (string $end): Rule => self::stabRule('stab_mark', $end)),
+            ...$ends->each(static fn (string $end): Rule => self::scrapeMarkRule($end, in_array($end, $ends->slipped, true))),
+        ];
         $whole = $ends->slipped === [] ? '' : ' On the spool the scrape mark goes past the coupler\'s full length: it slides on whole.';
 
         return new Step('marks', 'Marks', "Mark stab depth and scrape length on every end with a grease-free marker, all round. Then measure the marks.{$whole}", [
@@ -64,7 +67,10 @@ final class Surface
         return new Step('scrape', 'Scrape', 'Rotary scraper, one continuous ribbon, to the scrape mark.'.Scribe::instruction($s).' Measure the mean diameter again with a pi tape or at the same clock positions.', [
             ReadingSpec::yesNo('scraper_checked', 'Scraper checked before use: blade sharp, spring and stop as they should be?'),
             ...Scribe::specs($s),
-            ReadingSpec::number('fitting_bore_mm', "Fitting's bore", Unit::Millimetre, 16, 2000, "From the maker's sheet, or measured through the open end; says how often the scraper may go round", 'pass_table')->optional(),
+            ReadingSpec::number(
+                'fitting_bore_mm', "Fitting's bore", Unit::Millimetre, 16, 2000,
+                "From the maker's sheet, or measured through the open end; says how often the scraper may go round", 'pass_table',
+            )->optional(),
             ReadingSpec::number('ribbon_mm', 'Thickness of one ribbon', Unit::Millimetre, 0.02, 2, 'Depth of one pass, by calliper', 'pass_table')->optional(),
             ...self::everyEnd($ends, 'od_after', 'mean diameter after scraping', 'pi_tape'),
             ReadingSpec::yesNo('ink_gone', 'All ink gone on every end?'),
@@ -77,9 +83,16 @@ final class Surface
     {
         return [
             ...$ends->each(static fn (string $end): Rule => new ScrapedOff($end)),
-            new Confirmed('ef.scraper', 'scraper_checked', 'Scraper checked.', 'The scraper was not checked.', 'Check it now: blade, spring, stop. Then scrape the whole surface once more.', Severity::Mend, Source::commonPractice(), 'A blunt or tilted blade rubs the skin in instead of taking it off.'),
+            new Confirmed(
+                'ef.scraper', 'scraper_checked', 'Scraper checked.', 'The scraper was not checked.',
+                'Check it now: blade, spring, stop. Then scrape the whole surface once more.', Severity::Mend, Source::commonPractice(),
+                'A blunt or tilted blade rubs the skin in instead of taking it off.',
+            ),
             ...$ends->each(static fn (string $end): Rule => new ExpectedGap($end)),
-            new Confirmed('ef.ink', 'ink_gone', 'All ink gone.', 'Ink is left.', 'Scrape the whole surface again and change the blade.', Severity::Mend, Source::commonPractice(), 'Where ink is left, nothing was taken off.'),
+            new Confirmed(
+                'ef.ink', 'ink_gone', 'All ink gone.', 'Ink is left.', 'Scrape the whole surface again and change the blade.', Severity::Mend,
+                Source::commonPractice(), 'Where ink is left, nothing was taken off.',
+            ),
             new RibbonWhole,
         ];
     }
@@ -89,7 +102,10 @@ final class Surface
         /** @var array<string, list<Rule>> $rules by the ends */
         static $rules = [];
         $rules[$ends->id] ??= [
-            new Confirmed('ef.chamfer', 'chamfered', 'Chamfered and deburred.', 'An edge is left.', 'Chamfer and deburr; an edge can tear the coil.', Severity::Mend, Source::commonPractice()),
+            new Confirmed(
+                'ef.chamfer', 'chamfered', 'Chamfered and deburred.', 'An edge is left.', 'Chamfer and deburr; an edge can tear the coil.', Severity::Mend,
+                Source::commonPractice(),
+            ),
             ...$ends->each(static fn (string $end): Rule => self::stabRule('stab_remark', $end)),
         ];
 
@@ -136,7 +152,10 @@ final class Surface
         if (isset($known[$end.$dn])) {
             return $known[$end.$dn];
         }
-        $spec = ReadingSpec::series("clamped_diameters_{$end}_mm", Ends::name($end).': diameters under the clamp', Unit::Millimetre, 0.8 * $dn, 1.2 * $dn, [2, 4, 6], 'roundness_dial');
+        $spec = ReadingSpec::series(
+            "clamped_diameters_{$end}_mm", Ends::name($end).': diameters under the clamp', Unit::Millimetre, 0.8 * $dn, 1.2 * $dn, [2, 4, 6],
+            'roundness_dial',
+        );
 
         return $known[$end.$dn] = [$spec, $spec->optional()];
     }
@@ -162,8 +181,13 @@ final class Surface
         static $rules = [];
         $rules[$ends->id] ??= [
             new SolventAllowed,
-            ...$ends->each(static fn (string $end): Rule => Wipe::rule("ef.drying.{$end}", "wiped_{$end}_at", "dry_{$end}_at", $ends->prefix($end).'called dry')),
-            new Confirmed('ef.untouched', 'untouched', 'Not touched.', 'It was touched.', 'Wipe it again and let it dry again.', Severity::Mend, Source::commonPractice()),
+            ...$ends->each(static fn (string $end): Rule => Wipe::rule(
+                "ef.drying.{$end}", "wiped_{$end}_at", "dry_{$end}_at", $ends->prefix($end).'called dry',
+            )),
+            new Confirmed(
+                'ef.untouched', 'untouched', 'Not touched.', 'It was touched.', 'Wipe it again and let it dry again.', Severity::Mend,
+                Source::commonPractice(),
+            ),
         ];
 
         return new Step('clean', 'Clean', 'Fresh, lint-free, undyed wipe for each; once round, never across the ink. Let it dry fully. Do not touch.', [
@@ -179,7 +203,9 @@ final class Surface
         /** @var array<string, list<ReadingSpec>> $known nothing in them depends on the joint */
         static $known = [];
 
-        return $known[$ends->id.$key] ??= $ends->each(static fn (string $end): ReadingSpec => ReadingSpec::number("{$key}_{$end}_mm", Ends::name($end).": {$label}", Unit::Millimetre, 1, 2000, '', $instrument));
+        return $known[$ends->id.$key] ??= $ends->each(static fn (string $end): ReadingSpec => ReadingSpec::number(
+            "{$key}_{$end}_mm", Ends::name($end).": {$label}", Unit::Millimetre, 1, 2000, '', $instrument,
+        ));
     }
 
     private static function stabRule(string $key, string $end): Rule
@@ -192,7 +218,8 @@ final class Surface
 
                 return $marks?->stabMm === null || $at === null ? null : abs($at - $marks->stabMm);
             },
-            'ef.stab.tolerance_mm', Ends::name($end).': stab mark off its place by', 'Rub it out and mark again at half the coupler\'s length, or at the depth of its centre stop.', Severity::Mend,
+            'ef.stab.tolerance_mm', Ends::name($end).': stab mark off its place by',
+            'Rub it out and mark again at half the coupler\'s length, or at the depth of its centre stop.', Severity::Mend,
             'A mark too short hides a pipe that is not fully in: bare coil overheats.',
         );
     }

@@ -25,10 +25,17 @@ final class Unpack
      */
     public static function step(Situation $s, array $fittings = ['' => ''], bool $asksPreheat = false, string $what = 'bore', string $group = ''): Step
     {
-        $specs = [ReadingSpec::yesNo('fresh_from_bag', count($fittings) > 1 ? 'Fittings in their closed bags until now?' : 'Fitting in its closed bag until now?')];
-        $rules = [new Confirmed('ef.bag', 'fresh_from_bag', 'Fresh from its bag.', 'The fitting lay open.', "Clean the {$what} twice with fresh wipes and let it dry; look for dust and rain.", Severity::Mend, Source::commonPractice())];
+        $specs = [ReadingSpec::yesNo(
+            'fresh_from_bag', count($fittings) > 1 ? 'Fittings in their closed bags until now?' : 'Fitting in its closed bag until now?',
+        )];
+        $rules = [new Confirmed(
+            'ef.bag', 'fresh_from_bag', 'Fresh from its bag.', 'The fitting lay open.',
+            "Clean the {$what} twice with fresh wipes and let it dry; look for dust and rain.", Severity::Mend, Source::commonPractice(),
+        )];
         if ($asksPreheat) {
-            $specs[] = ReadingSpec::choice('fitting_preheat', 'The fitting has', [self::PLAIN, self::PREHEATED], 'Printed on it: a second code, of the preheat');
+            $specs[] = ReadingSpec::choice(
+                'fitting_preheat', 'The fitting has', [self::PLAIN, self::PREHEATED], 'Printed on it: a second code, of the preheat',
+            );
         }
         foreach ($fittings as $key => $name) {
             [$wiped, $dry] = ["fitting_{$key}wiped_at", "fitting_{$key}dry_at"];
@@ -49,6 +56,10 @@ final class Unpack
     /** @return list<Rule> what must be so when the pipes are in */
     public static function insertion(): array
     {
-        return [new Confirmed('ef.insertion', 'marks_at_edge', 'Both pipes fully in.', 'A pipe is not fully in.', 'Do not fuse. Take it apart, clean again and push both ends to their marks.', Severity::Stop, Source::commonPractice(), 'Bare coil overheats; melt escapes and can ignite.')];
+        return [new Confirmed(
+            'ef.insertion', 'marks_at_edge', 'Both pipes fully in.', 'A pipe is not fully in.',
+            'Do not fuse. Take it apart, clean again and push both ends to their marks.', Severity::Stop, Source::commonPractice(),
+            'Bare coil overheats; melt escapes and can ignite.',
+        )];
     }
 }

@@ -28,7 +28,8 @@ final class Wipe
 
                 return $at?->setTimestamp($at->getTimestamp() + (int) ceil($s->limit('ef.drying_s')));
             },
-            ucfirst($subject), 'Wait out the drying time, look, and press “dry” again.', Severity::Mend, Source::commonPractice(), 'Solvent shut in the joint boils and blows the melt.', [$wiped],
+            ucfirst($subject), 'Wait out the drying time, look, and press “dry” again.', Severity::Mend, Source::commonPractice(),
+            'Solvent shut in the joint boils and blows the melt.', [$wiped],
         );
     }
 }

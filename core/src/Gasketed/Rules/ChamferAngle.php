@@ -40,8 +40,10 @@ final readonly class ChamferAngle implements Rule
         [$measured, $allowed] = Rounding::pair($off, $limit->value, 1, true, true);
 
         return new Finding(
-            $this->id(), $fine ? Severity::Go : Severity::Mend, Made::name($this->side)."Chamfer angle off the usual {$usual}° by {$measured}°; {$allowed}° allowed.",
-            $fine ? '' : 'Chamfer it again: a steep edge pushes the gasket out, a flat one leaves a lip that breaks.', $limit->source, [Made::key('chamfer_deg', $this->side)], $off, $limit->value, $limit->value - $off, Unit::Degree,
+            $this->id(), $fine ? Severity::Go : Severity::Mend,
+            Made::name($this->side)."Chamfer angle off the usual {$usual}° by {$measured}°; {$allowed}° allowed.",
+            $fine ? '' : 'Chamfer it again: a steep edge pushes the gasket out, a flat one leaves a lip that breaks.', $limit->source,
+            [Made::key('chamfer_deg', $this->side)], $off, $limit->value, $limit->value - $off, Unit::Degree,
         );
     }
 }

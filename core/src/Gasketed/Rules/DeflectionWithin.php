@@ -33,7 +33,10 @@ final readonly class DeflectionWithin implements Rule
         try {
             $measured = Measured::of($situation);
         } catch (InvalidInput $fault) {
-            return new Finding($this->id(), Severity::Mend, $fault->getMessage(), 'Measure again.', Source::arithmetic('θ = asin(offset / length)'), Measured::keys($situation));
+            return new Finding(
+                $this->id(), Severity::Mend, $fault->getMessage(), 'Measure again.', Source::arithmetic('θ = asin(offset / length)'),
+                Measured::keys($situation),
+            );
         }
         $allowed = $this->made->allowed($situation);
         if ($measured === null || $allowed === null) {

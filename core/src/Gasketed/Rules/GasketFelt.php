@@ -36,7 +36,9 @@ final readonly class GasketFelt implements Rule
     {
         $sweep = self::sweep($s, $side);
 
-        return $sweep === null ? null : ['depths_mm' => $sweep->depthsMm, 'median_mm' => $sweep->medianMm, 'deep' => $sweep->deep, 'shallow' => $sweep->shallow];
+        return $sweep === null ? null : [
+            'depths_mm' => $sweep->depthsMm, 'median_mm' => $sweep->medianMm, 'deep' => $sweep->deep, 'shallow' => $sweep->shallow,
+        ];
     }
 
     public function judge(Situation $situation): ?Finding
@@ -55,12 +57,16 @@ final readonly class GasketFelt implements Rule
                 Severity::Stop, "{$name}Gasket rolled or displaced at {$at} o'clock: up to {$deeper} deeper than the median of {$median}; {$allowed} allowed.",
                 'Pull the joint apart, look at the gasket, replace or reseat it, and make the joint again. Never leave it.',
             ],
-            $sweep->shallow !== [] => [Severity::Watch, "{$name}Shallower at ".implode(', ', $sweep->clock($sweep->shallow))." o'clock than the median of {$median}.", 'Dirt, or the gasket pushed up there: look, and sweep again.'],
+            $sweep->shallow !== [] => [
+                Severity::Watch, "{$name}Shallower at ".implode(', ', $sweep->clock($sweep->shallow))." o'clock than the median of {$median}.",
+                'Dirt, or the gasket pushed up there: look, and sweep again.',
+            ],
             default => [Severity::Go, "{$name}Seated: the feeler meets the gasket at {$median} all round.", ''],
         };
 
         return new Finding(
-            $this->id(), $severity, $said, $todo, $limit->source, [Made::key('feeler_mm', $this->side)], max(0.0, $sweep->worstMm()), $limit->value, $limit->value - $sweep->worstMm(), Unit::Millimetre,
+            $this->id(), $severity, $said, $todo, $limit->source, [Made::key('feeler_mm', $this->side)], max(0.0, $sweep->worstMm()), $limit->value,
+            $limit->value - $sweep->worstMm(), Unit::Millimetre,
             'It costs far more once the line is in service.',
         );
     }

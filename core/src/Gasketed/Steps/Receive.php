@@ -42,16 +42,27 @@ final class Receive
             ReadingSpec::yesNo('socket_sound', $made->system->sealant ? 'Groove without damage?' : 'Socket and groove without damage?'),
         ];
         $rules = [
-            self::yes('gs.pipe_right', 'pipe_right', 'The right pipe.', 'Not the pipe of the drawing.', 'Do not lay it. Find the right one, or ask for the drawing to be put right.', Severity::Stop),
-            self::yes('gs.spigot_sound', 'spigot_sound', 'Spigot sound.', 'The spigot is damaged.', 'Reject the pipe, or cut the end off where the maker allows it.', Severity::Stop),
-            self::yes('gs.socket_sound', 'socket_sound', 'Socket sound.', 'Socket or groove is damaged.', 'Reject the pipe and write down why.', Severity::Stop),
+            self::yes(
+                'gs.pipe_right', 'pipe_right', 'The right pipe.', 'Not the pipe of the drawing.',
+                'Do not lay it. Find the right one, or ask for the drawing to be put right.', Severity::Stop,
+            ),
+            self::yes(
+                'gs.spigot_sound', 'spigot_sound', 'Spigot sound.', 'The spigot is damaged.',
+                'Reject the pipe, or cut the end off where the maker allows it.', Severity::Stop,
+            ),
+            self::yes(
+                'gs.socket_sound', 'socket_sound', 'Socket sound.', 'Socket or groove is damaged.', 'Reject the pipe and write down why.', Severity::Stop,
+            ),
         ];
         if ($made->system->material === 'grp' && $s->facts->maybe('pn_bar') === null) {
             $specs[] = ReadingSpec::number('pipe_pn_bar', 'Pressure class PN stamped on the pipe', Unit::None, 1, 64, 'What the joint may turn depends on it');
         }
         if ($concrete) {
             $specs[] = ReadingSpec::yesNo('anchor_sound', 'Lifting anchor sound and the right one for its key?');
-            $rules[] = self::yes('gs.anchor', 'anchor_sound', 'Lifting anchor sound.', 'The lifting anchor is damaged or the wrong one.', 'Do not lift by it. Use slings, and tell the maker.', Severity::Stop);
+            $rules[] = self::yes(
+                'gs.anchor', 'anchor_sound', 'Lifting anchor sound.', 'The lifting anchor is damaged or the wrong one.',
+                'Do not lift by it. Use slings, and tell the maker.', Severity::Stop,
+            );
         }
 
         return new Step('inspect', 'Inspect', 'Read the stamp, feel round both ends, look along the barrel.', $specs, $rules, [
@@ -67,13 +78,23 @@ final class Receive
             ReadingSpec::number('gasket_c', 'Temperature of the gasket', Unit::Celsius, -40, 60, 'Cold months: keep them in the warm cab'),
             ReadingSpec::yesNo('gasket_ice_free', 'Gasket and groove free of ice, cuts and cracks?'),
         ], [
-            self::yes('gs.gasket_right', 'gasket_right', 'The right gasket.', 'The wrong gasket.', 'Do not fit it. Rubber that suits water may not suit gas or oil, and a look-alike may not seal at all.', Severity::Stop),
+            self::yes(
+                'gs.gasket_right', 'gasket_right', 'The right gasket.', 'The wrong gasket.',
+                'Do not fit it. Rubber that suits water may not suit gas or oil, and a look-alike may not seal at all.', Severity::Stop,
+            ),
             new ChoiceIs('gs.gasket_stored', 'gasket_stored', 'Gasket kept', [
                 self::SUN => [Severity::Watch, 'Look for cracks and a set; take another if it does not lie round by itself.'],
                 self::OIL => [Severity::Stop, 'Throw it away. Rubber that has touched oil or solvent swells and fails later.'],
             ], Source::commonPractice()),
-            new NumberAtLeast('gs.gasket_c', ['gasket_c'], static fn (Situation $s): ?float => $s->readings->number('gasket_c'), 'gs.gasket.min_c', 'Gasket at', 'Warm it (a warm cab, lukewarm water) and fit it at once.', Severity::Mend, 'Cold rubber is stiff: it will not seat and rolls when the spigot comes.'),
-            self::yes('gs.gasket_ice', 'gasket_ice_free', 'Free of ice and damage.', 'Ice, a cut or a crack.', 'Thaw and dry it, or take another.', Severity::Mend),
+            new NumberAtLeast(
+                'gs.gasket_c', ['gasket_c'], static fn (Situation $s): ?float => $s->readings->number('gasket_c'), 'gs.gasket.min_c', 'Gasket at',
+                'Warm it (a warm cab, lukewarm water) and fit it at once.', Severity::Mend,
+                'Cold rubber is stiff: it will not seat and rolls when the spigot comes.',
+            ),
+            self::yes(
+                'gs.gasket_ice', 'gasket_ice_free', 'Free of ice and damage.', 'Ice, a cut or a crack.', 'Thaw and dry it, or take another.',
+                Severity::Mend,
+            ),
         ]);
     }
 
@@ -81,23 +102,39 @@ final class Receive
     {
         $card = self::card($s, $made);
         $rules = [
-            self::yes('gs.no_chain', 'slings_only', 'Slings only.', 'Chain or wire on the pipe.', 'Set it down. Slings, never chain or wire: they notch the pipe and slip.', Severity::Stop),
+            self::yes(
+                'gs.no_chain', 'slings_only', 'Slings only.', 'Chain or wire on the pipe.',
+                'Set it down. Slings, never chain or wire: they notch the pipe and slip.', Severity::Stop,
+            ),
             new SlingsEnough($card),
         ];
-        $specs = [ReadingSpec::number('slings', 'Slings used', Unit::None, 0, 6, $card === null || $card->by === 'hands' ? '0 when carried' : 'As on the card, or more', 'lift_card'), ReadingSpec::yesNo('slings_only', 'No chain and no wire on the pipe?')];
+        $specs = [
+            ReadingSpec::number(
+                'slings', 'Slings used', Unit::None, 0, 6, $card === null || $card->by === 'hands' ? '0 when carried' : 'As on the card, or more',
+                'lift_card',
+            ),
+            ReadingSpec::yesNo('slings_only', 'No chain and no wire on the pipe?'),
+        ];
         if ($card?->tagLine === true) {
             $specs[] = ReadingSpec::yesNo('tag_line', 'Tag line on?');
-            $rules[] = self::yes('gs.tag_line', 'tag_line', 'Tag line on.', 'No tag line.', 'Put one on: a swinging pipe is steered by rope, never by hand.', Severity::Mend);
+            $rules[] = self::yes(
+                'gs.tag_line', 'tag_line', 'Tag line on.', 'No tag line.', 'Put one on: a swinging pipe is steered by rope, never by hand.', Severity::Mend,
+            );
         }
 
-        return new Step('lift', 'Lift', 'Bring the pipe in as the card says.', $specs, $rules, ['Nobody under or beside a hanging load. The lift follows the lifting plan of the site.'], $card === null ? [] : ['lift' => $card->toArray()]);
+        return new Step(
+            'lift', 'Lift', 'Bring the pipe in as the card says.', $specs, $rules,
+            ['Nobody under or beside a hanging load. The lift follows the lifting plan of the site.'], $card === null ? [] : ['lift' => $card->toArray()],
+        );
     }
 
     private static function card(Situation $s, Made $made): ?LiftCard
     {
         $length = $s->facts->maybe('pipe_length_m');
         try {
-            return $length === null ? null : LiftCard::of($made->system->material, Made::odMm($s), $s->facts->number('wall_mm'), $length, $s->facts->number('dn_mm'));
+            return $length === null ? null : LiftCard::of(
+                $made->system->material, Made::odMm($s), $s->facts->number('wall_mm'), $length, $s->facts->number('dn_mm'),
+            );
         } catch (InvalidInput) {
             return null; // dimensions that make no pipe: the card stays empty, the readings stand
         }

@@ -38,8 +38,10 @@ final class Spigot
         }
 
         return new Step('spigot', 'Spigot', self::instruction($made), $specs, $rules, ['Cutting: guard on, second hand clear of the blade, mask against dust.'], [
-            'mark_mm' => $mark, 'second_line_mm' => self::secondLineMm($s, $made), 'chamfer' => Chamfer::of($s, $made->system), 'od_mm' => Made::odMm($s), 'wall_mm' => $s->facts->number('wall_mm'),
-            'sides' => $made->sides(), 'cut' => array_map(static fn (string $side): bool => self::isCut($s, $side), $made->sides()), 'home' => $made->system->home->said(),
+            'mark_mm' => $mark, 'second_line_mm' => self::secondLineMm($s, $made), 'chamfer' => Chamfer::of($s, $made->system), 'od_mm' => Made::odMm($s),
+            'wall_mm' => $s->facts->number('wall_mm'),
+            'sides' => $made->sides(), 'cut' => array_map(static fn (string $side): bool => self::isCut($s, $side), $made->sides()),
+            'home' => $made->system->home->said(),
         ]);
     }
 
@@ -57,9 +59,14 @@ final class Spigot
     {
         $size = $made->size($s);
         if ($made->system->home === Home::HomingMark) {
-            return $size?->bellMm === null ? [ReadingSpec::number('bell_depth_mm', 'Inside length of the bell', Unit::Millimetre, 20, 1500, '', 'spigot_ruler')] : [];
+            return $size?->bellMm === null ? [ReadingSpec::number(
+                'bell_depth_mm', 'Inside length of the bell', Unit::Millimetre, 20, 1500, '', 'spigot_ruler',
+            )] : [];
         }
-        $specs = $size?->insertionMm === null ? [ReadingSpec::number('factory_mark_mm', 'Mark on an uncut spigot, from its end', Unit::Millimetre, 20, 1500, $made->system->home->hasTwoLines() ? 'The line nearer the end' : '', 'spigot_ruler')] : [];
+        $specs = $size?->insertionMm === null ? [ReadingSpec::number(
+            'factory_mark_mm', 'Mark on an uncut spigot, from its end', Unit::Millimetre, 20, 1500,
+            $made->system->home->hasTwoLines() ? 'The line nearer the end' : '', 'spigot_ruler',
+        )] : [];
         if ($made->system->home->hasTwoLines() && $size?->secondLineMm === null) {
             $specs[] = ReadingSpec::number('factory_second_mm', 'Second line on an uncut spigot, from its end', Unit::Millimetre, 20, 1500, '', 'spigot_ruler');
         }
@@ -73,7 +80,10 @@ final class Spigot
         $name = Made::name($side);
         $specs = $made->system->cuttable ? [ReadingSpec::choice(Made::key('end_kind', $side), $name.'The end was', [self::FACTORY, self::CUT])] : [];
         if ($made->system->home->hasMark()) {
-            $specs[] = ReadingSpec::number(Made::key('mark_mm', $side), $name.'Mark from the end', Unit::Millimetre, 0, 1600, $made->system->home->hasTwoLines() ? 'The line nearer the end' : '', 'spigot_ruler');
+            $specs[] = ReadingSpec::number(
+                Made::key('mark_mm', $side), $name.'Mark from the end', Unit::Millimetre, 0, 1600,
+                $made->system->home->hasTwoLines() ? 'The line nearer the end' : '', 'spigot_ruler',
+            );
         }
         if ($made->system->home->hasTwoLines()) {
             $specs[] = ReadingSpec::number(Made::key('second_mark_mm', $side), $name.'Second line from the end', Unit::Millimetre, 0, 1600, '', 'spigot_ruler');
@@ -83,14 +93,22 @@ final class Spigot
         }
         $specs[] = ReadingSpec::number(Made::key('out_of_square_mm', $side), $name.'Out of square', Unit::Millimetre, 0, 200, 'Largest gap under a wrap strap');
         if ($made->system->material === 'corrugated_hdpe') {
-            return [...$specs, ReadingSpec::yesNo(Made::key('cut_in_valley', $side), $name.'Cut in the middle of a valley?'), ReadingSpec::yesNo(Made::key('reduced_bell_off', $side), $name.'No reduced bell left on?')];
+            return [
+                ...$specs, ReadingSpec::yesNo(Made::key('cut_in_valley', $side), $name.'Cut in the middle of a valley?'),
+                ReadingSpec::yesNo(Made::key('reduced_bell_off', $side), $name.'No reduced bell left on?'),
+            ];
         }
 
         if ($made->system->chamferDeg === null) {
             return $specs;
         }
 
-        return [...$specs, ReadingSpec::number(Made::key('chamfer_mm', $side), $name.'Length of the chamfer', Unit::Millimetre, 0, 300, 'Along the pipe'), ReadingSpec::number(Made::key('chamfer_deg', $side), $name.'Angle of the chamfer', Unit::Degree, 0, 90, 'By bevel gauge: usual '.$made->system->chamferDeg.'°')];
+        return [
+            ...$specs, ReadingSpec::number(Made::key('chamfer_mm', $side), $name.'Length of the chamfer', Unit::Millimetre, 0, 300, 'Along the pipe'),
+            ReadingSpec::number(
+                Made::key('chamfer_deg', $side), $name.'Angle of the chamfer', Unit::Degree, 0, 90, 'By bevel gauge: usual '.$made->system->chamferDeg.'°',
+            ),
+        ];
     }
 
     /** @return list<Rule> */
@@ -101,14 +119,17 @@ final class Spigot
         $home = $made->system->home;
         $targets = [
             ...($home->hasMark() ? ['mark_mm' => ['mark', 'Mark', static fn (Situation $s): ?float => $made->markMm($s)]] : []),
-            ...($home->hasTwoLines() ? ['second_mark_mm' => ['second_mark', 'Second line', static fn (Situation $s): ?float => self::secondLineMm($s, $made)]] : []),
+            ...($home->hasTwoLines() ? ['second_mark_mm' => [
+                'second_mark', 'Second line', static fn (Situation $s): ?float => self::secondLineMm($s, $made),
+            ]] : []),
         ];
         foreach ($targets as $key => [$id, $what, $target]) {
             $of = Made::key($key, $side);
             $rules[] = new NumberAtMost(
                 "gs.{$id}".($side === '' ? '' : ".{$side}"), [$of],
                 static fn (Situation $s): ?float => ($at = $s->readings->number($of)) === null || ($wanted = $target($s)) === null ? null : abs($at - $wanted),
-                'gs.mark.tolerance_mm', "{$name}{$what} off its place by", 'Rub it out and mark it again, all round.', Severity::Mend, 'The mark is the only thing that shows, outside, how far the spigot is in.',
+                'gs.mark.tolerance_mm', "{$name}{$what} off its place by", 'Rub it out and mark it again, all round.', Severity::Mend,
+                'The mark is the only thing that shows, outside, how far the spigot is in.',
             );
         }
 
@@ -122,7 +143,8 @@ final class Spigot
         $isCut = static fn (Situation $s): bool => self::isCut($s, $side);
         $rules = [new NumberAtMost(
             'gs.square'.($side === '' ? '' : ".{$side}"), [$square], static fn (Situation $s): ?float => $isCut($s) ? $s->readings->number($square) : null,
-            'gs.square.share_percent', $name.'Out of square', 'Cut again, square.', Severity::Mend, '', static fn (Situation $s): float => $s->limit('gs.square.share_percent') / 100 * Made::odMm($s), Unit::Millimetre,
+            'gs.square.share_percent', $name.'Out of square', 'Cut again, square.', Severity::Mend, '',
+            static fn (Situation $s): float => $s->limit('gs.square.share_percent') / 100 * Made::odMm($s), Unit::Millimetre,
         )];
         if ($made->system->chamferDeg !== null) {
             array_push($rules, new Chamfer($made->system, $side, $isCut), new ChamferAngle($made->system, $side, $isCut));
@@ -131,7 +153,10 @@ final class Spigot
             return $rules;
         }
         foreach (['cut_in_valley' => ['Cut in a valley.', 'Not cut in the middle of a valley.', 'Cut again in the middle of a valley.'], 'reduced_bell_off' => ['No reduced bell.', 'A reduced bell is left on.', 'Cut it off: the coupler does not fit it.']] as $key => [$yes, $no, $todo]) {
-            $rules[] = new Confirmed("gs.{$key}".($side === '' ? '' : ".{$side}"), Made::key($key, $side), $name.$yes, $name.$no, $todo, Severity::Mend, Source::commonPractice());
+            $rules[] = new Confirmed(
+                "gs.{$key}".($side === '' ? '' : ".{$side}"), Made::key($key, $side), $name.$yes, $name.$no, $todo, Severity::Mend,
+                Source::commonPractice(),
+            );
         }
 
         return $rules;

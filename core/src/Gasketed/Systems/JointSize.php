@@ -11,7 +11,10 @@ final readonly class JointSize
 {
     public const FIELDS = ['dn_mm', 'pn_bar', 'insertion_mm', 'second_line_mm', 'bell_mm', 'allowed_deg', 'gap_mm', 'loops', 'segments'];
 
-    private const LARGEST = ['dn_mm' => 5000.0, 'pn_bar' => 100.0, 'insertion_mm' => 1000.0, 'second_line_mm' => 1000.0, 'bell_mm' => 1500.0, 'allowed_deg' => 15.0, 'gap_mm' => 100.0, 'loops' => 12.0, 'segments' => 60.0];
+    private const LARGEST = [
+        'dn_mm' => 5000.0, 'pn_bar' => 100.0, 'insertion_mm' => 1000.0, 'second_line_mm' => 1000.0, 'bell_mm' => 1500.0, 'allowed_deg' => 15.0,
+        'gap_mm' => 100.0, 'loops' => 12.0, 'segments' => 60.0,
+    ];
 
     /**
      * @param  ?float  $pnBar  highest nominal pressure the row holds for; null for any
@@ -48,7 +51,10 @@ final readonly class JointSize
             } elseif ((is_int($raw) || is_float($raw)) && is_finite((float) $raw) && $raw > 0 && $raw <= self::LARGEST[$field]) {
                 $values[$field] = (float) $raw;
             } else {
-                $faults[] = InvalidInput::field("{$place}.{$field}", str_replace('_', ' ', $field).' must be a number above 0, at most '.self::LARGEST[$field].'.', is_scalar($raw) ? $raw : null, self::LARGEST[$field]);
+                $faults[] = InvalidInput::field(
+                    "{$place}.{$field}", str_replace('_', ' ', $field).' must be a number above 0, at most '.self::LARGEST[$field].'.',
+                    is_scalar($raw) ? $raw : null, self::LARGEST[$field],
+                );
             }
         }
         if (($values['dn_mm'] ?? null) === null && $faults === []) {
@@ -73,7 +79,8 @@ final readonly class JointSize
     public function toArray(): array
     {
         return [
-            'dn_mm' => $this->dnMm, 'pn_bar' => $this->pnBar, 'insertion_mm' => $this->insertionMm, 'second_line_mm' => $this->secondLineMm, 'bell_mm' => $this->bellMm,
+            'dn_mm' => $this->dnMm, 'pn_bar' => $this->pnBar, 'insertion_mm' => $this->insertionMm, 'second_line_mm' => $this->secondLineMm,
+            'bell_mm' => $this->bellMm,
             'allowed_deg' => $this->allowedDeg, 'gap_mm' => $this->gapMm, 'loops' => $this->loops, 'segments' => $this->segments,
         ];
     }

@@ -66,11 +66,15 @@ final readonly class JointSystem
         $sizes = $read->sizes();
         $home = $read->choice('home', array_column(Home::cases(), 'value'));
         $system = [
-            $key, $read->whole('version', 1, 1, 9999), $read->text('title', 3, 80), $read->choice('material', array_keys(LiftCard::DENSITIES)), $read->whole('sides', 1, 1, 2),
+            $key, $read->whole('version', 1, 1, 9999), $read->text('title', 3, 80), $read->choice('material', array_keys(LiftCard::DENSITIES)),
+            $read->whole('sides', 1, 1, 2),
             $read->flag('lubricated', true), $read->text('lubricate_where', 0, 200), $read->text('forbidden', 0, 200), Home::tryFrom($home) ?? Home::HomeLine,
-            $read->flag('feeler', false), $read->number('insertion_deg', 0.0, 0.0, 5.0), $read->flag('locking', false), $read->flag('loops', false), $read->flag('graded', false),
-            $read->flag('top_mark', false), $read->flag('cuttable', true), $read->text('gasket_seat', 0, 300), $read->maybeChoice('table', self::TABLES), $read->maybe('deflection_cap_deg', 15.0), $read->text('source', 3, 200), $sizes,
-            $read->maybe('chamfer_deg', 60.0) ?? self::usualChamferDeg($data['material'] ?? null), $read->maybe('chamfer_mm', 60.0) ?? (($data['material'] ?? null) === 'ductile_iron' ? CutEnd::IRON_MM : null), $read->flag('sealant', false),
+            $read->flag('feeler', false), $read->number('insertion_deg', 0.0, 0.0, 5.0), $read->flag('locking', false), $read->flag('loops', false),
+            $read->flag('graded', false),
+            $read->flag('top_mark', false), $read->flag('cuttable', true), $read->text('gasket_seat', 0, 300), $read->maybeChoice('table', self::TABLES),
+            $read->maybe('deflection_cap_deg', 15.0), $read->text('source', 3, 200), $sizes,
+            $read->maybe('chamfer_deg', 60.0) ?? self::usualChamferDeg($data['material'] ?? null),
+            $read->maybe('chamfer_mm', 60.0) ?? (($data['material'] ?? null) === 'ductile_iron' ? CutEnd::IRON_MM : null), $read->flag('sealant', false),
         ];
         $read->end();
 
@@ -107,7 +111,10 @@ final readonly class JointSystem
         }
         $capped = $this->deflectionCapDeg !== null && $degrees > $this->deflectionCapDeg;
 
-        return new Allowed($capped ? (float) $this->deflectionCapDeg : $degrees, $capped ? Source::commonPractice("{$this->title}: at most {$this->deflectionCapDeg}°") : AllowedDeflection::source($this->table, $pnBar));
+        return new Allowed(
+            $capped ? (float) $this->deflectionCapDeg : $degrees,
+            $capped ? Source::commonPractice("{$this->title}: at most {$this->deflectionCapDeg}°") : AllowedDeflection::source($this->table, $pnBar),
+        );
     }
 
     /** Where its figures come from: a maker's only where a maker gave them. */
@@ -133,8 +140,10 @@ final readonly class JointSystem
         return [
             'key' => $this->key, 'version' => $this->version, 'title' => $this->title, 'material' => $this->material, 'sides' => $this->sides,
             'lubricated' => $this->lubricated, 'lubricate_where' => $this->lubricateWhere, 'forbidden' => $this->forbidden, 'home' => $this->home->value,
-            'feeler' => $this->feeler, 'insertion_deg' => $this->insertionDeg, 'locking' => $this->locking, 'loops' => $this->loops, 'graded' => $this->graded, 'top_mark' => $this->topMark,
-            'cuttable' => $this->cuttable, 'gasket_seat' => $this->gasketSeat, 'table' => $this->table, 'deflection_cap_deg' => $this->deflectionCapDeg, 'source' => $this->source,
+            'feeler' => $this->feeler, 'insertion_deg' => $this->insertionDeg, 'locking' => $this->locking, 'loops' => $this->loops,
+            'graded' => $this->graded, 'top_mark' => $this->topMark,
+            'cuttable' => $this->cuttable, 'gasket_seat' => $this->gasketSeat, 'table' => $this->table, 'deflection_cap_deg' => $this->deflectionCapDeg,
+            'source' => $this->source,
             'chamfer_deg' => $this->chamferDeg, 'chamfer_mm' => $this->chamferMm, 'sealant' => $this->sealant,
             'sizes' => array_map(static fn (JointSize $size): array => $size->toArray(), $this->sizes),
         ];

@@ -66,7 +66,11 @@ final class Horizontal
                 [$x, $y] = $path->at($path->length);
                 $gap = hypot($e['x'] - $x, $e['y'] - $y);
                 if ($gap > self::JOIN_M) {
-                    throw InvalidInput::field('alignment', 'Element '.($k + 1).' begins '.round($gap, 3).' m from the end of the one before. The elements must follow one another.', $gap, self::JOIN_M);
+                    throw InvalidInput::field(
+                        'alignment',
+                        'Element '.($k + 1).' begins '.round($gap, 3).' m from the end of the one before. The elements must follow one another.', $gap,
+                        self::JOIN_M,
+                    );
                 }
             }
             $path->add($e['x'], $e['y'], $e['azimuth'], $e['curvature'], $e['length']);

@@ -43,7 +43,9 @@ final class Profile
         for ($k = 1; $k < $n; $k++) {
             $d = $points[$k][0] - $points[$k - 1][0];
             if ($d <= 1e-9) {
-                throw InvalidInput::field('profile', "The profile's stations must rise: {$points[$k][0]} m comes after {$points[$k - 1][0]} m.", $points[$k][0]);
+                throw InvalidInput::field(
+                    'profile', "The profile's stations must rise: {$points[$k][0]} m comes after {$points[$k - 1][0]} m.", $points[$k][0],
+                );
             }
             $grades[] = ($points[$k][1] - $points[$k - 1][1]) / $d;
         }

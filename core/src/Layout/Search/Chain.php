@@ -26,8 +26,10 @@ final class Chain
      * @param  list<Chord>  $chords  one for each pipe
      * @param  list<array{float, float}>  $splits
      */
-    private function __construct(private array $chords, private array $splits, private readonly Region $plan, private readonly Region $profile, private readonly float $turn, private readonly float $band, private readonly bool $pinned, private readonly bool $flat)
-    {
+    private function __construct(
+        private array $chords, private array $splits, private readonly Region $plan, private readonly Region $profile, private readonly float $turn,
+        private readonly float $band, private readonly bool $pinned, private readonly bool $flat,
+    ) {
     }
 
     /**

@@ -22,8 +22,10 @@ final class Search
     /** @var array<string, Chord> of this number of pipes */
     private array $chords = [];
 
-    public function __construct(private readonly Alignment $alignment, private readonly PlanLimits $limits, private readonly float $turn, private readonly float $band, private readonly float $end, private readonly Drift $drift = new Drift)
-    {
+    public function __construct(
+        private readonly Alignment $alignment, private readonly PlanLimits $limits, private readonly float $turn, private readonly float $band,
+        private readonly float $end, private readonly Drift $drift = new Drift,
+    ) {
         $this->split = Split::of($alignment, $limits->turn, $limits->longest());
     }
 
@@ -42,7 +44,12 @@ final class Search
                 array_push($closed, ...$this->close($reach));
             }
             if ($closed !== []) {
-                usort($closed, fn (Reach $a, Reach $b): int => [$a->cuts, round($a->waste, 3), abs($a->station - $this->end)] <=> [$b->cuts, round($b->waste, 3), abs($b->station - $this->end)]);
+                usort(
+                    $closed,
+                    fn (Reach $a, Reach $b): int => [
+                        $a->cuts, round($a->waste, 3), abs($a->station - $this->end),
+                    ] <=> [$b->cuts, round($b->waste, 3), abs($b->station - $this->end)],
+                );
 
                 return [$closed, $this->end];
             }
@@ -159,7 +166,10 @@ final class Search
             $profile = $split[1] === 0.0 ? $reach->profile : $chord->profileFrom($reach->profile, $split[1] * $this->turn, $split[1] * $this->band);
             if ($profile->u !== []) {
                 $drift = $end === null ? $this->drift->of($chord, ($reach->plan->middle() + $plan->middle()) / 2) : 0.0;
-                $found[] = new Reach($reach, $chord->to + $drift, $length, $cutFrom, $reach->cuts + ($cutFrom > 0.0 ? 1 : 0), $reach->waste + max(0.0, $cutFrom - $length), $split, $plan, $profile, $this->taken($reach, $cutFrom > 0.0 ? $cutFrom : $length));
+                $found[] = new Reach(
+                    $reach, $chord->to + $drift, $length, $cutFrom, $reach->cuts + ($cutFrom > 0.0 ? 1 : 0), $reach->waste + max(0.0, $cutFrom - $length),
+                    $split, $plan, $profile, $this->taken($reach, $cutFrom > 0.0 ? $cutFrom : $length),
+                );
             }
         }
 
@@ -178,7 +188,9 @@ final class Search
             $fits = abs($length - $rest) <= $this->limits->bandM;
             if (($fits || $this->limits->cutMinM === null && $length > $rest) && $this->isLeft($reach, $length)) {
                 foreach ($this->lay($reach, $length, 0.0) as $way) {
-                    $found[] = $fits ? $way : new Reach($reach, $way->station, $length, 0.0, $way->cuts, $way->waste + $length - $rest, $way->split, $way->plan, $way->profile, $way->used);
+                    $found[] = $fits ? $way : new Reach(
+                        $reach, $way->station, $length, 0.0, $way->cuts, $way->waste + $length - $rest, $way->split, $way->plan, $way->profile, $way->used,
+                    );
                 }
             }
         }

@@ -70,7 +70,12 @@ final readonly class Thinning
             $sizes[$k] = ($way->plan?->size() ?? 0.0) * max(1e-9, $way->profile?->size() ?? 0.0);
         }
         $order = array_keys($group);
-        usort($order, static fn (int $a, int $b): int => [$group[$a]->cuts, round($group[$a]->waste, 2), $sizes[$b]] <=> [$group[$b]->cuts, round($group[$b]->waste, 2), $sizes[$a]]);
+        usort(
+            $order,
+            static fn (int $a, int $b): int => [
+                $group[$a]->cuts, round($group[$a]->waste, 2), $sizes[$b],
+            ] <=> [$group[$b]->cuts, round($group[$b]->waste, 2), $sizes[$a]],
+        );
         if ($this->split->isCalm($group[0]->station)) {
             return [$group[$order[0]]];
         }

@@ -60,7 +60,9 @@ final class En805
     {
         $n = count($readingsKpa);
         if ($n < 3) {
-            throw InvalidInput::field('readings_kpa', 'Give the readings of the hour at equal times, three or more: two cannot tell whether the fall slows down.', $n, 3);
+            throw InvalidInput::field(
+                'readings_kpa', 'Give the readings of the hour at equal times, three or more: two cannot tell whether the fall slows down.', $n, 3,
+            );
         }
         $middle = $n % 2 === 1 ? $readingsKpa[intdiv($n, 2)] : ($readingsKpa[$n / 2 - 1] + $readingsKpa[$n / 2]) / 2;
         $drop = $readingsKpa[0] - $readingsKpa[$n - 1];

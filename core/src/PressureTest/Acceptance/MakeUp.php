@@ -27,9 +27,12 @@ final class MakeUp
 
     /** US gallons per 100 ft after 1, 2 and 3 hours, by nominal inches: AWWA M55 and the PE pipe handbook, from memory. */
     public const PE = [
-        '1.25' => [0.06, 0.10, 0.16], '1.5' => [0.07, 0.10, 0.17], '2' => [0.07, 0.11, 0.19], '3' => [0.10, 0.15, 0.25], '4' => [0.13, 0.25, 0.40], '6' => [0.3, 0.6, 0.9], '8' => [0.5, 1.0, 1.5],
-        '10' => [0.8, 1.3, 2.1], '12' => [1.1, 2.3, 3.4], '14' => [1.4, 2.8, 4.2], '16' => [1.7, 3.3, 5.0], '18' => [2.0, 4.3, 6.5], '20' => [2.8, 5.5, 8.0], '22' => [3.5, 7.0, 10.5], '24' => [4.5, 8.9, 13.3],
-        '26' => [5.0, 10.0, 15.0], '28' => [5.5, 11.1, 16.8], '30' => [6.3, 12.7, 19.2], '32' => [7.0, 14.3, 21.5], '34' => [8.0, 16.2, 24.3], '36' => [9.0, 18.0, 27.0], '42' => [12.0, 23.1, 35.3], '48' => [15.0, 27.0, 43.0],
+        '1.25' => [0.06, 0.10, 0.16], '1.5' => [0.07, 0.10, 0.17], '2' => [0.07, 0.11, 0.19], '3' => [0.10, 0.15, 0.25], '4' => [0.13, 0.25, 0.40],
+        '6' => [0.3, 0.6, 0.9], '8' => [0.5, 1.0, 1.5],
+        '10' => [0.8, 1.3, 2.1], '12' => [1.1, 2.3, 3.4], '14' => [1.4, 2.8, 4.2], '16' => [1.7, 3.3, 5.0], '18' => [2.0, 4.3, 6.5],
+        '20' => [2.8, 5.5, 8.0], '22' => [3.5, 7.0, 10.5], '24' => [4.5, 8.9, 13.3],
+        '26' => [5.0, 10.0, 15.0], '28' => [5.5, 11.1, 16.8], '30' => [6.3, 12.7, 19.2], '32' => [7.0, 14.3, 21.5], '34' => [8.0, 16.2, 24.3],
+        '36' => [9.0, 18.0, 27.0], '42' => [12.0, 23.1, 35.3], '48' => [15.0, 27.0, 43.0],
     ];
 
     /** L = S·D·√P/148 000, US gal/h with feet, inches and psi. */
@@ -40,7 +43,9 @@ final class MakeUp
 
     public static function c600LitresPerHour(float $lengthM, float $diameterMm, float $pressureKpa, float $divisor = self::C600): float
     {
-        $gallons = self::c600GalPerHour(Length::of($lengthM, 'm')->in('ft'), Length::of($diameterMm, 'mm')->in('in'), Pressure::of(max(0.0, $pressureKpa), 'kPa')->in('psi'), $divisor);
+        $gallons = self::c600GalPerHour(
+            Length::of($lengthM, 'm')->in('ft'), Length::of($diameterMm, 'mm')->in('in'), Pressure::of(max(0.0, $pressureKpa), 'kPa')->in('psi'), $divisor,
+        );
 
         return Volume::of($gallons, 'US gal')->in('L');
     }
@@ -48,7 +53,9 @@ final class MakeUp
     /** @throws InvalidInput if the size or the hours are not in the table */
     public static function peGallons(float $nominalIn, float $lengthFt, float $hours): float
     {
-        $row = self::PE[(string) $nominalIn] ?? throw InvalidInput::field('nominal_in', "Size {$nominalIn} in is not in the table. Known: ".implode(', ', array_keys(self::PE)).'.', $nominalIn);
+        $row = self::PE[(string) $nominalIn] ?? throw InvalidInput::field(
+            'nominal_in', "Size {$nominalIn} in is not in the table. Known: ".implode(', ', array_keys(self::PE)).'.', $nominalIn,
+        );
         $per = $row[(int) round($hours) - 1] ?? null;
         if ($per === null || abs($hours - round($hours)) > 1e-9) {
             throw InvalidInput::field('hours', "The table gives 1, 2 and 3 hours, not {$hours}.", $hours, [1, 3]);

@@ -43,7 +43,10 @@ final class Sewer
         [$p0, $drop] = self::start($method);
         $minutes = log($p0 / ($p0 - $drop)) / self::kp($dnMm, $pipe);
 
-        return ['time_min' => max($minutes <= 5.0 ? round($minutes * 2) / 2 : round($minutes), self::PRINTED_LONGER["{$method} {$pipe} {$dnMm}"] ?? 0.0), 'p0_mbar' => $p0, 'drop_mbar' => $drop];
+        return [
+            'time_min' => max($minutes <= 5.0 ? round($minutes * 2) / 2 : round($minutes), self::PRINTED_LONGER["{$method} {$pipe} {$dnMm}"] ?? 0.0),
+            'p0_mbar' => $p0, 'drop_mbar' => $drop,
+        ];
     }
 
     /** Kp of EN 1610: 12/DN, dry concrete 16/DN, 0.058 at the most. */
@@ -117,7 +120,9 @@ final class Sewer
     /** @throws InvalidInput if the size is not in the table */
     public static function c924Minutes(float $diameterIn, float $lengthFt): float
     {
-        $per = self::C924[(string) $diameterIn] ?? throw InvalidInput::field('diameter_in', "Size {$diameterIn} in is not in the table. Known: ".implode(', ', array_keys(self::C924)).'.', $diameterIn);
+        $per = self::C924[(string) $diameterIn] ?? throw InvalidInput::field(
+            'diameter_in', "Size {$diameterIn} in is not in the table. Known: ".implode(', ', array_keys(self::C924)).'.', $diameterIn,
+        );
 
         return $per * $lengthFt / 100;
     }

@@ -14,8 +14,9 @@ use Diastoma\Core\Quantity\Compare;
 final readonly class Slowing
 {
     /** @param  bool  $quickens  it surely falls faster: no holding longer makes that right */
-    private function __construct(public float $firstKpa, public float $secondKpa, public float $noiseKpa, public bool $falls, public bool $slows, public bool $quickens)
-    {
+    private function __construct(
+        public float $firstKpa, public float $secondKpa, public float $noiseKpa, public bool $falls, public bool $slows, public bool $quickens,
+    ) {
     }
 
     /**

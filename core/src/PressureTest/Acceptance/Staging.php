@@ -46,7 +46,10 @@ final class Staging
         }
         $steps[] = $test;
 
-        return ['steps' => $steps, 'settle_min' => Compare::atMost($lengthM, self::RTP_SHORT_M) ? 30.0 : 30.0 * $lengthM / self::RTP_SHORT_M, 'max_ramp_kpa_min' => self::RTP_RAMP * $ratedKpa, 'overshoot_kpa' => self::RTP_OVERSHOOT_KPA];
+        return [
+            'steps' => $steps, 'settle_min' => Compare::atMost($lengthM, self::RTP_SHORT_M) ? 30.0 : 30.0 * $lengthM / self::RTP_SHORT_M,
+            'max_ramp_kpa_min' => self::RTP_RAMP * $ratedKpa, 'overshoot_kpa' => self::RTP_OVERSHOOT_KPA,
+        ];
     }
 
     public static function rtpSource(): Source

@@ -43,12 +43,24 @@ final readonly class TraceJudge
         $plan = $method->plan($section, $this->facts);
         $test = $this->facts['test_kpa'] ?? null;
         $plan = is_int($test) || is_float($test) ? $plan->targeting((float) $test) : $plan;
-        $verdict = $method->judge(new Run($this->trace, $this->marks($plan), array_map(static fn (mixed $v): bool|float => is_bool($v) ? $v : (float) $v, array_filter($this->facts, static fn (mixed $v): bool => is_bool($v) || is_int($v) || is_float($v)))), $plan, $section);
+        $verdict = $method->judge(
+            new Run(
+                $this->trace, $this->marks($plan),
+                array_map(
+                    static fn (mixed $v): bool|float => is_bool($v) ? $v : (float) $v,
+                    array_filter($this->facts, static fn (mixed $v): bool => is_bool($v) || is_int($v) || is_float($v)),
+                ),
+            ),
+            $plan, $section,
+        );
         $this->refuseUnread($verdict);
 
         return [
             'method' => $id, 'verdict' => $this->word($method, $verdict), 'advises_only' => $method->standing() !== Standing::Proves,
-            'figures' => [...$verdict->figures, 'findings' => array_map(static fn (Finding $f): string => "{$f->severity->value}: {$f->said}", $verdict->findings), 'arithmetic' => array_map(static fn (Figure $f): array => $f->toArray(), $verdict->arithmetic)],
+            'figures' => [
+                ...$verdict->figures, 'findings' => array_map(static fn (Finding $f): string => "{$f->severity->value}: {$f->said}", $verdict->findings),
+                'arithmetic' => array_map(static fn (Figure $f): array => $f->toArray(), $verdict->arithmetic),
+            ],
             'source' => $method->source()->tag(),
         ];
     }
@@ -89,7 +101,9 @@ final readonly class TraceJudge
                     return count($plan->phases) > 2 ? [] : [['t' => $this->trace->t[$k], 'phase' => $judged->id]];
                 }
             }
-            throw InvalidInput::field('trace', 'The pressure of '.round($judged->targetKpa, 1).' kPa was never reached in this trace.', max($this->trace->p), $judged->targetKpa);
+            throw InvalidInput::field(
+                'trace', 'The pressure of '.round($judged->targetKpa, 1).' kPa was never reached in this trace.', max($this->trace->p), $judged->targetKpa,
+            );
         }
         if ($plan->method === 'gas-plastic') {
             return [['t' => $this->trace->t[0], 'phase' => $judged->id]];

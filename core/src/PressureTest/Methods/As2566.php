@@ -45,7 +45,9 @@ final class As2566 extends ConstantPressure
 
     public function suits(TestSection $section, UnitSystem $units): ?array
     {
-        return self::serves($section, ['water', 'sewer_rising']) && $section->main()->material !== Material::Pe ? ['rank' => 7, 'why' => 'PVC, iron, GRP or steel, by the Australian and New Zealand standard.'] : null;
+        return self::serves($section, ['water', 'sewer_rising']) && $section->main()->material !== Material::Pe ? [
+            'rank' => 7, 'why' => 'PVC, iron, GRP or steel, by the Australian and New Zealand standard.',
+        ] : null;
     }
 
     public function options(): array
@@ -72,10 +74,21 @@ final class As2566 extends ConstantPressure
         $hours = (float) $options['hours'];
 
         return new TestPlan($this->id(), $this->medium(), $gauge, $gauge, $low, $levels->atHigh($gauge), $levels->window($section->workingKpa, min($low, $section->limiting(self::ALLOWED)->takesKpa(self::ALLOWED)), $words),
-            ['said' => 'At most '.$words->litres($allowed).' an hour, '.$words->litres($hours * $allowed).' in all.', 'l_per_h' => $allowed, 'litres' => $hours * $allowed],
-            [self::raise($gauge), new Phase('test', 'Test', 60 * $hours, $gauge * (1 - self::HOLD_BAND), $gauge, $gauge, 'Keep the pressure by adding water; meter all of it.', Control::Hold, true)],
+            [
+                'said' => 'At most '.$words->litres($allowed).' an hour, '.$words->litres($hours * $allowed).' in all.', 'l_per_h' => $allowed,
+                'litres' => $hours * $allowed,
+            ],
+            [
+                self::raise($gauge),
+                new Phase(
+                    'test', 'Test', 60 * $hours, $gauge * (1 - self::HOLD_BAND), $gauge, $gauge, 'Keep the pressure by adding water; meter all of it.',
+                    Control::Hold, true,
+                ),
+            ],
             [new Figure('Allowance an hour', 'Q = 0.14·L·D·H, km, m and m of water', $words->litres($allowed), self::working($section, $gauge))],
-            [$this->medium()->caution()], ['Remembered, not at hand: check it against your copy. The test pressure of 1.25 × working and the band of 3 % are from memory.'], options: $options,
+            [$this->medium()->caution()],
+            ['Remembered, not at hand: check it against your copy. The test pressure of 1.25 × working and the band of 3 % are from memory.'],
+            options: $options,
         );
     }
 
@@ -88,7 +101,13 @@ final class As2566 extends ConstantPressure
 
     public static function working(TestSection $section, float $kpa): string
     {
-        return implode(' + ', array_map(static fn ($p): string => '0.14·'.Words::plain($p->lengthM / 1000, 3).'·'.Words::plain($p->insideMm / 1000, 3).'·'.Words::plain($kpa / HydrostaticHead::GRAVITY, 1), $section->parts)).' L/h';
+        return implode(
+            ' + ',
+            array_map(
+                static fn ($p): string => '0.14·'.Words::plain($p->lengthM / 1000, 3).'·'.Words::plain($p->insideMm / 1000, 3).'·'.Words::plain($kpa / HydrostaticHead::GRAVITY, 1),
+                $section->parts,
+            ),
+        ).' L/h';
     }
 
     protected function accept(Seen $seen): Accepted
@@ -104,7 +123,10 @@ final class As2566 extends ConstantPressure
         return new Accepted([
             $this->lasted($seen, 'test', 60 * (float) ($seen->plan->options['hours'] ?? 1), 'Test'),
             $this->held($seen, 'test', $target * (1 - self::HOLD_BAND), $target * 1.01, 'Keep the pressure steadier, and test again.'),
-            $added === null ? $this->unmetered() : $this->most('make_up', 'Make-up water an hour', $added / $time, $allowed, Unit::Litre, $words->litresPair(...), 'Not tight. Lower the pressure, look at every joint, mend, test again.'),
+            $added === null ? $this->unmetered() : $this->most(
+                'make_up', 'Make-up water an hour', $added / $time, $allowed, Unit::Litre, $words->litresPair(...),
+                'Not tight. Lower the pressure, look at every joint, mend, test again.',
+            ),
         ], [
             new Figure('Mean pressure', 'of the test, at the gauge', $words->kpa($mean)),
             new Figure('Allowance an hour', 'Q = 0.14·L·D·H', $words->litres($allowed), self::working($seen->section, $mean)),

@@ -45,7 +45,9 @@ final class As2566Pe extends ConstantPressure
 
     public function suits(TestSection $section, UnitSystem $units): ?array
     {
-        return self::serves($section, ['water', 'sewer_rising']) && $section->main()->material === Material::Pe ? ['rank' => 9, 'why' => 'PE under pressure, by the Australian and New Zealand standard.'] : null;
+        return self::serves($section, ['water', 'sewer_rising']) && $section->main()->material === Material::Pe ? [
+            'rank' => 9, 'why' => 'PE under pressure, by the Australian and New Zealand standard.',
+        ] : null;
     }
 
     public function asks(): array
@@ -66,15 +68,25 @@ final class As2566Pe extends ConstantPressure
         $allowed = As2566::allowance($section, $gauge);
 
         return new TestPlan($this->id(), $this->medium(), $gauge, $gauge, $low, $levels->atHigh($gauge), $levels->window($section->workingKpa, min($low, $section->limiting(As2566::ALLOWED)->takesKpa(As2566::ALLOWED)), $words),
-            ['said' => 'Hour 4 to 5: at most 0.55 × the water of hour 2 to 3, and '.$words->litres($allowed).' more.', 'l_per_h' => $allowed, 'litres' => null],
+            [
+                'said' => 'Hour 4 to 5: at most 0.55 × the water of hour 2 to 3, and '.$words->litres($allowed).' more.', 'l_per_h' => $allowed,
+                'litres' => null,
+            ],
             [
                 self::raise($gauge),
-                new Phase('settle', 'Settle', self::SETTLE_MIN, 0.5 * $gauge, $gauge, $gauge, 'Shut for twelve hours: the pipe stretches and the pressure falls.', Control::Shut),
+                new Phase(
+                    'settle', 'Settle', self::SETTLE_MIN, 0.5 * $gauge, $gauge, $gauge, 'Shut for twelve hours: the pipe stretches and the pressure falls.',
+                    Control::Shut,
+                ),
                 new Phase('again', 'Raise again', self::RAISE_MIN, $gauge * (1 - As2566::HOLD_BAND), $gauge, $gauge, 'Back to the pressure.', Control::Raise),
-                new Phase('test', 'Test', self::TEST_MIN, $gauge * (1 - As2566::HOLD_BAND), $gauge, $gauge, 'Keep the pressure by adding water; read the meter at 2, 3, 4 and 5 hours.', Control::Hold, true),
+                new Phase(
+                    'test', 'Test', self::TEST_MIN, $gauge * (1 - As2566::HOLD_BAND), $gauge, $gauge,
+                    'Keep the pressure by adding water; read the meter at 2, 3, 4 and 5 hours.', Control::Hold, true,
+                ),
             ],
             [new Figure('Allowance an hour', 'Q = 0.14·L·D·H', $words->litres($allowed), As2566::working($section, $gauge))],
-            [$this->medium()->caution()], ['Remembered, not at hand: check it against your copy. 0.55 is ln(5/4)/ln(3/2): creep in the logarithm of time.'], options: $options,
+            [$this->medium()->caution()], ['Remembered, not at hand: check it against your copy. 0.55 is ln(5/4)/ln(3/2): creep in the logarithm of time.'],
+            options: $options,
         );
     }
 
@@ -86,7 +98,10 @@ final class As2566Pe extends ConstantPressure
         $v1 = $seen->run->number('v1_l') ?? $seen->addedL($from + 7200, $from + 10800);
         $v2 = $seen->run->number('v2_l') ?? $seen->addedL($from + 14400, $from + 18000);
         $target = $seen->plan->gaugeKpa;
-        $findings = [$this->lasted($seen, 'settle', self::SETTLE_MIN, 'Settling'), $this->lasted($seen, 'test', self::TEST_MIN, 'Test'), $this->held($seen, 'test', $target * (1 - As2566::HOLD_BAND), $target * 1.01, 'Keep the pressure steadier, and test again.')];
+        $findings = [
+            $this->lasted($seen, 'settle', self::SETTLE_MIN, 'Settling'), $this->lasted($seen, 'test', self::TEST_MIN, 'Test'),
+            $this->held($seen, 'test', $target * (1 - As2566::HOLD_BAND), $target * 1.01, 'Keep the pressure steadier, and test again.'),
+        ];
         if ($v1 === null || $v2 === null) {
             return new Accepted([...$findings, $this->unmetered()], [], ['v1_l' => $v1, 'v2_l' => $v2]);
         }
@@ -95,7 +110,10 @@ final class As2566Pe extends ConstantPressure
 
         return new Accepted([...$findings, $this->most('make_up', 'Water of hour 4 to 5', $v2, $found['limit_l'], Unit::Litre, $words->litresPair(...), 'More than creep explains: not tight. Lower the pressure, look at every joint, mend, test again.')], [
             new Figure('Water of hour 2 to 3', 'V1', $words->litres($v1)), new Figure('Water of hour 4 to 5', 'V2', $words->litres($v2)),
-            new Figure('Limit', '0.55·V1 + 0.14·L·D·H', $words->litres($found['limit_l']), '0.55·'.Words::plain($v1).' + '.As2566::working($seen->section, $mean)),
+            new Figure(
+                'Limit', '0.55·V1 + 0.14·L·D·H', $words->litres($found['limit_l']),
+                '0.55·'.Words::plain($v1).' + '.As2566::working($seen->section, $mean),
+            ),
         ], ['v1_l' => $v1, 'v2_l' => $v2, 'mean_kpa' => $mean, ...$found]);
     }
 }

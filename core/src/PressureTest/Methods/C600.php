@@ -86,14 +86,26 @@ final class C600 extends ConstantPressure
         $allowed = self::allowance($section, $gauge, (float) $options['divisor']);
 
         return new TestPlan($this->id(), $this->medium(), $gauge, $gauge, $levels->atLow($gauge), $levels->atHigh($gauge), $window,
-            ['said' => 'At most '.$words->litres($allowed).' an hour, '.$words->litres($hours * $allowed).' in all.', 'l_per_h' => $allowed, 'litres' => $hours * $allowed],
             [
-                self::raise($gauge),
-                new Phase('test', 'Test', 60 * $hours, $gauge - self::BAND_KPA, $gauge, $gauge + self::BAND_KPA, 'Keep within 5 psi by adding water; meter all of it. Walk the section.', Control::Hold, true),
+                'said' => 'At most '.$words->litres($allowed).' an hour, '.$words->litres($hours * $allowed).' in all.', 'l_per_h' => $allowed,
+                'litres' => $hours * $allowed,
             ],
             [
-                new Figure('At the gauge', 'the greater of 1.25 × working at the high point and 1.5 × working at the low point', $words->kpa($gauge), '1.25 × '.$words->kpa($working).' high; 1.5 × '.$words->kpa($working).' low'),
-                new Figure('Allowance an hour', 'L = Σ S·D·√P/148 000, gal/h, ft, in, psi', $words->litres($allowed), self::working($section, $gauge, $options['divisor'])),
+                self::raise($gauge),
+                new Phase(
+                    'test', 'Test', 60 * $hours, $gauge - self::BAND_KPA, $gauge, $gauge + self::BAND_KPA,
+                    'Keep within 5 psi by adding water; meter all of it. Walk the section.', Control::Hold, true,
+                ),
+            ],
+            [
+                new Figure(
+                    'At the gauge', 'the greater of 1.25 × working at the high point and 1.5 × working at the low point', $words->kpa($gauge),
+                    '1.25 × '.$words->kpa($working).' high; 1.5 × '.$words->kpa($working).' low',
+                ),
+                new Figure(
+                    'Allowance an hour', 'L = Σ S·D·√P/148 000, gal/h, ft, in, psi', $words->litres($allowed),
+                    self::working($section, $gauge, $options['divisor']),
+                ),
             ],
             [$this->medium()->caution()], ['Never above the rating of pipe, restraint or valve: closed valves and hydrants have their own.'], options: $options,
         );
@@ -108,7 +120,15 @@ final class C600 extends ConstantPressure
     {
         $psi = Words::plain(Pressure::of(max(0.0, $kpa), 'kPa')->in('psi'), 1);
 
-        return implode(' + ', array_map(static fn ($part): string => Words::plain(Length::of($part->lengthM, 'm')->in('ft'), 1).'·'.Words::plain(Length::of($part->dnMm, 'mm')->in('in'), 2)."·√{$psi}/{$divisor}", $section->parts)).' gal/h';
+        return implode(
+            ' + ',
+            array_map(
+                static fn ($part): string => Words::plain(
+                    Length::of($part->lengthM, 'm')->in('ft'), 1,
+                ).'·'.Words::plain(Length::of($part->dnMm, 'mm')->in('in'), 2)."·√{$psi}/{$divisor}",
+                $section->parts,
+            ),
+        ).' gal/h';
     }
 
     protected function accept(Seen $seen): Accepted
@@ -124,13 +144,22 @@ final class C600 extends ConstantPressure
         $target = $seen->plan->gaugeKpa;
         $findings = [
             $this->lasted($seen, 'test', 60 * $hours, 'Test'),
-            $this->held($seen, 'test', $target - self::BAND_KPA, max($target + self::BAND_KPA, $target * 1.01), 'Keep it within 5 psi of the test pressure, and test again.'),
-            $added === null ? $this->unmetered() : $this->most('make_up', 'Make-up water an hour', $added / $time, $allowed, Unit::Litre, $words->litresPair(...), 'Not tight. Lower the pressure, look at every joint, mend, test again.'),
+            $this->held(
+                $seen, 'test', $target - self::BAND_KPA, max($target + self::BAND_KPA, $target * 1.01),
+                'Keep it within 5 psi of the test pressure, and test again.',
+            ),
+            $added === null ? $this->unmetered() : $this->most(
+                'make_up', 'Make-up water an hour', $added / $time, $allowed, Unit::Litre, $words->litresPair(...),
+                'Not tight. Lower the pressure, look at every joint, mend, test again.',
+            ),
         ];
 
         return new Accepted($findings, [
             new Figure('Mean pressure', 'of the test, at the gauge', $words->kpa($mean)),
-            new Figure('Allowance an hour', "L = Σ S·D·√P/{$divisor}, gal/h, ft, in, psi", $words->litres($allowed), self::working($seen->section, $mean, $divisor)),
+            new Figure(
+                'Allowance an hour', "L = Σ S·D·√P/{$divisor}, gal/h, ft, in, psi", $words->litres($allowed),
+                self::working($seen->section, $mean, $divisor),
+            ),
             ...($added === null ? [] : [self::added($seen, $added, $time)]),
         ], ['hours' => $time, 'mean_kpa' => $mean, 'added_l_h' => $added === null ? null : $added / $time, 'allowance_l_h' => $allowed]);
     }

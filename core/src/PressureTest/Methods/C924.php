@@ -43,7 +43,9 @@ final class C924 extends SewerAir
 
     public function suits(TestSection $section, UnitSystem $units): ?array
     {
-        return self::gravity($section) && $section->main()->material === Material::Concrete ? ['rank' => $units === UnitSystem::UsCustomary ? 1 : 6, 'why' => 'A concrete gravity sewer, by the American standard.'] : null;
+        return self::gravity($section) && $section->main()->material === Material::Concrete ? [
+            'rank' => $units === UnitSystem::UsCustomary ? 1 : 6, 'why' => 'A concrete gravity sewer, by the American standard.',
+        ] : null;
     }
 
     private static function minutes(TestSection $section): float
@@ -53,13 +55,16 @@ final class C924 extends SewerAir
 
     protected function draft(TestSection $section, array $options, Words $words): TestPlan
     {
-        [$preload, $start, $drop] = array_map(static fn (float $psi): float => Pressure::of($psi, 'psi')->in('kPa'), [self::PRELOAD_PSI, self::START_PSI, self::DROP_PSI]);
+        [$preload, $start, $drop] = array_map(
+            static fn (float $psi): float => Pressure::of($psi, 'psi')->in('kPa'), [self::PRELOAD_PSI, self::START_PSI, self::DROP_PSI],
+        );
         $words = $words->upTo($preload);
 
         return new TestPlan($this->id(), $this->medium(), $preload, $start, $preload, $preload, self::anyLevel($start, $preload, $words),
             ['said' => 'Air only while settling; none in the test.', 'l_per_h' => null, 'litres' => null],
             self::phases($preload, self::SETTLE_MIN, $start, $drop, self::minutes($section)),
-            [self::timeFigure($section, $words)], [$this->medium()->caution()], ['The table is remembered, not at hand: check it against your copy. Wet the pipe first: dry concrete lets air through.'], options: $options,
+            [self::timeFigure($section, $words)], [$this->medium()->caution()],
+            ['The table is remembered, not at hand: check it against your copy. Wet the pipe first: dry concrete lets air through.'], options: $options,
         );
     }
 
@@ -67,14 +72,23 @@ final class C924 extends SewerAir
     {
         $inches = Words::plain(round(Length::of($section->main()->dnMm, 'mm')->in('in')), 0);
 
-        return new Figure('Time', 'minutes per 100 ft by size, times the length', $words->minutes(self::minutes($section)), "{$inches} in, ".Words::plain(Length::of($section->lengthM(), 'm')->in('ft'), 1).' ft');
+        return new Figure(
+            'Time', 'minutes per 100 ft by size, times the length', $words->minutes(self::minutes($section)),
+            "{$inches} in, ".Words::plain(Length::of($section->lengthM(), 'm')->in('ft'), 1).' ft',
+        );
     }
 
     protected function accept(Seen $seen): Accepted
     {
         $psi = static fn (float $psi): float => Pressure::of($psi, 'psi')->in('kPa');
-        $found = $this->dropped($seen, self::minutes($seen->section), $psi(self::DROP_PSI), $psi(self::START_PSI), 'Look at plugs and hoses, let the pressure down, find the joint, mend, test again.');
+        $found = $this->dropped(
+            $seen, self::minutes($seen->section), $psi(self::DROP_PSI), $psi(self::START_PSI),
+            'Look at plugs and hoses, let the pressure down, find the joint, mend, test again.',
+        );
 
-        return new Accepted([$this->lasted($seen, 'settle', self::SETTLE_MIN, 'Settling'), ...$found->findings], [self::timeFigure($seen->section, $seen->words), En1610Air::dropFigure($found, $seen->words)], $found->figures);
+        return new Accepted(
+            [$this->lasted($seen, 'settle', self::SETTLE_MIN, 'Settling'), ...$found->findings],
+            [self::timeFigure($seen->section, $seen->words), En1610Air::dropFigure($found, $seen->words)], $found->figures,
+        );
     }
 }

@@ -29,7 +29,10 @@ abstract class ConstantPressure extends Method
 
     protected function unmetered(): Finding
     {
-        return $this->finding('water', Severity::Mend, 'Nobody metered the water that was added.', 'This method judges the water: bring a trace with a column added_l, or give what the meter showed.');
+        return $this->finding(
+            'water', Severity::Mend, 'Nobody metered the water that was added.',
+            'This method judges the water: bring a trace with a column added_l, or give what the meter showed.',
+        );
     }
 
     protected function held(Seen $seen, string $phase, float $leastKpa, float $mostKpa, string $todo, string $rule = 'held'): Finding
@@ -40,7 +43,10 @@ abstract class ConstantPressure extends Method
         [$low, $from] = $seen->words->kpaPair($least, $leastKpa, false);
         [$high, $to] = $seen->words->kpaPair($most, $mostKpa);
 
-        return $this->finding($rule, $fine ? Severity::Go : Severity::Mend, 'Held between '.$low.' and '.$high.'; '.$from.' to '.$to.' allowed.', $fine ? '' : $todo, $least, $leastKpa, $least - $leastKpa, Unit::KiloPascal);
+        return $this->finding(
+            $rule, $fine ? Severity::Go : Severity::Mend, 'Held between '.$low.' and '.$high.'; '.$from.' to '.$to.' allowed.', $fine ? '' : $todo, $least,
+            $leastKpa, $least - $leastKpa, Unit::KiloPascal,
+        );
     }
 
     protected static function added(Seen $seen, float $litres, float $hours): Figure

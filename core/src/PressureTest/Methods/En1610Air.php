@@ -46,13 +46,18 @@ final class En1610Air extends SewerAir
 
     public function suits(TestSection $section, UnitSystem $units): ?array
     {
-        return self::gravity($section) ? ['rank' => $units === UnitSystem::Metric ? 1 : 4, 'why' => 'A gravity sewer, by the European standard; air is quick.'] : null;
+        return self::gravity($section) ? [
+            'rank' => $units === UnitSystem::Metric ? 1 : 4, 'why' => 'A gravity sewer, by the European standard; air is quick.',
+        ] : null;
     }
 
     public function options(): array
     {
         return [
-            new Option('method', 'Starting pressure', ['LC' => 'LC: 100 mbar, drop 15', 'LD' => 'LD: 200 mbar, drop 15', 'LB' => 'LB: 50 mbar, drop 10', 'LA' => 'LA: 10 mbar, drop 2.5']),
+            new Option(
+                'method', 'Starting pressure',
+                ['LC' => 'LC: 100 mbar, drop 15', 'LD' => 'LD: 200 mbar, drop 15', 'LB' => 'LB: 50 mbar, drop 10', 'LA' => 'LA: 10 mbar, drop 2.5'],
+            ),
             new Option('wall', 'Concrete is', ['other' => 'wet, or no concrete', 'dry_concrete' => 'dry']),
         ];
     }
@@ -83,7 +88,10 @@ final class En1610Air extends SewerAir
         $kp = Words::plain(Sewer::kp($section->main()->dnMm, self::wall($section, $wall)), 4);
         [$p0, $drop] = [Words::plain($table['p0_mbar'], 1), Words::plain($table['drop_mbar'], 1)];
 
-        return new Figure('Time', 't = (1/Kp)·ln(p0/(p0 − Δp)), Kp = '.($dry ? '16/DN (dry concrete)' : '12/DN').' but 0.058 at most', $words->minutes($table['time_min']), "DN {$dn}: Kp {$kp}; (1/{$kp})·ln({$p0}/({$p0} − {$drop})), rounded");
+        return new Figure(
+            'Time', 't = (1/Kp)·ln(p0/(p0 − Δp)), Kp = '.($dry ? '16/DN (dry concrete)' : '12/DN').' but 0.058 at most',
+            $words->minutes($table['time_min']), "DN {$dn}: Kp {$kp}; (1/{$kp})·ln({$p0}/({$p0} − {$drop})), rounded",
+        );
     }
 
     protected function draft(TestSection $section, array $options, Words $words): TestPlan
@@ -94,18 +102,31 @@ final class En1610Air extends SewerAir
         $words = $words->upTo($preload);
         $window = self::anyLevel($p0, $preload, $words);
         if (! Compare::atMost($p0, self::HIGHEST_KPA)) {
-            $window = [...$window, 'feasible' => false, 'said' => 'Air will not do here. With '.$words->metres($section->groundwaterM).' of groundwater above the invert the test would start at '.$words->kpa($p0).'; never above '.$words->kpa(self::HIGHEST_KPA).' (the highest of the table: value from memory). Lower the groundwater, or test with water.'];
+            $window = [
+                ...$window, 'feasible' => false,
+                'said' => 'Air will not do here. With '.$words->metres($section->groundwaterM).' of groundwater above the invert the test would start at '.$words->kpa($p0).'; never above '.$words->kpa(self::HIGHEST_KPA).' (the highest of the table: value from memory). Lower the groundwater, or test with water.',
+            ];
         }
 
         return new TestPlan($this->id(), $this->medium(), $preload, $p0, $preload, $preload, $window,
             ['said' => 'Air only while settling; none in the test.', 'l_per_h' => null, 'litres' => null],
             self::phases($preload, self::SETTLE_MIN, $p0, $drop, $table['time_min']),
             [
-                new Figure('Starting pressure and drop', "method {$options['method']}".($section->groundwaterM > 0.0 ? ', and the groundwater above the invert' : ''), $words->kpa($p0).', '.$words->kpa($drop), $words->kpa($table['p0_mbar'] / 10).($section->groundwaterM > 0.0 ? ' + 9.81 kPa/m × '.$words->metres($section->groundwaterM) : '')),
+                new Figure(
+                    'Starting pressure and drop',
+                    "method {$options['method']}".($section->groundwaterM > 0.0 ? ', and the groundwater above the invert' : ''),
+                    $words->kpa($p0).', '.$words->kpa($drop),
+                    $words->kpa($table['p0_mbar'] / 10).($section->groundwaterM > 0.0 ? ' + 9.81 kPa/m × '.$words->metres($section->groundwaterM) : ''),
+                ),
                 self::timeFigure($section, $table, $options['wall'], $words),
             ],
             [$this->medium()->caution()],
-            ['0.7 K of cooling fails a tight pipe by method LA: let the air settle, and keep sun and draught off the plugs.', 'After a fail, or again and again doubtful, the water test (method W) decides [EN 1610].', ...($section->groundwaterM > 0.0 ? ['Groundwater stands above the invert and presses back: the starting pressure is raised by its head (from memory; the engineer’s figure governs).'] : [])], options: $options,
+            [
+                '0.7 K of cooling fails a tight pipe by method LA: let the air settle, and keep sun and draught off the plugs.',
+                'After a fail, or again and again doubtful, the water test (method W) decides [EN 1610].',
+                ...($section->groundwaterM > 0.0 ? ['Groundwater stands above the invert and presses back: the starting pressure is raised by its head (from memory; the engineer’s figure governs).'] : []),
+            ],
+            options: $options,
         );
     }
 
@@ -115,7 +136,10 @@ final class En1610Air extends SewerAir
         $table = self::table($seen->section, $options['method'] ?? 'LC', $options['wall'] ?? 'other');
         [$p0, $drop] = [self::startKpa($seen->section, $table['p0_mbar']), $table['drop_mbar'] / 10];
         $words = $seen->words;
-        $found = $this->dropped($seen, $table['time_min'], $drop, $p0, 'Look at plugs and hoses with soapy water, let the pressure down, test again; if it stays, the water test decides.');
+        $found = $this->dropped(
+            $seen, $table['time_min'], $drop, $p0,
+            'Look at plugs and hoses with soapy water, let the pressure down, test again; if it stays, the water test decides.',
+        );
 
         return new Accepted([$this->lasted($seen, 'settle', self::SETTLE_MIN, 'Settling'), ...$found->findings], [
             self::timeFigure($seen->section, $table, $options['wall'] ?? 'other', $words),

@@ -58,7 +58,10 @@ final class En1610Water extends ConstantPressure
 
     public function suits(TestSection $section, UnitSystem $units): ?array
     {
-        return self::serves($section, ['sewer_gravity']) ? ['rank' => $units === UnitSystem::Metric ? 2 : 5, 'why' => 'A gravity sewer with water: slower than air, and it decides after a failed air test.'] : null;
+        return self::serves($section, ['sewer_gravity']) ? [
+            'rank' => $units === UnitSystem::Metric ? 2 : 5,
+            'why' => 'A gravity sewer with water: slower than air, and it decides after a failed air test.',
+        ] : null;
     }
 
     public function options(): array
@@ -83,8 +86,14 @@ final class En1610Water extends ConstantPressure
             ['said' => 'At most '.$words->litres($allowed).' in the 30 minutes.', 'l_per_h' => 2 * $allowed, 'litres' => $allowed],
             [
                 self::raise($gauge, self::FILL_MIN, 'Fill slowly from the low end until the level stands in the upper manhole or standpipe.'),
-                new Phase('condition', 'Condition', self::CONDITION_MIN, $gauge - self::SINKS_KPA, $gauge, $gauge + self::KEEP_KPA, 'Leave it full for an hour; top up.', Control::Hold),
-                new Phase('test', 'Test', self::TEST_MIN, $gauge - self::KEEP_KPA, $gauge, $gauge + self::KEEP_KPA, 'Top up to hold the level within 1 kPa (10 cm); measure what is added.', Control::Hold, true),
+                new Phase(
+                    'condition', 'Condition', self::CONDITION_MIN, $gauge - self::SINKS_KPA, $gauge, $gauge + self::KEEP_KPA,
+                    'Leave it full for an hour; top up.', Control::Hold,
+                ),
+                new Phase(
+                    'test', 'Test', self::TEST_MIN, $gauge - self::KEEP_KPA, $gauge, $gauge + self::KEEP_KPA,
+                    'Top up to hold the level within 1 kPa (10 cm); measure what is added.', Control::Hold, true,
+                ),
             ],
             [self::limitFigure($section, $options['scope'], $words)], [$this->medium()->caution(), 'Nobody in a manhole below a filled section.'],
             ['Pressures are at the pipe’s top: the profile is read as that here.', '30 ± 1 min, 10 to 50 kPa [EN 1610].'], options: $options,
@@ -120,7 +129,10 @@ final class En1610Water extends ConstantPressure
             $this->lasted($seen, 'condition', self::CONDITION_MIN, 'Conditioning'),
             $this->lasted($seen, 'test', self::TEST_MIN - self::WITHIN_MIN + self::SLACK_MIN, 'Test'),
             $this->held($seen, 'test', $target - self::KEEP_KPA - self::READ_KPA, $target + self::KEEP_KPA + self::READ_KPA, 'Top up oftener, and test again.'),
-            $added === null ? $this->unmetered() : $this->most('water', 'Water added', $added, $limit, Unit::Litre, $words->litresPair(...), 'Not tight. Let the water out, find the joint, mend, test again.'),
+            $added === null ? $this->unmetered() : $this->most(
+                'water', 'Water added', $added, $limit, Unit::Litre, $words->litresPair(...),
+                'Not tight. Let the water out, find the joint, mend, test again.',
+            ),
         ], [self::limitFigure($seen->section, $scope, $words), ...($added === null ? [] : [self::added($seen, $added, ($to - $from) / 3600)])], ['limit_l' => $limit, 'added_l' => $added]);
     }
 }

@@ -52,7 +52,9 @@ final class En805Air extends WaterMain
 
     public function suits(TestSection $section, UnitSystem $units): ?array
     {
-        return self::serves($section, ['water', 'sewer_rising']) ? ['rank' => 30, 'why' => 'One check within a test by EN 805; it accepts nothing alone.'] : null;
+        return self::serves($section, ['water', 'sewer_rising']) ? [
+            'rank' => 30, 'why' => 'One check within a test by EN 805; it accepts nothing alone.',
+        ] : null;
     }
 
     public function asks(): array
@@ -68,15 +70,32 @@ final class En805Air extends WaterMain
         $allowed = self::allowedL($section, self::DROP_KPA, 'air')['max_volume_l'];
 
         return new TestPlan($this->id(), $this->medium(), $gauge, $gauge, $stp, $levels->atHigh($gauge), self::window($section, $words),
-            ['said' => 'At most '.$words->litres($allowed).' drawn off for a fall of '.$words->kpa(self::DROP_KPA).'.', 'l_per_h' => null, 'litres' => $allowed],
+            [
+                'said' => 'At most '.$words->litres($allowed).' drawn off for a fall of '.$words->kpa(self::DROP_KPA).'.', 'l_per_h' => null,
+                'litres' => $allowed,
+            ],
             [
                 self::raise($gauge),
-                new Phase('settle', 'Settle', self::SETTLE, $gauge * (1 - self::HOLD_BAND), $gauge, $gauge, 'Hold the pressure, then shut the pump off.', Control::Hold),
-                new Phase('draw', 'Draw off', 5.0, $gauge - self::DROP_KPA, $gauge - self::DROP_KPA, $gauge, 'Open the tap a little, catch every drop in a graded vessel, shut it.', Control::Lower, true, fallKpa: self::DROP_KPA),
+                new Phase(
+                    'settle', 'Settle', self::SETTLE, $gauge * (1 - self::HOLD_BAND), $gauge, $gauge, 'Hold the pressure, then shut the pump off.',
+                    Control::Hold,
+                ),
+                new Phase(
+                    'draw', 'Draw off', 5.0, $gauge - self::DROP_KPA, $gauge - self::DROP_KPA, $gauge,
+                    'Open the tap a little, catch every drop in a graded vessel, shut it.', Control::Lower, true, fallKpa: self::DROP_KPA,
+                ),
                 new Phase('still', 'Stand', 2.0, $gauge - 2 * self::DROP_KPA, $gauge - self::DROP_KPA, $gauge, 'Read the gauge.', Control::Shut),
             ],
-            [new Figure('Water allowed for the fall', 'ΔVmax = 1.5·V·Δp·(1/Ew + D/(e·ER))', $words->litres($allowed), self::volumeWorking($section, 1.5, self::DROP_KPA))],
-            [$this->medium()->caution()], ['Blunt at high pressure: air is already squeezed small there. How much can hide is shown with the result.', 'The fall of 50 kPa is common practice; the factor 1.5 is from memory, 1.2 belongs to the main test.'], options: $options,
+            [new Figure(
+                'Water allowed for the fall', 'ΔVmax = 1.5·V·Δp·(1/Ew + D/(e·ER))', $words->litres($allowed),
+                self::volumeWorking($section, 1.5, self::DROP_KPA),
+            )],
+            [$this->medium()->caution()],
+            [
+                'Blunt at high pressure: air is already squeezed small there. How much can hide is shown with the result.',
+                'The fall of 50 kPa is common practice; the factor 1.5 is from memory, 1.2 belongs to the main test.',
+            ],
+            options: $options,
         );
     }
 
@@ -93,14 +112,30 @@ final class En805Air extends WaterMain
         $figures = [...$allowed, 'drop_kpa' => $fell, 'drawn_off_l' => $drawn, 'hides_air_l' => $hides, 'hides_air_percent' => $share];
         $arithmetic = [
             new Figure('Fall', 'before − after', $words->kpa($fell), $words->kpa($before).' − '.$words->kpa($after)),
-            new Figure('Water allowed for it', 'ΔVmax = 1.5·V·Δp·(1/Ew + D/(e·ER))', $words->litres($allowed['max_volume_l']), self::volumeWorking($seen->section, 1.5, $fell)),
-            new Figure('Free air that this can hide', '(ΔVmax − ΔV of the pipe) / (p_atm/(p2+p_atm) − p_atm/(p1+p_atm))', $words->litres($hides).', '.Words::plain($share).' % of the volume'),
+            new Figure(
+                'Water allowed for it', 'ΔVmax = 1.5·V·Δp·(1/Ew + D/(e·ER))', $words->litres($allowed['max_volume_l']),
+                self::volumeWorking($seen->section, 1.5, $fell),
+            ),
+            new Figure(
+                'Free air that this can hide', '(ΔVmax − ΔV of the pipe) / (p_atm/(p2+p_atm) − p_atm/(p1+p_atm))',
+                $words->litres($hides).', '.Words::plain($share).' % of the volume',
+            ),
         ];
         if ($drawn === null) {
-            return new Accepted([$this->finding('water', Severity::Mend, 'The water drawn off was not measured.', 'Catch it in a graded vessel and do it again.')], $arithmetic, $figures, 'unclear');
+            return new Accepted(
+                [$this->finding('water', Severity::Mend, 'The water drawn off was not measured.', 'Catch it in a graded vessel and do it again.')],
+                $arithmetic, $figures, 'unclear',
+            );
         }
-        $finding = $this->most('water', 'Water drawn off', $drawn, $allowed['max_volume_l'], Unit::Litre, $words->litresPair(...), 'Too much air. Lower the pressure, vent every summit until no air comes, and check again.');
+        $finding = $this->most(
+            'water', 'Water drawn off', $drawn, $allowed['max_volume_l'], Unit::Litre, $words->litresPair(...),
+            'Too much air. Lower the pressure, vent every summit until no air comes, and check again.',
+        );
 
-        return new Accepted([$this->lasted($seen, 'settle', self::SETTLE, 'Settling'), $finding], [...$arithmetic, new Figure('Water drawn off', 'measured', $words->litres($drawn))], $figures, $finding->severity->rank() >= 2 ? 'air' : 'little air');
+        return new Accepted(
+            [$this->lasted($seen, 'settle', self::SETTLE, 'Settling'), $finding],
+            [...$arithmetic, new Figure('Water drawn off', 'measured', $words->litres($drawn))], $figures,
+            $finding->severity->rank() >= 2 ? 'air' : 'little air',
+        );
     }
 }

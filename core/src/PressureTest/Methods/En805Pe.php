@@ -91,19 +91,40 @@ final class En805Pe extends WaterMain
         return new TestPlan($this->id(), $this->medium(), $gauge, $drawn, $stp, $levels->atHigh($gauge), self::window($section, $words),
             ['said' => 'While holding: as much as keeps the pressure. After that none.', 'l_per_h' => null, 'litres' => null],
             [
-                new Phase('relax', 'Relax', self::RELAX_MIN, 0.0, 0.0, 0.05 * $gauge, 'No pressure for an hour, full of water, so that earlier stretching fades. Let no air in.', Control::Open),
+                new Phase(
+                    'relax', 'Relax', self::RELAX_MIN, 0.0, 0.0, 0.05 * $gauge,
+                    'No pressure for an hour, full of water, so that earlier stretching fades. Let no air in.', Control::Open,
+                ),
                 self::raise($gauge, self::RAISE, 'To the pressure in less than ten minutes.'),
-                new Phase('hold', 'Hold', self::HOLD_MIN, $gauge * (1 - self::HOLD_BAND), $gauge, $gauge, 'Keep the pressure by pumping. Walk the section.', Control::Hold),
+                new Phase(
+                    'hold', 'Hold', self::HOLD_MIN, $gauge * (1 - self::HOLD_BAND), $gauge, $gauge, 'Keep the pressure by pumping. Walk the section.',
+                    Control::Hold,
+                ),
                 new Phase('rest', 'Stretch', self::REST_MIN, $gauge - En805::REST_FALL * $stp, $gauge, $gauge, 'No pumping for an hour.', Control::Shut),
-                new Phase('draw', 'Draw off', 2.0, $drawn, $drawn, $gauge, 'Let the pressure down by 10 to 15 % of the test pressure, quickly; catch and measure the water.', Control::Lower, fallKpa: self::DRAW * $stp),
-                new Phase('main', 'Rise', self::MAIN_MIN, $drawn - En805::BELOW_HIGHEST_KPA, $drawn, $gauge, 'Shut. The pressure must rise and not fall.', Control::Shut, true, self::LONGEST_MIN),
+                new Phase(
+                    'draw', 'Draw off', 2.0, $drawn, $drawn, $gauge,
+                    'Let the pressure down by 10 to 15 % of the test pressure, quickly; catch and measure the water.', Control::Lower,
+                    fallKpa: self::DRAW * $stp,
+                ),
+                new Phase(
+                    'main', 'Rise', self::MAIN_MIN, $drawn - En805::BELOW_HIGHEST_KPA, $drawn, $gauge, 'Shut. The pressure must rise and not fall.',
+                    Control::Shut, true, self::LONGEST_MIN,
+                ),
             ],
             [
                 self::stpFigure($section, $words),
-                new Figure('Least pressure after stretching', 'at the gauge: a fall of 30 % of the test pressure at the most', $words->kpa($gauge - En805::REST_FALL * $stp), $words->kpa($gauge).' − 0.3 × '.$words->kpa($stp)),
+                new Figure(
+                    'Least pressure after stretching', 'at the gauge: a fall of 30 % of the test pressure at the most',
+                    $words->kpa($gauge - En805::REST_FALL * $stp), $words->kpa($gauge).' − 0.3 × '.$words->kpa($stp),
+                ),
                 new Figure('Draw off', '10 to 15 % of the test pressure', $words->kpa(0.10 * $stp).' to '.$words->kpa(0.15 * $stp)),
             ],
-            [$this->medium()->caution()], ['Remembered, not at hand: check the steps against your copy of EN 805, A.27.', 'In doubt after 30 min leave it shut up to 90 min: at most 25 kPa below the highest reading passes.'], options: $options,
+            [$this->medium()->caution()],
+            [
+                'Remembered, not at hand: check the steps against your copy of EN 805, A.27.',
+                'In doubt after 30 min leave it shut up to 90 min: at most 25 kPa below the highest reading passes.',
+            ],
+            options: $options,
         );
     }
 
@@ -121,14 +142,23 @@ final class En805Pe extends WaterMain
             $found = En805::pe($stp, $rested + $level, $main);
         }
         $draw = $rested - $start;
-        $findings = [...$this->before($seen), $this->rested($seen, $rested, $found['preliminary']), $this->drawn($seen, $draw, $found), ...$this->water($seen, max(0.1, $draw)), ...$this->rise($seen, $found, $main[count($main) - 1][0])];
+        $findings = [
+            ...$this->before($seen), $this->rested($seen, $rested, $found['preliminary']), $this->drawn($seen, $draw, $found),
+            ...$this->water($seen, max(0.1, $draw)), ...$this->rise($seen, $found, $main[count($main) - 1][0]),
+        ];
         $volume = self::allowedL($seen->section, max(0.1, $draw), 'main');
 
         return new Accepted($findings, [
             self::stpFigure($seen->section, $words),
-            new Figure('Fall while stretching', 'of the test pressure, 30 % at the most', Words::plain(100 * ($seen->plan->gaugeKpa - $rested) / $stp, 1).' %', '('.$words->kpa($seen->plan->gaugeKpa).' − '.$words->kpa($rested).') / '.$words->kpa($stp)),
+            new Figure(
+                'Fall while stretching', 'of the test pressure, 30 % at the most', Words::plain(100 * ($seen->plan->gaugeKpa - $rested) / $stp, 1).' %',
+                '('.$words->kpa($seen->plan->gaugeKpa).' − '.$words->kpa($rested).') / '.$words->kpa($stp),
+            ),
             new Figure('Drawn off', 'before − after', $words->kpa($draw), $words->kpa($rested).' − '.$words->kpa($start)),
-            new Figure('Water allowed for it', 'ΔVmax = 1.2·V·Δp·(1/Ew + D/(e·E))', $words->litres($volume['max_volume_l']), self::volumeWorking($seen->section, 1.2, $draw)),
+            new Figure(
+                'Water allowed for it', 'ΔVmax = 1.2·V·Δp·(1/Ew + D/(e·E))', $words->litres($volume['max_volume_l']),
+                self::volumeWorking($seen->section, 1.2, $draw),
+            ),
             new Figure('Highest in the rise', 'from the trace', $words->kpa($found['highest_kpa'])),
             new Figure('Last below the highest', 'highest − last', $words->kpa($found['fall_kpa'])),
         ], [...$found, 'stp_kpa' => $stp, 'stp_gauge_kpa' => $seen->plan->gaugeKpa, 'end_of_rest_kpa' => $rested, 'drawn_kpa' => $draw, 'drawn_off_l' => $seen->run->number('drawn_off_l'), 'max_drawn_off_l' => $volume['max_volume_l'], 'main' => $main],
@@ -143,7 +173,11 @@ final class En805Pe extends WaterMain
 
         return [
             $this->lasted($seen, 'relax', self::RELAX_MIN, 'Relaxed'),
-            $this->finding('raise', $quick ? Severity::Go : Severity::Mend, 'Raised in '.$seen->words->minutes($raised).'; less than 10 min wanted.', $quick ? '' : 'Creep of a slow raising spoils what follows. Let the pressure down, relax and start over.', $raised, self::RAISE_MOST_MIN, self::RAISE_MOST_MIN - $raised, Unit::Minute),
+            $this->finding(
+                'raise', $quick ? Severity::Go : Severity::Mend, 'Raised in '.$seen->words->minutes($raised).'; less than 10 min wanted.',
+                $quick ? '' : 'Creep of a slow raising spoils what follows. Let the pressure down, relax and start over.', $raised, self::RAISE_MOST_MIN,
+                self::RAISE_MOST_MIN - $raised, Unit::Minute,
+            ),
             $this->lasted($seen, 'hold', self::HOLD_MIN, 'Held'),
             $this->lasted($seen, 'rest', self::REST_MIN - 1.0, 'Shut to stretch', 'rest_time'),
         ];
@@ -193,11 +227,17 @@ final class En805Pe extends WaterMain
     {
         $drawn = $seen->run->number('drawn_off_l');
         if ($drawn === null) {
-            return [$this->finding('water', Severity::Mend, 'The water drawn off was not measured.', 'Without it nobody knows how much air is in the pipe: give the measured volume, or start over.')];
+            return [$this->finding(
+                'water', Severity::Mend, 'The water drawn off was not measured.',
+                'Without it nobody knows how much air is in the pipe: give the measured volume, or start over.',
+            )];
         }
         $allowed = self::allowedL($seen->section, $draw, 'main')['max_volume_l'];
 
-        return [$this->most('water', 'Water drawn off', $drawn, $allowed, Unit::Litre, $seen->words->litresPair(...), 'Too much air in the pipe. Vent every summit, relax and start over.')];
+        return [$this->most(
+            'water', 'Water drawn off', $drawn, $allowed, Unit::Litre, $seen->words->litresPair(...),
+            'Too much air in the pipe. Vent every summit, relax and start over.',
+        )];
     }
 
     /**
@@ -209,11 +249,23 @@ final class En805Pe extends WaterMain
         $words = $seen->words;
         $fall = $words->kpa($found['fall_kpa'], Rounding::Up);
         [$severity, $said, $todo] = match ($found['verdict']) {
-            'pass' => [Severity::Go, $found['fall_kpa'] > 1e-9 ? "After {$words->minutes($minutes)} {$fall} below the highest reading; ".$words->kpa(En805::BELOW_HIGHEST_KPA).' allowed.' : 'It rose and never fell.', ''],
-            'extend' => [Severity::Mend, "Not decided after {$words->minutes($minutes)}: it has fallen by {$fall} from its highest.", $minutes < self::MAIN_MIN - 1 ? 'The record is too short: 30 min at least.' : 'Leave it shut up to 90 min; at most 25 kPa below the highest passes.'],
-            default => [Severity::Mend, "It fell by {$fall} from its highest; ".$words->kpa(En805::BELOW_HIGHEST_KPA).' allowed.', 'A leak. Let the pressure down, look at every joint, mend, relax and start over.'],
+            'pass' => [
+                Severity::Go,
+                $found['fall_kpa'] > 1e-9 ? "After {$words->minutes($minutes)} {$fall} below the highest reading; ".$words->kpa(En805::BELOW_HIGHEST_KPA).' allowed.' : 'It rose and never fell.',
+                '',
+            ],
+            'extend' => [
+                Severity::Mend, "Not decided after {$words->minutes($minutes)}: it has fallen by {$fall} from its highest.",
+                $minutes < self::MAIN_MIN - 1 ? 'The record is too short: 30 min at least.' : 'Leave it shut up to 90 min; at most 25 kPa below the highest passes.',
+            ],
+            default => [
+                Severity::Mend, "It fell by {$fall} from its highest; ".$words->kpa(En805::BELOW_HIGHEST_KPA).' allowed.',
+                'A leak. Let the pressure down, look at every joint, mend, relax and start over.',
+            ],
         };
 
-        return [$this->finding('rise', $severity, $said, $todo, $found['fall_kpa'], En805::BELOW_HIGHEST_KPA, En805::BELOW_HIGHEST_KPA - $found['fall_kpa'], Unit::KiloPascal)];
+        return [$this->finding(
+            'rise', $severity, $said, $todo, $found['fall_kpa'], En805::BELOW_HIGHEST_KPA, En805::BELOW_HIGHEST_KPA - $found['fall_kpa'], Unit::KiloPascal,
+        )];
     }
 }

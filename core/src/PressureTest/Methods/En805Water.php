@@ -47,7 +47,12 @@ final class En805Water extends WaterMain
 
     public function asks(): array
     {
-        return [ReadingSpec::number('pumped_in_l', 'Water pumped in to reach the pressure again', Unit::Litre, 0.0, 1.0e6, 'as metered at the end of the hour')->optional(), self::leakSeen()];
+        return [
+            ReadingSpec::number(
+                'pumped_in_l', 'Water pumped in to reach the pressure again', Unit::Litre, 0.0, 1.0e6, 'as metered at the end of the hour',
+            )->optional(),
+            self::leakSeen(),
+        ];
     }
 
     protected function draft(TestSection $section, array $options, Words $words): TestPlan
@@ -62,11 +67,20 @@ final class En805Water extends WaterMain
             ['said' => 'At most '.$words->litres($allowed).' to reach the pressure again after the hour.', 'l_per_h' => $allowed, 'litres' => $allowed],
             [
                 self::raise($gauge),
-                new Phase('preliminary', 'Preliminary test', self::soakMin($section), $gauge * (1 - self::HOLD_BAND), $gauge, $gauge, 'Keep the pressure up; walk the section.', Control::Hold),
+                new Phase(
+                    'preliminary', 'Preliminary test', self::soakMin($section), $gauge * (1 - self::HOLD_BAND), $gauge, $gauge,
+                    'Keep the pressure up; walk the section.', Control::Hold,
+                ),
                 new Phase('main', 'Main test', self::MAIN_MIN, $gauge - 2 * $drop, $gauge, $gauge, 'No pumping for an hour.', Control::Shut, true),
-                new Phase('back', 'Pump back', self::BACK_MIN, $gauge * (1 - self::HOLD_BAND), $gauge, $gauge, 'Pump back to the pressure and meter the water.', Control::Hold),
+                new Phase(
+                    'back', 'Pump back', self::BACK_MIN, $gauge * (1 - self::HOLD_BAND), $gauge, $gauge, 'Pump back to the pressure and meter the water.',
+                    Control::Hold,
+                ),
             ],
-            [self::stpFigure($section, $words), new Figure('Water allowed', 'ΔVmax = 1.2·V·Δp·(1/Ew + D/(e·ER))', $words->litres($allowed), self::volumeWorking($section, 1.2, $drop))],
+            [
+                self::stpFigure($section, $words),
+                new Figure('Water allowed', 'ΔVmax = 1.2·V·Δp·(1/Ew + D/(e·ER))', $words->litres($allowed), self::volumeWorking($section, 1.2, $drop)),
+            ],
             [$this->medium()->caution()], ['The air check (en805-air) belongs to this test: air takes water too.'], options: $options,
         );
     }
@@ -78,10 +92,28 @@ final class En805Water extends WaterMain
         $words = $seen->words;
         $end = min($seen->trace()->endS(), $seen->located->of('back')[1] ?? $seen->trace()->endS());
         $water = $seen->run->number('pumped_in_l') ?? $seen->addedL($seen->to('main') - 1.0, $end);
-        $arithmetic = [self::stpFigure($seen->section, $words), new Figure('Water allowed', 'ΔVmax = 1.2·V·Δp·(1/Ew + D/(e·ER))', $words->litres($allowed['max_volume_l']), self::volumeWorking($seen->section, 1.2, $drop))];
-        $findings = [$this->lasted($seen, 'preliminary', self::soakMin($seen->section), 'Preliminary test'), $this->lasted($seen, 'main', self::MAIN_MIN, 'Main test')];
+        $arithmetic = [
+            self::stpFigure($seen->section, $words),
+            new Figure(
+                'Water allowed', 'ΔVmax = 1.2·V·Δp·(1/Ew + D/(e·ER))', $words->litres($allowed['max_volume_l']),
+                self::volumeWorking($seen->section, 1.2, $drop),
+            ),
+        ];
+        $findings = [
+            $this->lasted($seen, 'preliminary', self::soakMin($seen->section), 'Preliminary test'),
+            $this->lasted($seen, 'main', self::MAIN_MIN, 'Main test'),
+        ];
         if ($water === null) {
-            return new Accepted([...$findings, $this->finding('water', Severity::Mend, 'Nobody metered the water that was pumped back.', 'Without it this method says nothing: meter it, or judge by the fall of pressure.')], $arithmetic, [...$allowed, 'pumped_in_l' => null]);
+            return new Accepted(
+                [
+                    ...$findings,
+                    $this->finding(
+                        'water', Severity::Mend, 'Nobody metered the water that was pumped back.',
+                        'Without it this method says nothing: meter it, or judge by the fall of pressure.',
+                    ),
+                ],
+                $arithmetic, [...$allowed, 'pumped_in_l' => null],
+            );
         }
 
         return new Accepted([...$findings, $this->most('water', 'Water pumped back', max(0.0, $water), $allowed['max_volume_l'], Unit::Litre, $words->litresPair(...), 'Not tight. Lower the pressure, look at every joint, mend, test again.')],

@@ -43,7 +43,9 @@ final class F1417 extends SewerAir
 
     public function suits(TestSection $section, UnitSystem $units): ?array
     {
-        return self::gravity($section) && in_array($section->main()->material, [Material::Pe, Material::Pvc, Material::Grp], true) ? ['rank' => $units === UnitSystem::UsCustomary ? 1 : 6, 'why' => 'A plastic gravity sewer, by the American standard.'] : null;
+        return self::gravity($section) && in_array($section->main()->material, [Material::Pe, Material::Pvc, Material::Grp], true) ? [
+            'rank' => $units === UnitSystem::UsCustomary ? 1 : 6, 'why' => 'A plastic gravity sewer, by the American standard.',
+        ] : null;
     }
 
     public function options(): array
@@ -78,13 +80,18 @@ final class F1417 extends SewerAir
         $words = $words->upTo($preload);
         $minutes = $share * $table['time_s'] / 60;
         $window = self::anyLevel($preload, self::psi(Sewer::F1417_HIGHEST_PSI), $words);
-        $window = $window['feasible'] ? [...$window, 'min_kpa' => $start] : [...$window, 'said' => Sewer::airWillNotDo(self::groundwaterFt($section), $table['start_psi'])];
+        $window = $window['feasible'] ? [...$window, 'min_kpa' => $start] : [
+            ...$window, 'said' => Sewer::airWillNotDo(self::groundwaterFt($section), $table['start_psi']),
+        ];
 
         return new TestPlan($this->id(), $this->medium(), $preload, $start, $preload, $preload, $window,
             ['said' => 'Air only while settling; none in the test.', 'l_per_h' => null, 'litres' => null],
             self::phases($preload, self::SETTLE_MIN, $start, $drop, $minutes),
             [
-                new Figure('Starting pressure', '3.5 psi + 0.43 psi a foot of groundwater; with the preload of 0.5 psi 9 psi at most', $words->kpa($start), '3.5 + 0.43 × '.Words::plain(Length::of($section->groundwaterM, 'm')->in('ft'), 1).' psi'),
+                new Figure(
+                    'Starting pressure', '3.5 psi + 0.43 psi a foot of groundwater; with the preload of 0.5 psi 9 psi at most', $words->kpa($start),
+                    '3.5 + 0.43 × '.Words::plain(Length::of($section->groundwaterM, 'm')->in('ft'), 1).' psi',
+                ),
                 self::timeFigure($section, $table, $share, $words),
             ],
             [$this->medium()->caution()], ['Never above 9 psi: a plug lets go.'], options: $options,
@@ -96,15 +103,24 @@ final class F1417 extends SewerAir
     {
         $inches = Words::plain(Length::of($section->main()->dnMm, 'mm')->in('in'));
 
-        return new Figure('Time', 'T = 0.085·D·K/Q, K = max(0.000419·D·L, 1), Q = 0.0015'.($share < 1.0 ? ', half of it for 0.5 psi' : ''), $words->minutes($share * $table['time_s'] / 60), ($share < 1.0 ? '0.5 × ' : '')."0.085·{$inches}·".Words::plain($table['k'], 3).'/0.0015 s');
+        return new Figure(
+            'Time', 'T = 0.085·D·K/Q, K = max(0.000419·D·L, 1), Q = 0.0015'.($share < 1.0 ? ', half of it for 0.5 psi' : ''),
+            $words->minutes($share * $table['time_s'] / 60), ($share < 1.0 ? '0.5 × ' : '')."0.085·{$inches}·".Words::plain($table['k'], 3).'/0.0015 s',
+        );
     }
 
     protected function accept(Seen $seen): Accepted
     {
         $table = self::table($seen->section);
         $share = (float) ($seen->plan->options['drop'] ?? '1.0');
-        $found = $this->dropped($seen, $share * $table['time_s'] / 60, self::psi($share), self::psi($table['start_psi']), 'Look at plugs and hoses with soapy water, let the pressure down, find the joint, mend, test again.');
+        $found = $this->dropped(
+            $seen, $share * $table['time_s'] / 60, self::psi($share), self::psi($table['start_psi']),
+            'Look at plugs and hoses with soapy water, let the pressure down, find the joint, mend, test again.',
+        );
 
-        return new Accepted([$this->lasted($seen, 'settle', self::SETTLE_MIN, 'Settling'), ...$found->findings], [self::timeFigure($seen->section, $table, $share, $seen->words), En1610Air::dropFigure($found, $seen->words)], $found->figures);
+        return new Accepted(
+            [$this->lasted($seen, 'settle', self::SETTLE_MIN, 'Settling'), ...$found->findings],
+            [self::timeFigure($seen->section, $table, $share, $seen->words), En1610Air::dropFigure($found, $seen->words)], $found->figures,
+        );
     }
 }

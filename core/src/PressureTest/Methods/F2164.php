@@ -84,19 +84,38 @@ final class F2164 extends Method
         $window = $levels->window($section->workingKpa + self::REDUCTION_KPA, $low, $words);
 
         return new TestPlan($this->id(), $this->medium(), $expansion, $test, $low, $levels->atHigh($expansion), $window,
-            ['said' => 'Expansion: as much as holds the pressure; the amount is not judged by this method. Test hour: none.', 'l_per_h' => null, 'litres' => null],
+            [
+                'said' => 'Expansion: as much as holds the pressure; the amount is not judged by this method. Test hour: none.', 'l_per_h' => null,
+                'litres' => null,
+            ],
             [
                 self::raise($expansion),
-                new Phase('expansion', 'Expansion', self::EXPANSION_MIN, $expansion * (1 - self::HOLD_BAND), $expansion, $expansion, 'Add make-up water whenever the pressure sags; at least every hour.', Control::Hold),
-                new Phase('reduce', 'Reduce', self::REDUCE_MIN, $test, $test, $expansion, 'Bleed water slowly to the test pressure, shut the valve.', Control::Lower),
-                new Phase('test', 'Test hour', self::TEST_MIN, $test * (1 - self::BAND), $test, $test * (1 + self::BAND), 'Add no water, take none out. Watch.', Control::Shut, true),
+                new Phase(
+                    'expansion', 'Expansion', self::EXPANSION_MIN, $expansion * (1 - self::HOLD_BAND), $expansion, $expansion,
+                    'Add make-up water whenever the pressure sags; at least every hour.', Control::Hold,
+                ),
+                new Phase(
+                    'reduce', 'Reduce', self::REDUCE_MIN, $test, $test, $expansion, 'Bleed water slowly to the test pressure, shut the valve.',
+                    Control::Lower,
+                ),
+                new Phase(
+                    'test', 'Test hour', self::TEST_MIN, $test * (1 - self::BAND), $test, $test * (1 + self::BAND), 'Add no water, take none out. Watch.',
+                    Control::Shut, true,
+                ),
             ],
             [
                 new Figure('Test pressure at the low point', 'the owner’s', $words->kpa($low)),
-                new Figure('The most at the low point', '1.5 × design pressure of the weakest pipe; rating of any other part', $words->kpa($most), $words->kpa($weakest->kpa)." ({$weakest->name})"),
+                new Figure(
+                    'The most at the low point', '1.5 × design pressure of the weakest pipe; rating of any other part', $words->kpa($most),
+                    $words->kpa($weakest->kpa)." ({$weakest->name})",
+                ),
             ],
             [$this->medium()->caution()],
-            ['At most 8 h under test pressure in all; depressurise and wait 8 h before a repeat [ASTM F2164].', 'Times for raising and reducing, and that the high point sees the working pressure in the test hour, are common practice. That make-up may let the pressure sag by 2 % in the expansion is a value from memory.', 'Another test than the make-up table of the PE pipe handbook: the two are never mixed.'],
+            [
+                'At most 8 h under test pressure in all; depressurise and wait 8 h before a repeat [ASTM F2164].',
+                'Times for raising and reducing, and that the high point sees the working pressure in the test hour, are common practice. That make-up may let the pressure sag by 2 % in the expansion is a value from memory.',
+                'Another test than the make-up table of the PE pipe handbook: the two are never mixed.',
+            ],
             options: $options,
         );
     }
@@ -124,7 +143,10 @@ final class F2164 extends Method
             new Figure('At the gauge, test hour', 'expansion − 69 kPa (10 psi)', $words->kpa($seen->plan->judgedKpa)),
             new Figure('Expansion held', 'from reaching pressure to reducing', $words->minutes($held)),
             new Figure('Pressure at the start of the test hour', 'first reading after reducing', $words->kpa($start)),
-            new Figure('Band of the test hour', 'start ± 5 %', $words->kpa($start * (1 - self::BAND)).' to '.$words->kpa($start * (1 + self::BAND)), $words->kpa($start).' ± 5 %'),
+            new Figure(
+                'Band of the test hour', 'start ± 5 %', $words->kpa($start * (1 - self::BAND)).' to '.$words->kpa($start * (1 + self::BAND)),
+                $words->kpa($start).' ± 5 %',
+            ),
             new Figure('Lowest and highest in the test hour', 'from the trace', $words->kpa($least).' and '.$words->kpa($most)),
         ], ['start_kpa' => $start, 'lowest_kpa' => $least, 'highest_kpa' => $most, 'change_percent' => 100 * $off / $start, 'allowed_percent' => 100 * self::BAND, 'expansion_min' => $held]);
     }
@@ -137,7 +159,11 @@ final class F2164 extends Method
         $wanted = $seen->plan->gaugeKpa * (1 - self::HOLD_BAND) * (1 - RunChecks::GAUGE_ERROR);
         $fine = Compare::atLeast($least, $wanted);
 
-        return $this->finding('expanded', $fine ? Severity::Go : Severity::Mend, 'Lowest in the expansion '.implode('; ', $seen->words->kpaPair($least, $wanted, false)).' wanted.', $fine ? '' : 'Make-up water came too seldom. Depressurise, rest 8 h, test again.', $least, $wanted, $least - $wanted, Unit::KiloPascal);
+        return $this->finding(
+            'expanded', $fine ? Severity::Go : Severity::Mend,
+            'Lowest in the expansion '.implode('; ', $seen->words->kpaPair($least, $wanted, false)).' wanted.',
+            $fine ? '' : 'Make-up water came too seldom. Depressurise, rest 8 h, test again.', $least, $wanted, $least - $wanted, Unit::KiloPascal,
+        );
     }
 
     private function start(Seen $seen, float $start): Finding

@@ -66,7 +66,9 @@ final class GasPlastic extends Method
 
     public function suits(TestSection $section, UnitSystem $units): ?array
     {
-        return self::serves($section, ['gas']) && in_array($section->main()->material, [Material::Pe, Material::Pvc, Material::Composite], true) ? ['rank' => 1, 'why' => 'A plastic gas main.'] : null;
+        return self::serves($section, ['gas']) && in_array(
+            $section->main()->material, [Material::Pe, Material::Pvc, Material::Composite], true,
+        ) ? ['rank' => 1, 'why' => 'A plastic gas main.'] : null;
     }
 
     public function options(): array
@@ -77,7 +79,9 @@ final class GasPlastic extends Method
     public function asks(): array
     {
         return [
-            ReadingSpec::number('baro_start_kpa', 'Barometer at the start', Unit::KiloPascal, 60.0, 110.0, 'where it was not read 1.01325 bar is taken')->optional(),
+            ReadingSpec::number(
+                'baro_start_kpa', 'Barometer at the start', Unit::KiloPascal, 60.0, 110.0, 'where it was not read 1.01325 bar is taken',
+            )->optional(),
             ReadingSpec::number('baro_end_kpa', 'Barometer at the end', Unit::KiloPascal, 60.0, 110.0)->optional(),
             ReadingSpec::number('gauge_tolerance_kpa', 'Tolerance of the gauge', Unit::KiloPascal, 0.001, 100.0, 'else twice what it resolves')->optional(),
             self::leakSeen(),
@@ -120,16 +124,37 @@ final class GasPlastic extends Method
         return new TestPlan($this->id(), $this->medium(), $gauge, $gauge, $gauge, $gauge, $window, ['said' => 'None once it is shut.', 'l_per_h' => null, 'litres' => null],
             [
                 self::raise($gauge, self::RAISE_MIN, 'Let air in slowly and in steps; walk away while it rises.'),
-                new Phase('settle', 'Settle', self::SETTLE_MIN, $least, $gauge, $highest, 'Top up while the air takes the temperature of the ground.', Control::Hold),
-                new Phase('test', 'Test', $minutes, $least, $gauge, $highest, 'Shut. Read pressure, temperature on the pipe and barometer at both ends of the time.', Control::Shut, true),
+                new Phase(
+                    'settle', 'Settle', self::SETTLE_MIN, $least, $gauge, $highest, 'Top up while the air takes the temperature of the ground.',
+                    Control::Hold,
+                ),
+                new Phase(
+                    'test', 'Test', $minutes, $least, $gauge, $highest,
+                    'Shut. Read pressure, temperature on the pipe and barometer at both ends of the time.', Control::Shut, true,
+                ),
             ],
             [
-                new Figure('Least test pressure', 'the greater of 1.5·MAOP and 50 psi', $words->kpa($least), '1.5 × '.$words->kpa($section->workingKpa).'; '.$words->kpa(Pressure::of(50.0, 'psi')->in('kPa'))),
-                new Figure('Greatest test pressure', $most === null ? '1.5 × rating of the weakest part (from memory); give HDB, DR and design factor for 2.5 × design pressure' : '2.5 × design pressure 2·HDB·DF/(DR − 1), and 1.5 × the weakest rating', $words->kpa($highest)),
-                new Figure('Time', 't = V·tolerance/(q·p_atm), an hour at the least', $words->minutes($minutes), Words::plain($section->volumeM3(), 3).' m³ × '.$words->kpa(self::tolerance($section))." / ({$options['leak']} L/h × ".$words->kpa(FilledPipe::ATMOSPHERE_KPA).')'),
+                new Figure(
+                    'Least test pressure', 'the greater of 1.5·MAOP and 50 psi', $words->kpa($least),
+                    '1.5 × '.$words->kpa($section->workingKpa).'; '.$words->kpa(Pressure::of(50.0, 'psi')->in('kPa')),
+                ),
+                new Figure(
+                    'Greatest test pressure',
+                    $most === null ? '1.5 × rating of the weakest part (from memory); give HDB, DR and design factor for 2.5 × design pressure' : '2.5 × design pressure 2·HDB·DF/(DR − 1), and 1.5 × the weakest rating',
+                    $words->kpa($highest),
+                ),
+                new Figure(
+                    'Time', 't = V·tolerance/(q·p_atm), an hour at the least', $words->minutes($minutes),
+                    Words::plain($section->volumeM3(), 3).' m³ × '.$words->kpa(self::tolerance($section))." / ({$options['leak']} L/h × ".$words->kpa(FilledPipe::ATMOSPHERE_KPA).')',
+                ),
                 new Figure('A degree of cooling alone makes', '(p + b)·ΔT/T', $words->kpa($falls)),
             ],
-            [$this->medium()->caution()], ['Pipe no warmer than 100 °F, or the temperature of its rating [49 CFR 192.513].', '2.5 × the design pressure since 2019, 3 × before.', 'The hour to settle, the least time and the margin of 3 % are common practice; two steps of the gauge as tolerance are from memory.'], options: $options,
+            [$this->medium()->caution()],
+            [
+                'Pipe no warmer than 100 °F, or the temperature of its rating [49 CFR 192.513].', '2.5 × the design pressure since 2019, 3 × before.',
+                'The hour to settle, the least time and the margin of 3 % are common practice; two steps of the gauge as tolerance are from memory.',
+            ],
+            options: $options,
         );
     }
 
@@ -139,9 +164,21 @@ final class GasPlastic extends Method
         [$least] = self::limits($seen->section);
         [$from, $to] = [$seen->from('test'), $seen->to('test')];
         [$t1, $t2] = [$seen->trace()->celsiusAt($from), $seen->trace()->celsiusAt($to)];
-        $findings = [$this->lasted($seen, 'settle', self::SETTLE_MIN, 'Settling'), $this->lasted($seen, 'test', self::minutes($seen->section, (float) ($seen->plan->options['leak'] ?? 5)), 'Test')];
+        $findings = [
+            $this->lasted($seen, 'settle', self::SETTLE_MIN, 'Settling'),
+            $this->lasted($seen, 'test', self::minutes($seen->section, (float) ($seen->plan->options['leak'] ?? 5)), 'Test'),
+        ];
         if ($t1 === null || $t2 === null) {
-            return new Accepted([...$findings, $this->finding('temperature', Severity::Mend, 'No temperature was logged.', 'Without it a gas test says nothing: a degree moves the gauge as a leak does. Log the temperature of the pipe, and test again.')], [], []);
+            return new Accepted(
+                [
+                    ...$findings,
+                    $this->finding(
+                        'temperature', Severity::Mend, 'No temperature was logged.',
+                        'Without it a gas test says nothing: a degree moves the gauge as a leak does. Log the temperature of the pipe, and test again.',
+                    ),
+                ],
+                [], [],
+            );
         }
         $b1 = $seen->run->number('baro_start_kpa') ?? FilledPipe::ATMOSPHERE_KPA;
         $b2 = $seen->run->number('baro_end_kpa') ?? $b1;
@@ -155,13 +192,28 @@ final class GasPlastic extends Method
 
         return new Accepted([
             ...$findings, $this->least($seen, $lowest, $least), $this->warmest($seen),
-            $this->most('missing', 'Missing from what the weather explains', abs($missing), $tolerance, Unit::KiloPascal, $words->kpaPair(...), $missing > 0 ? 'Gas escapes. Lower the pressure first, find it with soapy water at low pressure, mend, test again.' : 'The pressure rose more than the weather explains: the thermometer does not show the pipe, or air came in. Settle longer, test again.'),
-            ...($seen->run->number('baro_start_kpa') === null || $seen->run->number('baro_end_kpa') === null ? [$this->finding('barometer', Severity::Watch, 'The barometer was not read at both ends; '.$words->kpa($b1).' is taken.', 'Weather can move it by 2 kPa in a night: read it.')] : []),
+            $this->most(
+                'missing', 'Missing from what the weather explains', abs($missing), $tolerance, Unit::KiloPascal, $words->kpaPair(...),
+                $missing > 0 ? 'Gas escapes. Lower the pressure first, find it with soapy water at low pressure, mend, test again.' : 'The pressure rose more than the weather explains: the thermometer does not show the pipe, or air came in. Settle longer, test again.',
+            ),
+            ...($seen->run->number('baro_start_kpa') === null || $seen->run->number('baro_end_kpa') === null ? [$this->finding(
+                'barometer', Severity::Watch, 'The barometer was not read at both ends; '.$words->kpa($b1).' is taken.',
+                'Weather can move it by 2 kPa in a night: read it.',
+            )] : []),
         ], [
-            new Figure('Expected at the end', 'p2 = (p1 + b1)·T2/T1 − b2', $words->kpa($expected), sprintf('(%s + %s)·%s/%s − %s kPa', Words::plain($p1), Words::plain($b1), Words::plain($t2 + 273.15), Words::plain($t1 + 273.15), Words::plain($b2))),
+            new Figure(
+                'Expected at the end', 'p2 = (p1 + b1)·T2/T1 − b2', $words->kpa($expected),
+                sprintf(
+                    '(%s + %s)·%s/%s − %s kPa', Words::plain($p1), Words::plain($b1), Words::plain($t2 + 273.15), Words::plain($t1 + 273.15),
+                    Words::plain($b2),
+                ),
+            ),
             new Figure('Read at the end', 'from the trace', $words->kpa($p2)),
             new Figure('Missing', 'expected − read', $words->kpa($missing), $words->kpa($expected).' − '.$words->kpa($p2)),
-            new Figure('That is a leak of', 'V·missing/(p_atm·t)', Words::plain($missing * $perKpa).' ± '.Words::plain($tolerance * $perKpa).' L/h of free gas', Words::plain($seen->section->volumeM3(), 3).' m³, '.Words::plain($hours).' h'),
+            new Figure(
+                'That is a leak of', 'V·missing/(p_atm·t)', Words::plain($missing * $perKpa).' ± '.Words::plain($tolerance * $perKpa).' L/h of free gas',
+                Words::plain($seen->section->volumeM3(), 3).' m³, '.Words::plain($hours).' h',
+            ),
         ], ['start_kpa' => $p1, 'end_kpa' => $p2, 'start_c' => $t1, 'end_c' => $t2, 'expected_end_kpa' => $expected, 'missing_kpa' => $missing, 'gauge_tolerance_kpa' => $tolerance, 'least_test_kpa' => $least, 'leak_l_h' => $missing * $perKpa, 'leak_uncertainty_l_h' => $tolerance * $perKpa]);
     }
 
@@ -169,7 +221,10 @@ final class GasPlastic extends Method
     {
         $fine = Compare::atLeast($lowest, $least);
 
-        return $this->finding('least', $fine ? Severity::Go : Severity::Mend, 'Lowest in the test '.implode('; ', $seen->words->kpaPair($lowest, $least, false)).' wanted.', $fine ? '' : 'Raise it to the test pressure, settle, test again.', $lowest, $least, $lowest - $least, Unit::KiloPascal);
+        return $this->finding(
+            'least', $fine ? Severity::Go : Severity::Mend, 'Lowest in the test '.implode('; ', $seen->words->kpaPair($lowest, $least, false)).' wanted.',
+            $fine ? '' : 'Raise it to the test pressure, settle, test again.', $lowest, $least, $lowest - $least, Unit::KiloPascal,
+        );
     }
 
     private function warmest(Seen $seen): Finding
@@ -177,6 +232,11 @@ final class GasPlastic extends Method
         $logged = array_filter($seen->trace()->c ?? [], static fn (?float $c): bool => $c !== null);
         $warmest = $logged === [] ? 0.0 : max($logged);
 
-        return $this->finding('warmest', Compare::atMost($warmest, self::WARMEST_C) ? Severity::Go : Severity::Stop, 'Warmest '.$seen->words->celsius($warmest).'; '.$seen->words->celsius(self::WARMEST_C).' allowed.', Compare::atMost($warmest, self::WARMEST_C) ? '' : 'PE weakens when warm. Let the pressure down, shade the pipe, ask the engineer.', $warmest, self::WARMEST_C, self::WARMEST_C - $warmest, Unit::Celsius);
+        return $this->finding(
+            'warmest', Compare::atMost($warmest, self::WARMEST_C) ? Severity::Go : Severity::Stop,
+            'Warmest '.$seen->words->celsius($warmest).'; '.$seen->words->celsius(self::WARMEST_C).' allowed.',
+            Compare::atMost($warmest, self::WARMEST_C) ? '' : 'PE weakens when warm. Let the pressure down, shade the pipe, ask the engineer.', $warmest,
+            self::WARMEST_C, self::WARMEST_C - $warmest, Unit::Celsius,
+        );
     }
 }

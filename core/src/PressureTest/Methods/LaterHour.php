@@ -35,7 +35,12 @@ final class LaterHour
         $length = 60 * $judged->minutes;
         $step = max($length / self::STEPS, ($seen->trace()->endS() - $at[0]) / self::MOST);
         for ($from = $at[0] + $step; $from + $length <= $seen->trace()->endS() + 30.0; $from += $step) {
-            $phases = array_map(static fn (array $p): array => $p['id'] === $judged->id ? ['id' => $p['id'], 'from_s' => $from, 'to_s' => min($seen->trace()->endS(), $from + $length)] : ($p['to_s'] === $at[0] ? [...$p, 'to_s' => $from] : $p), $seen->located->phases);
+            $phases = array_map(
+                static fn (array $p): array => $p['id'] === $judged->id ? [
+                    'id' => $p['id'], 'from_s' => $from, 'to_s' => min($seen->trace()->endS(), $from + $length),
+                ] : ($p['to_s'] === $at[0] ? [...$p, 'to_s' => $from] : $p),
+                $seen->located->phases,
+            );
             $verdict = $judge(new Seen($seen->run, new Located($phases), $seen->plan, $seen->section, $seen->words));
             foreach ($verdict->findings as $finding) {
                 if ($finding->severity->rank() >= 2 && ! str_ends_with($finding->rule, '.reached')) {

@@ -99,7 +99,10 @@ abstract class Method implements TestMethod
         $verdict = $this->verdict($seen);
         $later = $verdict->passed() ? LaterHour::fails($seen, fn (Seen $other): TestVerdict => $this->verdict($other)) : null;
         if ($later !== null) {
-            return $verdict->with($this->finding('later', Severity::Mend, $later, 'Mark when the pump stopped, or bring a record with a column added_l. Where it was shut all along: not tight, look at every joint, mend, test again.'));
+            return $verdict->with($this->finding(
+                'later', Severity::Mend, $later,
+                'Mark when the pump stopped, or bring a record with a column added_l. Where it was shut all along: not tight, look at every joint, mend, test again.',
+            ));
         }
 
         return Agreement::of($verdict, $seen, $this->id());
@@ -110,11 +113,22 @@ abstract class Method implements TestMethod
         $common = RunChecks::of($seen, $this->id(), $this->source());
         $judged = $seen->located->of($seen->plan->judged()->id);
         if ($judged === null) {
-            return new TestVerdict([...$common, $this->finding('phases', Severity::Mend, "The phases of the plan are not in this trace. {$seen->located->missing}", 'Run the test as planned: '.implode(', ', array_map(static fn (Phase $p): string => Text::lower($p->title), $seen->plan->phases)).'.')], [], $seen->located->phases, standing: $this->standing());
+            return new TestVerdict(
+                [
+                    ...$common,
+                    $this->finding(
+                        'phases', Severity::Mend, "The phases of the plan are not in this trace. {$seen->located->missing}",
+                        'Run the test as planned: '.implode(', ', array_map(static fn (Phase $p): string => Text::lower($p->title), $seen->plan->phases)).'.',
+                    ),
+                ],
+                [], $seen->located->phases, standing: $this->standing(),
+            );
         }
         $accepted = $this->accept($seen);
 
-        return new TestVerdict([...$accepted->findings, ...$common], $accepted->arithmetic, $seen->located->phases, $accepted->reading, $accepted->figures, $this->standing());
+        return new TestVerdict(
+            [...$accepted->findings, ...$common], $accepted->arithmetic, $seen->located->phases, $accepted->reading, $accepted->figures, $this->standing(),
+        );
     }
 
     /** Whether a phase was kept up as long as the method wants. */
@@ -125,7 +139,10 @@ abstract class Method implements TestMethod
 
         [$shown, $wanted] = $fine && $had < $minutes ? [$seen->words->minutes($minutes), $seen->words->minutes($minutes)] : $seen->words->minutesPair($had, $minutes); // the logger's own step is no shortfall
 
-        return $this->finding($rule === '' ? $phase : $rule, $fine ? Severity::Go : Severity::Mend, "{$name} recorded for {$shown}; {$wanted} wanted.", $fine ? '' : 'The record is too short: bring the whole of it, or test again.', $had, $minutes, $had - $minutes, Unit::Minute);
+        return $this->finding(
+            $rule === '' ? $phase : $rule, $fine ? Severity::Go : Severity::Mend, "{$name} recorded for {$shown}; {$wanted} wanted.",
+            $fine ? '' : 'The record is too short: bring the whole of it, or test again.', $had, $minutes, $had - $minutes, Unit::Minute,
+        );
     }
 
     /**
@@ -133,8 +150,9 @@ abstract class Method implements TestMethod
      *
      * @param  \Closure(float, float): array{string, string}  $pair  prints both
      */
-    protected function most(string $rule, string $what, float $measured, float $limit, Unit $unit, \Closure $pair, string $todo, ?Source $source = null): Finding
-    {
+    protected function most(
+        string $rule, string $what, float $measured, float $limit, Unit $unit, \Closure $pair, string $todo, ?Source $source = null,
+    ): Finding {
         $fine = Compare::atMost($measured, $limit);
         [$shown, $allowed] = $pair($measured, $limit);
 
@@ -143,20 +161,25 @@ abstract class Method implements TestMethod
         }, "{$what} {$shown}; {$allowed} allowed.", $fine ? '' : $todo, $source ?? $this->source(), ['trace'], $measured, $limit, $limit - $measured, $unit);
     }
 
-    protected function finding(string $rule, Severity $severity, string $said, string $todo = '', ?float $measured = null, ?float $limit = null, ?float $margin = null, Unit $unit = Unit::None): Finding
-    {
+    protected function finding(
+        string $rule, Severity $severity, string $said, string $todo = '', ?float $measured = null, ?float $limit = null, ?float $margin = null,
+        Unit $unit = Unit::None,
+    ): Finding {
         return new Finding("test.{$this->id()}.{$rule}", $severity, $said, $todo, $this->source(), ['trace'], $measured, $limit, $margin, $unit);
     }
 
-    protected static function raise(float $kpa, float $minutes = self::RAISE_MIN, string $do = 'Pump steadily to the pressure; vents shut once water runs clear of air.'): Phase
-    {
+    protected static function raise(
+        float $kpa, float $minutes = self::RAISE_MIN, string $do = 'Pump steadily to the pressure; vents shut once water runs clear of air.',
+    ): Phase {
         return new Phase('raise', 'Raise', $minutes, 0.0, $kpa, $kpa, $do, Control::Raise);
     }
 
     /** @throws InvalidInput if there is no pressure to test at */
     protected static function above(float $kpa, string $field, string $what): float
     {
-        return is_finite($kpa) && $kpa > 0.0 ? $kpa : throw InvalidInput::field($field, "{$what} of {$kpa} kPa cannot be tested. Give it in the section’s facts.", $kpa, 0);
+        return is_finite($kpa) && $kpa > 0.0 ? $kpa : throw InvalidInput::field(
+            $field, "{$what} of {$kpa} kPa cannot be tested. Give it in the section’s facts.", $kpa, 0,
+        );
     }
 
     /**
@@ -166,9 +189,17 @@ abstract class Method implements TestMethod
      */
     protected static function ownersKpa(TestSection $section, float $mostKpa, Words $words): float
     {
-        $owner = $section->ownerTestKpa ?? throw InvalidInput::field('owner_test_kpa', 'The owner chooses the test pressure at the low point, '.$words->kpa($mostKpa).' at the most. Ask, and write it into the section’s facts.', null, $mostKpa);
+        $owner = $section->ownerTestKpa ?? throw InvalidInput::field(
+            'owner_test_kpa',
+            'The owner chooses the test pressure at the low point, '.$words->kpa($mostKpa).' at the most. Ask, and write it into the section’s facts.',
+            null, $mostKpa,
+        );
 
-        return Compare::atMost($owner, $mostKpa) ? $owner : throw InvalidInput::field('owner_test_kpa', 'The owner’s test pressure of '.$words->kpa($owner).' is more than this method allows: '.$words->kpa($mostKpa).' at the low point. Ask the owner.', $owner, $mostKpa);
+        return Compare::atMost($owner, $mostKpa) ? $owner : throw InvalidInput::field(
+            'owner_test_kpa',
+            'The owner’s test pressure of '.$words->kpa($owner).' is more than this method allows: '.$words->kpa($mostKpa).' at the low point. Ask the owner.',
+            $owner, $mostKpa,
+        );
     }
 
     /** @param  list<string>  $services */

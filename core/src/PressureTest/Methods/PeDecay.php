@@ -46,7 +46,9 @@ final class PeDecay extends WaterMain
 
     public function suits(TestSection $section, UnitSystem $units): ?array
     {
-        return self::serves($section, ['water', 'sewer_rising']) && self::creeps($section) ? ['rank' => 20, 'why' => 'PE under pressure; its bands are uncertain, so it advises only.'] : null;
+        return self::serves($section, ['water', 'sewer_rising']) && self::creeps($section) ? [
+            'rank' => 20, 'why' => 'PE under pressure; its bands are uncertain, so it advises only.',
+        ] : null;
     }
 
     public function options(): array
@@ -65,10 +67,20 @@ final class PeDecay extends WaterMain
             ['said' => 'None: raise once, steadily, then shut.', 'l_per_h' => null, 'litres' => null],
             [
                 self::raise($gauge, $load, 'At a steady rate from empty to full pressure, without a pause.'),
-                new Phase('decay', 'Decay', 15 * $load + 1.0, 0.5 * $gauge, $gauge, $gauge, 'Shut. Read at once, seven and fifteen times the loading time later.', Control::Shut, true),
+                new Phase(
+                    'decay', 'Decay', 15 * $load + 1.0, 0.5 * $gauge, $gauge, $gauge, 'Shut. Read at once, seven and fifteen times the loading time later.',
+                    Control::Shut, true,
+                ),
             ],
-            [self::stpFigure($section, $words), new Figure('Readings after shutting', 'tL, 7·tL, 15·tL', implode(', ', array_map(static fn (float $k): string => $words->minutes($k * $load), self::TIMES)))],
-            [$this->medium()->caution()], ['The bands are from memory and uncertain: this reading advises, it neither passes nor fails the section.'], options: $options,
+            [
+                self::stpFigure($section, $words),
+                new Figure(
+                    'Readings after shutting', 'tL, 7·tL, 15·tL',
+                    implode(', ', array_map(static fn (float $k): string => $words->minutes($k * $load), self::TIMES)),
+                ),
+            ],
+            [$this->medium()->caution()], ['The bands are from memory and uncertain: this reading advises, it neither passes nor fails the section.'],
+            options: $options,
         );
     }
 
@@ -80,7 +92,13 @@ final class PeDecay extends WaterMain
         $times = array_map(static fn (float $k): float => $k * $load, self::TIMES);
         $pressures = array_map(static fn (float $minutes): float => $seen->trace()->at($from + 60 * $minutes) ?? 0.0, $times);
         if (min($pressures) <= 0.0 || $seen->trace()->endS() < $from + 60 * $times[2] - 60) {
-            return new Accepted([$this->finding('reading', Severity::Watch, 'The record ends before fifteen times the loading time of '.$words->minutes($load).'.', 'Bring the whole trace, or leave it shut longer.')], [], ['load_min' => $load], 'unclear');
+            return new Accepted(
+                [$this->finding(
+                    'reading', Severity::Watch, 'The record ends before fifteen times the loading time of '.$words->minutes($load).'.',
+                    'Bring the whole trace, or leave it shut longer.',
+                )],
+                [], ['load_min' => $load], 'unclear',
+            );
         }
         try {
             $read = Decay::read($pressures, $times, $load);
@@ -90,14 +108,20 @@ final class PeDecay extends WaterMain
         [$severity, $said, $todo] = match ($read['reading']) {
             'sound' => [Severity::Go, 'The decay is straight on log–log paper, as creep alone makes it.', ''],
             'air' => [Severity::Watch, 'The decay is flat: there is air in the pipe.', 'Let the pressure down, vent every summit, and do it again.'],
-            'leak' => [Severity::Watch, 'The decay bends down: something leaves besides creep.', 'Let the pressure down, look at every joint; prove it by a method that accepts.'],
+            'leak' => [
+                Severity::Watch, 'The decay bends down: something leaves besides creep.',
+                'Let the pressure down, look at every joint; prove it by a method that accepts.',
+            ],
             default => [Severity::Watch, 'The decay is neither.', 'Check gauge and temperature, and do it again.'],
         };
 
         return new Accepted([$this->finding('reading', $severity, $said, $todo)], [
             new Figure('Loading time', 'tL, from the trace', $words->minutes($load)),
             new Figure('Pressures', 'at tL, 7·tL and 15·tL after shutting', implode(', ', array_map($words->kpa(...), $pressures))),
-            new Figure('First slope', 'n1 = log(P1/P2)/log(t2c/t1c), tc = t + 0.4·tL', Words::plain($read['n1'], 4), 'log('.Words::plain($pressures[0], 1).'/'.Words::plain($pressures[1], 1).')/log('.Words::plain($times[1] + 0.4 * $load, 1).'/'.Words::plain($times[0] + 0.4 * $load, 1).')'),
+            new Figure(
+                'First slope', 'n1 = log(P1/P2)/log(t2c/t1c), tc = t + 0.4·tL', Words::plain($read['n1'], 4),
+                'log('.Words::plain($pressures[0], 1).'/'.Words::plain($pressures[1], 1).')/log('.Words::plain($times[1] + 0.4 * $load, 1).'/'.Words::plain($times[0] + 0.4 * $load, 1).')',
+            ),
             new Figure('Second slope', 'n2 likewise', Words::plain($read['n2'], 4)),
             new Figure('Ratio', 'n2/n1, above 1.25 a leak', Words::plain($read['ratio'])),
         ], ['load_min' => $load, 'times_min' => $times, 'pressures_kpa' => $pressures, ...$read], $read['reading']);

@@ -81,14 +81,34 @@ final class PeMakeUp extends ConstantPressure
         $allowed = self::allowance($section, (float) $options['hours']);
 
         return new TestPlan($this->id(), $this->medium(), $gauge, $gauge, $low, $levels->atHigh($gauge), $levels->window($section->workingKpa, $low, $words),
-            ['said' => 'Expansion: every hour as much as brings the pressure back. Test phase: at most '.$words->litres($allowed).' in all.', 'l_per_h' => null, 'litres' => $allowed],
+            [
+                'said' => 'Expansion: every hour as much as brings the pressure back. Test phase: at most '.$words->litres($allowed).' in all.',
+                'l_per_h' => null, 'litres' => $allowed,
+            ],
             [
                 self::raise($gauge),
-                new Phase('expansion', 'Expansion', self::EXPANSION_MIN, $gauge * (1 - self::HOLD_BAND), $gauge, $gauge, 'Bring the pressure back every hour.', Control::Hold),
-                new Phase('test', 'Test', 60 * (float) $options['hours'], $gauge * (1 - self::HOLD_BAND), $gauge, $gauge, 'Keep the pressure; meter every drop. Bring it back at the end.', Control::Hold, true),
+                new Phase(
+                    'expansion', 'Expansion', self::EXPANSION_MIN, $gauge * (1 - self::HOLD_BAND), $gauge, $gauge, 'Bring the pressure back every hour.',
+                    Control::Hold,
+                ),
+                new Phase(
+                    'test', 'Test', 60 * (float) $options['hours'], $gauge * (1 - self::HOLD_BAND), $gauge, $gauge,
+                    'Keep the pressure; meter every drop. Bring it back at the end.', Control::Hold, true,
+                ),
             ],
-            [new Figure('Test pressure at the low point', 'the owner’s', $words->kpa($low)), new Figure('The most at the low point', '1.5 × design pressure of the weakest pipe; rating of any other part', $words->kpa($most)), new Figure('Make-up allowed', 'gallons per 100 ft by size and hours', $words->litres($allowed), self::working($section, (float) $options['hours']))],
-            [$this->medium()->caution()], ['The table is remembered, not at hand: check it against your copy.', 'Another test than F2164: never mix the two. At most 8 h under test pressure in all, 8 h rest before a repeat.'], options: $options,
+            [
+                new Figure('Test pressure at the low point', 'the owner’s', $words->kpa($low)),
+                new Figure('The most at the low point', '1.5 × design pressure of the weakest pipe; rating of any other part', $words->kpa($most)),
+                new Figure(
+                    'Make-up allowed', 'gallons per 100 ft by size and hours', $words->litres($allowed), self::working($section, (float) $options['hours']),
+                ),
+            ],
+            [$this->medium()->caution()],
+            [
+                'The table is remembered, not at hand: check it against your copy.',
+                'Another test than F2164: never mix the two. At most 8 h under test pressure in all, 8 h rest before a repeat.',
+            ],
+            options: $options,
         );
     }
 
@@ -105,14 +125,24 @@ final class PeMakeUp extends ConstantPressure
 
     private static function allowance(TestSection $section, float $hours): float
     {
-        $gallons = array_sum(array_map(static fn ($p): float => MakeUp::peGallons(self::inches($p->outsideMm()), Length::of($p->lengthM, 'm')->in('ft'), $hours), $section->parts));
+        $gallons = array_sum(array_map(
+            static fn ($p): float => MakeUp::peGallons(self::inches($p->outsideMm()), Length::of($p->lengthM, 'm')->in('ft'), $hours), $section->parts,
+        ));
 
         return Volume::of($gallons, 'US gal')->in('L');
     }
 
     private static function working(TestSection $section, float $hours): string
     {
-        return implode(' + ', array_map(static fn ($p): string => Words::plain(MakeUp::peGallons(self::inches($p->outsideMm()), 100.0, $hours)).' gal × '.Words::plain(Length::of($p->lengthM, 'm')->in('ft'), 1).' ft / 100 ft ('.Words::plain(self::inches($p->outsideMm())).' in)', $section->parts));
+        return implode(
+            ' + ',
+            array_map(
+                static fn ($p): string => Words::plain(MakeUp::peGallons(self::inches($p->outsideMm()), 100.0, $hours)).' gal × '.Words::plain(
+                    Length::of($p->lengthM, 'm')->in('ft'), 1,
+                ).' ft / 100 ft ('.Words::plain(self::inches($p->outsideMm())).' in)',
+                $section->parts,
+            ),
+        );
     }
 
     protected function accept(Seen $seen): Accepted
@@ -127,9 +157,15 @@ final class PeMakeUp extends ConstantPressure
         return new Accepted([
             $this->lasted($seen, 'expansion', self::EXPANSION_MIN, 'Expansion'),
             $this->lasted($seen, 'test', 60 * $hours, 'Test phase'),
-            $this->held($seen, 'expansion', $target * (1 - self::HOLD_BAND) * (1 - RunChecks::GAUGE_ERROR), $target * 1.01, 'Bring the pressure back every hour while it expands. Rest 8 h, test again.', 'expanded'),
+            $this->held(
+                $seen, 'expansion', $target * (1 - self::HOLD_BAND) * (1 - RunChecks::GAUGE_ERROR), $target * 1.01,
+                'Bring the pressure back every hour while it expands. Rest 8 h, test again.', 'expanded',
+            ),
             $this->held($seen, 'test', $target * (1 - self::HOLD_BAND), $target * 1.01, 'Bring the pressure back oftener, and test again.'),
-            $added === null ? $this->unmetered() : $this->most('make_up', 'Make-up water in the test phase', $added, $allowed, Unit::Litre, $words->litresPair(...), 'Not tight, or still stretching. Let the pressure down, look at every joint, rest 8 h, test again.'),
+            $added === null ? $this->unmetered() : $this->most(
+                'make_up', 'Make-up water in the test phase', $added, $allowed, Unit::Litre, $words->litresPair(...),
+                'Not tight, or still stretching. Let the pressure down, look at every joint, rest 8 h, test again.',
+            ),
         ], [
             new Figure('Make-up allowed', 'gallons per 100 ft by size and hours', $words->litres($allowed), self::working($seen->section, $hours)),
             ...($added === null ? [] : [self::added($seen, $added, $hours)]),

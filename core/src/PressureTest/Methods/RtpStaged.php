@@ -50,7 +50,9 @@ final class RtpStaged extends Method
 
     public function suits(TestSection $section, UnitSystem $units): ?array
     {
-        return ! self::serves($section, ['sewer_gravity']) && $section->main()->material === Material::Composite ? ['rank' => 0, 'why' => 'A spoolable composite line is raised in steps and settled first.'] : null;
+        return ! self::serves($section, ['sewer_gravity']) && $section->main()->material === Material::Composite ? [
+            'rank' => 0, 'why' => 'A spoolable composite line is raised in steps and settled first.',
+        ] : null;
     }
 
     public function options(): array
@@ -64,7 +66,10 @@ final class RtpStaged extends Method
     public function asks(): array
     {
         return [
-            ReadingSpec::number('owner_fall_kpa', 'Greatest fall in the hold that the owner allows', Unit::KiloPascal, 0.1, 20000.0, 'where the specification gives one: it governs')->optional(),
+            ReadingSpec::number(
+                'owner_fall_kpa', 'Greatest fall in the hold that the owner allows', Unit::KiloPascal, 0.1, 20000.0,
+                'where the specification gives one: it governs',
+            )->optional(),
             self::leakSeen(),
         ];
     }
@@ -82,29 +87,42 @@ final class RtpStaged extends Method
             $at = $levels->gaugeForLow($step);
             $ramp = ceil(max(1.0, ($at - $before) / $rtp['max_ramp_kpa_min']));
             $number = $k + 1;
-            $phases[] = new Phase("raise_{$number}", "Raise, step {$number}", $ramp, $before, $at, $at, 'No faster than '.$words->kpa($rtp['max_ramp_kpa_min']).' a minute.', Control::Raise);
+            $phases[] = new Phase(
+                "raise_{$number}", "Raise, step {$number}", $ramp, $before, $at, $at, 'No faster than '.$words->kpa($rtp['max_ramp_kpa_min']).' a minute.',
+                Control::Raise,
+            );
             if ($k < $last) {
-                $phases[] = new Phase("step_{$number}", "Hold, step {$number}", self::STEP_HOLD_MIN, $at * (1 - self::SAG), $at, $at, 'Hold 5 to 15 min; look along the line from a distance.', Control::Hold);
+                $phases[] = new Phase(
+                    "step_{$number}", "Hold, step {$number}", self::STEP_HOLD_MIN, $at * (1 - self::SAG), $at, $at,
+                    'Hold 5 to 15 min; look along the line from a distance.', Control::Hold,
+                );
             }
             $before = $at;
         }
         $hours = (float) $options['hours'];
         $least = $levels->gaugeForLow(self::LEAST_FACTOR * $rated);
-        $phases[] = new Phase('settle', 'Settle', ceil($rtp['settle_min']), $gauge * (1 - self::SAG), $gauge, $gauge + $rtp['overshoot_kpa'], 'Top up while the layers settle, at most 1.4 MPa above; until it falls by less than '.$words->kpa(StagedRun::SETTLING_KPA_H).' an hour.', Control::Hold);
+        $phases[] = new Phase(
+            'settle', 'Settle', ceil($rtp['settle_min']), $gauge * (1 - self::SAG), $gauge, $gauge + $rtp['overshoot_kpa'],
+            'Top up while the layers settle, at most 1.4 MPa above; until it falls by less than '.$words->kpa(StagedRun::SETTLING_KPA_H).' an hour.',
+            Control::Hold,
+        );
         $phases[] = new Phase('test', 'Test', 60 * $hours, $least, $gauge, $gauge, 'Shut. Nobody near the line.', Control::Shut, true, self::LONGEST_MIN);
         $window = $levels->window($section->workingKpa, $rtp['steps'][$last], $words);
 
         return new TestPlan($this->id(), $this->medium(), $gauge, $gauge, $rtp['steps'][$last], $levels->atHigh($gauge), [...$window, 'max_kpa' => $window['max_kpa'] + $rtp['overshoot_kpa']],
             ['said' => 'While stepping and settling as much as it takes; none in the test.', 'l_per_h' => null, 'litres' => null], $phases,
             [
-                new Figure('Test pressure at the low point', 'factor × rated', $words->kpa($rtp['steps'][$last]), "{$options['factor']} × ".$words->kpa($rated)),
+                new Figure(
+                    'Test pressure at the low point', 'factor × rated', $words->kpa($rtp['steps'][$last]), "{$options['factor']} × ".$words->kpa($rated),
+                ),
                 new Figure('Steps', 'of 3.45 MPa (500 psi)', implode(', ', array_map($words->kpa(...), $rtp['steps']))),
                 new Figure('Fastest', '20 % of rated a minute', $words->kpa($rtp['max_ramp_kpa_min']).' a minute'),
                 new Figure('Settling', '30 min up to 1500 m, in proportion beyond', $words->minutes($rtp['settle_min'])),
                 new Figure('At the end of the hold', 'at the gauge, 1.2 × rated at the low point or more', $words->kpa($least)),
             ],
             [$this->medium()->caution()], [
-                'All figures of this method are common practice: the maker’s instructions govern.', 'The settling figure is no acceptance of the hold: at its end at least 1.2 × rated, and the second half may fall by at most half of the first (value from memory). The owner’s own figure governs.',
+                'All figures of this method are common practice: the maker’s instructions govern.',
+                'The settling figure is no acceptance of the hold: at its end at least 1.2 × rated, and the second half may fall by at most half of the first (value from memory). The owner’s own figure governs.',
                 'A leak is cut out and replaced, never clamped or heated.', 'Unrestrained pipe shortens under pressure: never stretch it to meet a riser.',
             ], options: $options,
         );

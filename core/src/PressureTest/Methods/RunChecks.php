@@ -62,13 +62,18 @@ final readonly class RunChecks
     {
         $why = $this->seen->run->brokenOff;
 
-        return $why === '' ? [] : [$this->finding('broken_off', Severity::Mend, "The test was broken off: {$why}", 'Put right what ended it, rest where the method asks for it, and test again.')];
+        return $why === '' ? [] : [$this->finding(
+            'broken_off', Severity::Mend, "The test was broken off: {$why}", 'Put right what ended it, rest where the method asks for it, and test again.',
+        )];
     }
 
     /** @return list<Finding> every visible leak is mended, whatever the figures say */
     private function leak(): array
     {
-        return $this->seen->run->yes('leak_seen') ? [new Finding("test.{$this->method}.leak_seen", Severity::Mend, 'A leak was seen.', 'Lower the pressure first, mend it, and test again: every visible leak is mended whatever the amount.', Source::commonPractice(), ['leak_seen'])] : [];
+        return $this->seen->run->yes('leak_seen') ? [new Finding(
+            "test.{$this->method}.leak_seen", Severity::Mend, 'A leak was seen.',
+            'Lower the pressure first, mend it, and test again: every visible leak is mended whatever the amount.', Source::commonPractice(), ['leak_seen'],
+        )] : [];
     }
 
     private function ceiling(): Finding
@@ -100,7 +105,11 @@ final readonly class RunChecks
         $fine = Compare::atLeast($start, $least);
         [$shown, $wanted] = $this->seen->words->kpaPair($start, $least, false);
 
-        return [$this->finding('reached', $fine ? Severity::Go : Severity::Mend, "“{$judged->title}” began at {$shown}; {$wanted} at least wanted (as planned, less 1 % for the gauge: value from memory).", $fine ? '' : 'A test at less than its pressure proves less. Raise it as planned, and test again.', $start, $least, $start - $least)];
+        return [$this->finding(
+            'reached', $fine ? Severity::Go : Severity::Mend,
+            "“{$judged->title}” began at {$shown}; {$wanted} at least wanted (as planned, less 1 % for the gauge: value from memory).",
+            $fine ? '' : 'A test at less than its pressure proves less. Raise it as planned, and test again.', $start, $least, $start - $least,
+        )];
     }
 
     /** @return list<Finding> what was let down from must have been held: a wall that was not stretched so far, or gas that was not pressed so far, answers otherwise */
@@ -123,7 +132,11 @@ final readonly class RunChecks
         $fine = Compare::atLeast($middle, $least);
         [$shown, $wanted] = $this->seen->words->kpaPair($middle, $least, false);
 
-        return [$this->finding('held', $fine ? Severity::Go : Severity::Mend, "“{$hold->title}” was held at {$shown}; {$wanted} at least wanted (as planned, less 1 % for the gauge: value from memory).", $fine ? '' : 'A test at less than its pressure proves less. Raise it as planned, and test again.', $middle, $least, $middle - $least)];
+        return [$this->finding(
+            'held', $fine ? Severity::Go : Severity::Mend,
+            "“{$hold->title}” was held at {$shown}; {$wanted} at least wanted (as planned, less 1 % for the gauge: value from memory).",
+            $fine ? '' : 'A test at less than its pressure proves less. Raise it as planned, and test again.', $middle, $least, $middle - $least,
+        )];
     }
 
     /**
@@ -183,7 +196,11 @@ final readonly class RunChecks
         }
         $earlier = $this->seen->trace()->longestGap($this->seen->trace()->t[0], $judged[0]);
         if ($earlier['length_s'] > max(self::PAUSE_S, self::PAUSE_TIMES * $earlier['usual_s'])) {
-            $found[] = $this->gap('pause', Severity::Watch, 'No reading for '.$words->minutes($earlier['length_s'] / 60, Rounding::Up).' before the judged phase, from '.$words->minutes($earlier['from_s'] / 60).' on.', 'Say in the record what happened meanwhile.', $earlier['length_s'], 'a pause of five minutes is worth a word');
+            $found[] = $this->gap(
+                'pause', Severity::Watch,
+                'No reading for '.$words->minutes($earlier['length_s'] / 60, Rounding::Up).' before the judged phase, from '.$words->minutes($earlier['from_s'] / 60).' on.',
+                'Say in the record what happened meanwhile.', $earlier['length_s'], 'a pause of five minutes is worth a word',
+            );
         }
 
         return $found;
@@ -191,11 +208,17 @@ final readonly class RunChecks
 
     private function gap(string $rule, Severity $severity, string $said, string $todo, float $seconds, string $note): Finding
     {
-        return new Finding("test.{$this->method}.{$rule}", $severity, $said, $todo, Source::fromMemory('', $note), ['trace'], $seconds / 60, null, null, Unit::Minute);
+        return new Finding(
+            "test.{$this->method}.{$rule}", $severity, $said, $todo, Source::fromMemory('', $note), ['trace'], $seconds / 60, null, null, Unit::Minute,
+        );
     }
 
-    private function finding(string $rule, Severity $severity, string $said, string $todo, ?float $measured = null, ?float $limit = null, ?float $margin = null): Finding
-    {
-        return new Finding("test.{$this->method}.{$rule}", $severity, $said, $todo, $this->source, ['trace'], $measured, $limit, $margin, $measured === null ? Unit::None : Unit::KiloPascal);
+    private function finding(
+        string $rule, Severity $severity, string $said, string $todo, ?float $measured = null, ?float $limit = null, ?float $margin = null,
+    ): Finding {
+        return new Finding(
+            "test.{$this->method}.{$rule}", $severity, $said, $todo, $this->source, ['trace'], $measured, $limit, $margin,
+            $measured === null ? Unit::None : Unit::KiloPascal,
+        );
     }
 }

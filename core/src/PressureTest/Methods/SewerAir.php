@@ -37,7 +37,10 @@ abstract class SewerAir extends Method
     /** @return array{min_kpa: float, max_kpa: float, feasible: bool, splits_m: list<float>, said: string} air weighs nothing worth counting here */
     protected static function anyLevel(float $leastKpa, float $mostKpa, Words $words): array
     {
-        return ['min_kpa' => $leastKpa, 'max_kpa' => $mostKpa, 'feasible' => Compare::atMost($leastKpa, $mostKpa), 'splits_m' => [], 'said' => 'Levels do not matter with air: '.$words->kpa($leastKpa).' to '.$words->kpa($mostKpa).' at the gauge.'];
+        return [
+            'min_kpa' => $leastKpa, 'max_kpa' => $mostKpa, 'feasible' => Compare::atMost($leastKpa, $mostKpa), 'splits_m' => [],
+            'said' => 'Levels do not matter with air: '.$words->kpa($leastKpa).' to '.$words->kpa($mostKpa).' at the gauge.',
+        ];
     }
 
     /** @return non-empty-list<Phase> */
@@ -45,7 +48,10 @@ abstract class SewerAir extends Method
     {
         return [
             self::raise($preloadKpa, self::RAISE, 'Let air in slowly. '.self::PLUGS),
-            new Phase('settle', 'Settle', $settleMin, $startKpa, $preloadKpa, $preloadKpa, 'Keep the pressure while the air takes the temperature of the pipe.', Control::Hold),
+            new Phase(
+                'settle', 'Settle', $settleMin, $startKpa, $preloadKpa, $preloadKpa, 'Keep the pressure while the air takes the temperature of the pipe.',
+                Control::Hold,
+            ),
             new Phase('set', 'Set', 1.0, $startKpa, $startKpa, $preloadKpa, 'Let down to the starting pressure and shut.', Control::Lower),
             new Phase('test', 'Test', $minutes, $startKpa - $dropKpa, $startKpa, $preloadKpa, 'Shut. Time the drop.', Control::Shut, true),
         ];
@@ -61,12 +67,17 @@ abstract class SewerAir extends Method
         $high = Compare::atLeast($start, 0.98 * $startKpa); // from memory: what setting a low gauge allows
         $findings = [
             $this->lasted($seen, 'test', $minutes, 'Test'),
-            $this->finding('start', $high ? Severity::Go : Severity::Mend, 'Began at '.$words->kpa($start).'; '.$words->kpa($startKpa).' wanted.', $high ? '' : 'Begin again at the starting pressure.', $start, $startKpa, $start - $startKpa, Unit::KiloPascal),
+            $this->finding(
+                'start', $high ? Severity::Go : Severity::Mend, 'Began at '.$words->kpa($start).'; '.$words->kpa($startKpa).' wanted.',
+                $high ? '' : 'Begin again at the starting pressure.', $start, $startKpa, $start - $startKpa, Unit::KiloPascal,
+            ),
             $this->most('drop', 'Pressure dropped in '.$words->minutes($minutes).' by', $drop, $allowedKpa, Unit::KiloPascal, $words->kpaPair(...), $todo),
             ...$this->cooling($seen, $drop, $minutes),
         ];
 
-        return new Accepted($findings, [], ['start_kpa' => $start, 'end_kpa' => $end, 'drop_kpa' => $drop, 'allowed_kpa' => $allowedKpa, 'time_min' => $minutes]);
+        return new Accepted(
+            $findings, [], ['start_kpa' => $start, 'end_kpa' => $end, 'drop_kpa' => $drop, 'allowed_kpa' => $allowedKpa, 'time_min' => $minutes],
+        );
     }
 
     /**
@@ -87,7 +98,12 @@ abstract class SewerAir extends Method
             return [];
         }
 
-        return [new Finding("test.{$this->id()}.cooling", Severity::Watch, 'The air changed by '.Words::plain($to - $from).' K, which alone makes '.$seen->words->kpa(-$alone).'.', $alone > 0 ? 'Cooling drops the pressure of a tight pipe: wait until it is settled, and test again where it failed.' : 'Warming hides a leak: wait until it is settled, and test again.', Source::arithmetic('gas law: p2 = (p1 + b)·T2/T1 − b'), ['trace'])];
+        return [new Finding(
+            "test.{$this->id()}.cooling", Severity::Watch,
+            'The air changed by '.Words::plain($to - $from).' K, which alone makes '.$seen->words->kpa(-$alone).'.',
+            $alone > 0 ? 'Cooling drops the pressure of a tight pipe: wait until it is settled, and test again where it failed.' : 'Warming hides a leak: wait until it is settled, and test again.',
+            Source::arithmetic('gas law: p2 = (p1 + b)·T2/T1 − b'), ['trace'],
+        )];
     }
 
     protected static function gravity(TestSection $section): bool

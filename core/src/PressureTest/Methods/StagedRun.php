@@ -50,15 +50,25 @@ final readonly class StagedRun
         $hold = $this->hold($corrected, $start - $end, $owner, $end);
 
         return new Accepted([
-            $this->most('ramp', 'Raised at most by', $steepest, $fastest, ' a minute', 'Too fast: ask the maker whether the line may be used; raise it slower.'),
-            ...$this->steps(), $this->lasted('settle', $this->settleMin(), 'Settling'), $this->settled($settling), $this->lasted('test', $minutes, 'Test'), ...$hold,
+            $this->most(
+                'ramp', 'Raised at most by', $steepest, $fastest, ' a minute', 'Too fast: ask the maker whether the line may be used; raise it slower.',
+            ),
+            ...$this->steps(), $this->lasted('settle', $this->settleMin(), 'Settling'), $this->settled($settling), $this->lasted('test', $minutes, 'Test'),
+            ...$hold,
         ], [
             new Figure('Steepest rise', 'over a minute', $this->words->kpa($steepest).' a minute'),
-            new Figure('Fall at the end of settling', 'last ten minutes of it, since it was last topped up', $settling === null ? 'cannot be read' : $this->words->kpa($settling).' an hour'),
+            new Figure(
+                'Fall at the end of settling', 'last ten minutes of it, since it was last topped up',
+                $settling === null ? 'cannot be read' : $this->words->kpa($settling).' an hour',
+            ),
             new Figure('Fall in the test', 'start − end', $this->words->kpa($start - $end), $this->words->kpa($start).' − '.$this->words->kpa($end)),
-            new Figure('First and second half', 'corrected for temperature', $this->words->kpa($corrected->firstKpa).', '.$this->words->kpa($corrected->secondKpa), 'gauge ± '.$this->words->kpa($corrected->noiseKpa)),
+            new Figure(
+                'First and second half', 'corrected for temperature', $this->words->kpa($corrected->firstKpa).', '.$this->words->kpa($corrected->secondKpa),
+                'gauge ± '.$this->words->kpa($corrected->noiseKpa),
+            ),
         ], [
-            'ramp_kpa_min' => $steepest, 'settling_kpa_h' => $settling, 'settling_limit_kpa_h' => self::SETTLING_KPA_H, 'fall_kpa' => $start - $end, 'first_half_kpa' => $corrected->firstKpa, 'second_half_kpa' => $corrected->secondKpa,
+            'ramp_kpa_min' => $steepest, 'settling_kpa_h' => $settling, 'settling_limit_kpa_h' => self::SETTLING_KPA_H, 'fall_kpa' => $start - $end,
+            'first_half_kpa' => $corrected->firstKpa, 'second_half_kpa' => $corrected->secondKpa,
             'end_kpa' => $end, 'least_end_kpa' => $this->leastEndKpa(), 'slowing' => $corrected->isClear(), 'owner_fall_kpa' => $owner,
         ], $owner === null && ! $corrected->isClear() && ! $corrected->quickens && Compare::atLeast($end, $this->leastEndKpa()) && $seen->minutes('test') < $longest - 1.0 ? TestVerdict::UNDECIDED : '');
     }
@@ -73,9 +83,21 @@ final readonly class StagedRun
         $least = $this->leastEndKpa();
         $high = Compare::atLeast($end, $least);
         [$shown, $wanted] = $this->words->kpaPair($end, $least, false);
-        $found = [$this->finding('end', $high ? Severity::Go : Severity::Mend, "At the end of the hold {$shown} at the gauge; {$wanted} wanted (1.2 × rated at the low point).", $high ? '' : 'Not tight, or not settled. Lower the pressure first; cut out and replace what leaks, settle longer, test again.', $end, $least, $end - $least)];
+        $found = [$this->finding(
+            'end', $high ? Severity::Go : Severity::Mend, "At the end of the hold {$shown} at the gauge; {$wanted} wanted (1.2 × rated at the low point).",
+            $high ? '' : 'Not tight, or not settled. Lower the pressure first; cut out and replace what leaks, settle longer, test again.', $end, $least,
+            $end - $least,
+        )];
         if ($owner !== null) {
-            return [...$found, new Finding("test.{$this->method}.owner_fall", Compare::atMost($fell, $owner) ? Severity::Go : Severity::Mend, 'In the hold it fell by '.implode('; ', $this->words->kpaPair(max(0.0, $fell), $owner)).' allowed by the owner.', Compare::atMost($fell, $owner) ? '' : 'Not tight. Lower the pressure first; cut out and replace what leaks, test again.', Source::specification('greatest fall in the hold'), ['trace'], $fell, $owner, $owner - $fell, Unit::KiloPascal)];
+            return [
+                ...$found,
+                new Finding(
+                    "test.{$this->method}.owner_fall", Compare::atMost($fell, $owner) ? Severity::Go : Severity::Mend,
+                    'In the hold it fell by '.implode('; ', $this->words->kpaPair(max(0.0, $fell), $owner)).' allowed by the owner.',
+                    Compare::atMost($fell, $owner) ? '' : 'Not tight. Lower the pressure first; cut out and replace what leaks, test again.',
+                    Source::specification('greatest fall in the hold'), ['trace'], $fell, $owner, $owner - $fell, Unit::KiloPascal,
+                ),
+            ];
         }
         [$first, $second] = [$this->words->kpa($halves->firstKpa), $this->words->kpa($halves->secondKpa)];
 
@@ -86,7 +108,12 @@ final readonly class StagedRun
                 $halves->isClear() => "It fell ever more slowly: {$first} in the first half, {$second} in the second.",
                 default => "Unclear: it fell by {$first} in the first half and {$second} in the second; half as much at most wanted.",
             }, $halves->isClear() ? '' : 'Hold longer. A fall that does not slow down is a leak: lower the pressure, find it, cut it out and replace it.', $halves->secondKpa, self::SLOWER * $halves->firstKpa, self::SLOWER * $halves->firstKpa - $halves->secondKpa),
-            new Finding("test.{$this->method}.owner", Severity::Watch, 'The owner gave no figure for the hold: this reading is common practice, from memory, and advises.', 'Have the engineer accept it, or ask for the owner’s figure.', Source::fromMemory('', 'acceptance of the hold of a composite line'), ['trace']),
+            new Finding(
+                "test.{$this->method}.owner", Severity::Watch,
+                'The owner gave no figure for the hold: this reading is common practice, from memory, and advises.',
+                'Have the engineer accept it, or ask for the owner’s figure.', Source::fromMemory('', 'acceptance of the hold of a composite line'),
+                ['trace'],
+            ),
         ];
     }
 
@@ -113,7 +140,9 @@ final readonly class StagedRun
     {
         $pipe = $this->seen->section->asOnePipe();
 
-        return FilledPipe::kpaPerDegree($pipe->insideMm, $pipe->wallMm, $pipe->modulusGpa, $pipe->poisson, $pipe->expansionPerC, Water::at(min(60.0, max(0.0, $celsius))));
+        return FilledPipe::kpaPerDegree(
+            $pipe->insideMm, $pipe->wallMm, $pipe->modulusGpa, $pipe->poisson, $pipe->expansionPerC, Water::at(min(60.0, max(0.0, $celsius))),
+        );
     }
 
     /** Fall in kPa an hour over the last ten minutes of settling, since it was last topped up; null where less than half of that is left to read. */
@@ -144,8 +173,14 @@ final readonly class StagedRun
     private function settled(?float $fell): Finding
     {
         return $fell === null
-            ? $this->finding('settled', Severity::Mend, 'It was topped up to the very end of settling: nobody can say how fast it fell.', 'Leave it ten minutes without topping up before the test begins.')
-            : $this->most('settled', 'At the end of settling it fell by', $fell, self::SETTLING_KPA_H, ' an hour', 'Not settled yet, or not tight. Settle longer, look along the line from a distance.');
+            ? $this->finding(
+                'settled', Severity::Mend, 'It was topped up to the very end of settling: nobody can say how fast it fell.',
+                'Leave it ten minutes without topping up before the test begins.',
+            )
+            : $this->most(
+                'settled', 'At the end of settling it fell by', $fell, self::SETTLING_KPA_H, ' an hour',
+                'Not settled yet, or not tight. Settle longer, look along the line from a distance.',
+            );
     }
 
     private function settleMin(): float
@@ -179,7 +214,12 @@ final readonly class StagedRun
             $minutes = $this->heldAt($phase->targetKpa) / 60;
             $fine = Compare::atLeast($minutes, self::LEAST_STEP_MIN - 0.5);
             $number = substr($phase->id, 5);
-            $found[] = new Finding("test.{$this->method}.{$phase->id}", $fine ? Severity::Go : Severity::Mend, "Step {$number} at {$this->words->kpa($phase->targetKpa)} was held for {$this->words->minutes($minutes)}; 5 to 15 min are wanted.", $fine ? '' : 'A line that is raised without its steps is not tested: let the pressure down and begin again.', $this->source, ['trace'], $minutes, self::LEAST_STEP_MIN, $minutes - self::LEAST_STEP_MIN, Unit::Minute);
+            $found[] = new Finding(
+                "test.{$this->method}.{$phase->id}", $fine ? Severity::Go : Severity::Mend,
+                "Step {$number} at {$this->words->kpa($phase->targetKpa)} was held for {$this->words->minutes($minutes)}; 5 to 15 min are wanted.",
+                $fine ? '' : 'A line that is raised without its steps is not tested: let the pressure down and begin again.', $this->source, ['trace'],
+                $minutes, self::LEAST_STEP_MIN, $minutes - self::LEAST_STEP_MIN, Unit::Minute,
+            );
         }
 
         return $found;
@@ -212,7 +252,11 @@ final readonly class StagedRun
         $fine = Compare::atLeast($had, $minutes - max(0.5, 0.002 * $minutes));
         [$shown, $wanted] = $fine ? [$this->words->minutes($minutes), $this->words->minutes($minutes)] : $this->words->minutesPair($had, $minutes);
 
-        return new Finding("test.{$this->method}.{$phase}", $fine ? Severity::Go : Severity::Mend, "{$name} recorded for {$shown}; {$wanted} wanted.", $fine ? '' : 'The record is too short: bring the whole of it, or test again.', $this->source, ['trace'], $had, $minutes, $had - $minutes, Unit::Minute);
+        return new Finding(
+            "test.{$this->method}.{$phase}", $fine ? Severity::Go : Severity::Mend, "{$name} recorded for {$shown}; {$wanted} wanted.",
+            $fine ? '' : 'The record is too short: bring the whole of it, or test again.', $this->source, ['trace'], $had, $minutes, $had - $minutes,
+            Unit::Minute,
+        );
     }
 
     private function most(string $rule, string $what, float $measured, float $limit, string $per, string $todo): Finding
@@ -225,8 +269,12 @@ final readonly class StagedRun
         }, "{$what} {$shown}{$per}; {$allowed}{$per} allowed.", $fine ? '' : $todo, $measured, $limit, $limit - $measured);
     }
 
-    private function finding(string $rule, Severity $severity, string $said, string $todo = '', ?float $measured = null, ?float $limit = null, ?float $margin = null): Finding
-    {
-        return new Finding("test.{$this->method}.{$rule}", $severity, $said, $todo, $this->source, ['trace'], $measured, $limit, $margin, $measured === null ? Unit::None : Unit::KiloPascal);
+    private function finding(
+        string $rule, Severity $severity, string $said, string $todo = '', ?float $measured = null, ?float $limit = null, ?float $margin = null,
+    ): Finding {
+        return new Finding(
+            "test.{$this->method}.{$rule}", $severity, $said, $todo, $this->source, ['trace'], $measured, $limit, $margin,
+            $measured === null ? Unit::None : Unit::KiloPascal,
+        );
     }
 }

@@ -57,7 +57,9 @@ final class SteelMain extends ConstantPressure
 
     public function suits(TestSection $section, UnitSystem $units): ?array
     {
-        return self::serves($section, ['water', 'sewer_rising']) && $section->main()->material === Material::Steel ? ['rank' => $units === UnitSystem::UsCustomary ? 1 : 5, 'why' => 'A steel main, by the American standard for steel.'] : null;
+        return self::serves($section, ['water', 'sewer_rising']) && $section->main()->material === Material::Steel ? [
+            'rank' => $units === UnitSystem::UsCustomary ? 1 : 5, 'why' => 'A steel main, by the American standard for steel.',
+        ] : null;
     }
 
     public function options(): array
@@ -78,12 +80,18 @@ final class SteelMain extends ConstantPressure
     /** @throws InvalidInput if nobody has said how the joints are made */
     private static function welded(TestSection $section): bool
     {
-        return $section->welded ?? throw InvalidInput::field('welded', 'Are the joints of this steel main welded? A welded main takes no make-up water, one with rubber gaskets a little. Say it in the section’s facts.');
+        return $section->welded ?? throw InvalidInput::field(
+            'welded',
+            'Are the joints of this steel main welded? A welded main takes no make-up water, one with rubber gaskets a little. Say it in the section’s facts.',
+        );
     }
 
     private static function allowance(TestSection $section): float
     {
-        $gallons = array_sum(array_map(static fn (Part $p): float => self::GAL_PER_IN_MILE_DAY * Length::of($p->dnMm, 'mm')->in('in') * Length::of($p->lengthM, 'm')->in('ft') / 5280 / 24, $section->parts));
+        $gallons = array_sum(array_map(
+            static fn (Part $p): float => self::GAL_PER_IN_MILE_DAY * Length::of($p->dnMm, 'mm')->in('in') * Length::of($p->lengthM, 'm')->in('ft') / 5280 / 24,
+            $section->parts,
+        ));
 
         return self::welded($section) ? 0.0 : Volume::of($gallons, 'US gal')->in('L');
     }
@@ -91,7 +99,18 @@ final class SteelMain extends ConstantPressure
     private static function allowanceFigure(TestSection $section, Words $words): Figure
     {
         return self::welded($section) ? new Figure('Allowance', 'welded joints: none', $words->litres(0.0))
-            : new Figure('Allowance an hour', '10 US gal per inch of diameter per mile in 24 h', $words->litres(self::allowance($section)), implode(' + ', array_map(static fn (Part $p): string => '10·'.Words::plain(Length::of($p->dnMm, 'mm')->in('in')).'·'.Words::plain(Length::of($p->lengthM, 'm')->in('ft') / 5280, 4).'/24', $section->parts)).' gal/h');
+            : new Figure(
+                'Allowance an hour', '10 US gal per inch of diameter per mile in 24 h', $words->litres(self::allowance($section)),
+                implode(
+                    ' + ',
+                    array_map(
+                        static fn (Part $p): string => '10·'.Words::plain(Length::of($p->dnMm, 'mm')->in('in')).'·'.Words::plain(
+                            Length::of($p->lengthM, 'm')->in('ft') / 5280, 4,
+                        ).'/24',
+                        $section->parts,
+                    ),
+                ).' gal/h',
+            );
     }
 
     protected function draft(TestSection $section, array $options, Words $words): TestPlan
@@ -103,10 +122,27 @@ final class SteelMain extends ConstantPressure
         $allowed = self::allowance($section);
 
         return new TestPlan($this->id(), $this->medium(), $gauge, $gauge, $low, $levels->atHigh($gauge), $levels->window($section->workingKpa, $section->limiting(self::ALLOWED)->takesKpa(self::ALLOWED), $words),
-            ['said' => $allowed > 0.0 ? 'At most '.$words->litres($allowed).' an hour, '.$words->litres($hours * $allowed).' in all.' : 'None: welded joints leak nothing.', 'l_per_h' => $allowed, 'litres' => $hours * $allowed],
-            [self::raise($gauge), new Phase('test', 'Test', 60 * $hours, $gauge - self::BAND_KPA, $gauge, $gauge + self::BAND_KPA, 'Keep within 5 psi; meter whatever is added. Walk the section.', Control::Hold, true)],
-            [new Figure('Test pressure at the low point', '1.25 × working', $words->kpa($low), '1.25 × '.$words->kpa($section->workingKpa)), self::allowanceFigure($section, $words)],
-            [$this->medium()->caution()], ['AWWA C604 and M11 are remembered, not at hand: check pressure, time and allowance against your copy. A lined main soaks first.', 'Never above the rating of pipe, restraint or valve.'], options: $options,
+            [
+                'said' => $allowed > 0.0 ? 'At most '.$words->litres($allowed).' an hour, '.$words->litres($hours * $allowed).' in all.' : 'None: welded joints leak nothing.',
+                'l_per_h' => $allowed, 'litres' => $hours * $allowed,
+            ],
+            [
+                self::raise($gauge),
+                new Phase(
+                    'test', 'Test', 60 * $hours, $gauge - self::BAND_KPA, $gauge, $gauge + self::BAND_KPA,
+                    'Keep within 5 psi; meter whatever is added. Walk the section.', Control::Hold, true,
+                ),
+            ],
+            [
+                new Figure('Test pressure at the low point', '1.25 × working', $words->kpa($low), '1.25 × '.$words->kpa($section->workingKpa)),
+                self::allowanceFigure($section, $words),
+            ],
+            [$this->medium()->caution()],
+            [
+                'AWWA C604 and M11 are remembered, not at hand: check pressure, time and allowance against your copy. A lined main soaks first.',
+                'Never above the rating of pipe, restraint or valve.',
+            ],
+            options: $options,
         );
     }
 
@@ -123,7 +159,10 @@ final class SteelMain extends ConstantPressure
         return new Accepted([
             $this->lasted($seen, 'test', 60 * $hours, 'Test'),
             $this->held($seen, 'test', $target - self::BAND_KPA, $target + self::BAND_KPA, 'Keep it within 5 psi of the test pressure, and test again.'),
-            $added === null ? $this->unmetered() : $this->most('make_up', 'Make-up water', $added, $allowed, Unit::Litre, $words->litresPair(...), 'Not tight. Lower the pressure, look at every joint, mend, test again.'),
+            $added === null ? $this->unmetered() : $this->most(
+                'make_up', 'Make-up water', $added, $allowed, Unit::Litre, $words->litresPair(...),
+                'Not tight. Lower the pressure, look at every joint, mend, test again.',
+            ),
         ], [self::allowanceFigure($seen->section, $words), ...($added === null ? [] : [self::added($seen, $added, $time)])], ['hours' => $time, 'added_l' => $added, 'allowance_l' => $allowed]);
     }
 }

@@ -46,8 +46,14 @@ abstract class WaterMain extends Method
         $mdp = $words->kpa($section->workingKpa);
 
         return $section->surge === 'calculated'
-            ? new Figure('System test pressure at the low point', 'STP = MDP + 100 kPa, surge calculated', $words->kpa(self::stp($section)), "{$mdp} + ".$words->kpa(100.0))
-            : new Figure('System test pressure at the low point', 'STP = the lesser of 1.5·MDP and MDP + 500 kPa, surge assumed', $words->kpa(self::stp($section)), '1.5 × '.$mdp.' = '.$words->kpa(1.5 * $section->workingKpa).'; '.$mdp.' + '.$words->kpa(500.0).' = '.$words->kpa($section->workingKpa + 500.0));
+            ? new Figure(
+                'System test pressure at the low point', 'STP = MDP + 100 kPa, surge calculated', $words->kpa(self::stp($section)),
+                "{$mdp} + ".$words->kpa(100.0),
+            )
+            : new Figure(
+                'System test pressure at the low point', 'STP = the lesser of 1.5·MDP and MDP + 500 kPa, surge assumed', $words->kpa(self::stp($section)),
+                '1.5 × '.$mdp.' = '.$words->kpa(1.5 * $section->workingKpa).'; '.$mdp.' + '.$words->kpa(500.0).' = '.$words->kpa($section->workingKpa + 500.0),
+            );
     }
 
     protected static function soakMin(TestSection $section): float
@@ -63,7 +69,10 @@ abstract class WaterMain extends Method
     protected static function dropKpa(TestSection $section): float
     {
         if ($section->main()->material === Material::Concrete && $section->steelCylinder === null) {
-            throw InvalidInput::field('steel_cylinder', 'Has this concrete pipe a steel cylinder? With one it may lose 20 kPa in the hour, without one 40 kPa. Say it in the section’s facts.');
+            throw InvalidInput::field(
+                'steel_cylinder',
+                'Has this concrete pipe a steel cylinder? With one it may lose 20 kPa in the hour, without one 40 kPa. Say it in the section’s facts.',
+            );
         }
 
         return En805::lossLimitKpa($section->main()->material === Material::Concrete && $section->steelCylinder === false ? 'fibre_cement' : 'rigid');
@@ -86,7 +95,10 @@ abstract class WaterMain extends Method
     {
         $pipe = $section->asOnePipe();
 
-        return sprintf('%s × %s m³ × %s kPa × (1/%s + %s/(%s × %s)) /GPa', Words::plain($factor), Words::plain($pipe->volumeM3(), 3), Words::plain($dropKpa, 1), Words::plain(En805::WATER_GPA), Words::plain($pipe->insideMm, 1), Words::plain($pipe->wallMm, 1), Words::plain($pipe->modulusGpa));
+        return sprintf(
+            '%s × %s m³ × %s kPa × (1/%s + %s/(%s × %s)) /GPa', Words::plain($factor), Words::plain($pipe->volumeM3(), 3), Words::plain($dropKpa, 1),
+            Words::plain(En805::WATER_GPA), Words::plain($pipe->insideMm, 1), Words::plain($pipe->wallMm, 1), Words::plain($pipe->modulusGpa),
+        );
     }
 
     /** @return array{max_volume_l: float, elastic_volume_l: float} */

@@ -94,8 +94,10 @@ final readonly class FilledPipe
     /**
      * How far a free end moves, mm, out is positive: thermal, and by Poisson's ratio inwards under pressure; with a closed end the thrust pulls it out again.
      */
-    public static function freeEndMm(float $lengthM, float $diameterMm, float $wallMm, float $modulusGpa, float $poisson, float $pressureKpa, float $expansionPerC, float $warmingC, bool $closed): float
-    {
+    public static function freeEndMm(
+        float $lengthM, float $diameterMm, float $wallMm, float $modulusGpa, float $poisson, float $pressureKpa, float $expansionPerC, float $warmingC,
+        bool $closed,
+    ): float {
         $hoop = $pressureKpa * $diameterMm / (2 * $wallMm) / ($modulusGpa * 1e6);
 
         return 1000 * $lengthM * ($expansionPerC * $warmingC - $poisson * $hoop + ($closed ? $hoop / 2 : 0.0));

@@ -40,7 +40,8 @@ final readonly class Surroundings
     public function toArray(): array
     {
         return [
-            'fill' => $this->plan->medium === Medium::Water ? $this->fill() : null, 'thrusts' => $this->thrusts(), 'movement' => $this->movement(), 'energy' => $this->energy(),
+            'fill' => $this->plan->medium === Medium::Water ? $this->fill() : null, 'thrusts' => $this->thrusts(), 'movement' => $this->movement(),
+            'energy' => $this->energy(),
             'instruments' => $this->instruments(), 'dispose' => $this->plan->medium === Medium::Water ? $this->dispose() : null,
         ];
     }
@@ -79,8 +80,13 @@ final readonly class Surroundings
         $found = [];
         foreach ($this->section->fittings as $fitting) {
             $level = $this->section->profile->level($fitting->stationM);
-            $kpa = $this->plan->medium === Medium::Water ? HydrostaticHead::pressureAt($this->plan->gaugeKpa, $this->section->gaugeLevelM, $level) : $this->plan->gaugeKpa;
-            $found[] = [...$fitting->toArray(), 'kpa' => $kpa, 'kn' => $fitting->thrustKn($outside, max(0.0, $kpa)), 'formula' => $this->formula($fitting), 'held' => $this->held($fitting)];
+            $kpa = $this->plan->medium === Medium::Water ? HydrostaticHead::pressureAt(
+                $this->plan->gaugeKpa, $this->section->gaugeLevelM, $level,
+            ) : $this->plan->gaugeKpa;
+            $found[] = [
+                ...$fitting->toArray(), 'kpa' => $kpa, 'kn' => $fitting->thrustKn($outside, max(0.0, $kpa)), 'formula' => $this->formula($fitting),
+                'held' => $this->held($fitting),
+            ];
         }
 
         return $found;
@@ -107,7 +113,9 @@ final readonly class Surroundings
     private function movement(): array
     {
         $pipe = $this->section->asOnePipe();
-        $move = static fn (float $kpa, float $kelvin): float => FilledPipe::freeEndMm($pipe->lengthM, $pipe->insideMm, $pipe->wallMm, $pipe->modulusGpa, $pipe->poisson, $kpa, $pipe->expansionPerC, $kelvin, false);
+        $move = static fn (float $kpa, float $kelvin): float => FilledPipe::freeEndMm(
+            $pipe->lengthM, $pipe->insideMm, $pipe->wallMm, $pipe->modulusGpa, $pipe->poisson, $kpa, $pipe->expansionPerC, $kelvin, false,
+        );
 
         return [
             'pressure_mm' => $move($this->plan->gaugeKpa, 0.0), 'warming_mm' => $move(0.0, self::EXAMPLE_WARMING_K), 'warming_k' => self::EXAMPLE_WARMING_K,
@@ -160,7 +168,11 @@ final readonly class Surroundings
     {
         $litres = 1000 * $this->section->volumeM3();
 
-        return ['litres' => $litres, 'said' => 'About '.$this->words->litres($litres).' to let out, slowly and from the valleys, with the vents open. Where it was chlorinated neutralise it first; leave to discharge comes from whoever owns the drain or the stream.', 'source' => 'common practice'];
+        return [
+            'litres' => $litres,
+            'said' => 'About '.$this->words->litres($litres).' to let out, slowly and from the valleys, with the vents open. Where it was chlorinated neutralise it first; leave to discharge comes from whoever owns the drain or the stream.',
+            'source' => 'common practice',
+        ];
     }
 
     private function celsius(): float

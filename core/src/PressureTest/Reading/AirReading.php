@@ -54,7 +54,9 @@ final readonly class AirReading
         $end = array_sum(array_column(array_slice($samples, -$size), 'p')) / min($n, $size);
         $weather = ($start + FilledPipe::ATMOSPHERE_KPA) * ($c1 - $c0) / ($c0 + self::ZERO_C);
         $leak = $fit === null ? null : -$fit->values[1];
-        $u = $fit === null ? null : hypot(self::COVER * $fit->deviations[1], self::THERMAL_SPREAD * abs($weather) * 1000 * $volumeM3 / FilledPipe::ATMOSPHERE_KPA / $hours);
+        $u = $fit === null ? null : hypot(
+            self::COVER * $fit->deviations[1], self::THERMAL_SPREAD * abs($weather) * 1000 * $volumeM3 / FilledPipe::ATMOSPHERE_KPA / $hours,
+        );
 
         return self::said($gauge, $leak, $u, $allowed, $start, $start - $end, $weather, $c1 - $c0);
     }
@@ -69,18 +71,32 @@ final readonly class AirReading
             $looks[] = [Cause::Gauge, implode(' ', $gauge->evidence)];
         }
         if ($leak !== null && $u !== null && $gauge->evidence === [] && $leak - $u > 0.5 * ($allowed ?? 0.0)) {
-            $looks[] = [Cause::Leak, sprintf('%.2f ± %.2f L/h of free gas leave besides what the weather explains%s.', $leak, $u, $allowed === null ? '' : sprintf('; %.2f L/h would pass', $allowed))];
+            $looks[] = [
+                Cause::Leak,
+                sprintf(
+                    '%.2f ± %.2f L/h of free gas leave besides what the weather explains%s.', $leak, $u,
+                    $allowed === null ? '' : sprintf('; %.2f L/h would pass', $allowed),
+                ),
+            ];
         }
         if (abs($weather) > self::WEATHER_SHARE * ($start + FilledPipe::ATMOSPHERE_KPA)) {
             $looks[] = [Cause::Temperature, sprintf('It changed by %.1f K, which alone makes %+.1f kPa.', $warmed, $weather)];
         }
         if (! in_array(Cause::Leak, array_column($looks, 0), true) && $gauge->evidence === []) {
-            array_unshift($looks, [Cause::Tight, $leak === null ? 'Too short a record to tell more.' : sprintf('What leaves is %.2f ± %.2f L/h: none that matters.', $leak, $u ?? 0.0)]);
+            array_unshift(
+                $looks,
+                [
+                    Cause::Tight,
+                    $leak === null ? 'Too short a record to tell more.' : sprintf('What leaves is %.2f ± %.2f L/h: none that matters.', $leak, $u ?? 0.0),
+                ],
+            );
         }
 
         return [
-            'looks_like' => array_map(static fn (array $l): array => ['cause' => $l[0]->value, 'evidence' => $l[1], 'todo' => $l[0]->todo()], $looks), 'confidence' => $leak === null ? 0.3 : ($gauge->evidence === [] ? 0.9 : 0.6),
-            'leak_l_per_h' => $leak, 'leak_uncertainty_l_per_h' => $u, 'air_percent' => null, 'fall_kpa' => $fall, 'temperature_kpa' => $weather, 'creep_kpa' => 0.0, 'fall_corrected_kpa' => $fall + $weather,
+            'looks_like' => array_map(static fn (array $l): array => ['cause' => $l[0]->value, 'evidence' => $l[1], 'todo' => $l[0]->todo()], $looks),
+            'confidence' => $leak === null ? 0.3 : ($gauge->evidence === [] ? 0.9 : 0.6),
+            'leak_l_per_h' => $leak, 'leak_uncertainty_l_per_h' => $u, 'air_percent' => null, 'fall_kpa' => $fall, 'temperature_kpa' => $weather,
+            'creep_kpa' => 0.0, 'fall_corrected_kpa' => $fall + $weather,
         ];
     }
 

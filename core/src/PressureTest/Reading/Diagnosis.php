@@ -79,15 +79,22 @@ final readonly class Diagnosis
         if ($gauge->evidence !== []) {
             $evidence[Cause::Gauge->value] = implode(' ', $gauge->evidence);
         }
-        $weather = abs($losses->warmedK) > self::TEMPERATURE_K && abs($losses->temperatureKpa) > max(self::TEMPERATURE_KPA, self::TEMPERATURE_SHARE * abs($losses->fallKpa));
+        $weather = abs($losses->warmedK) > self::TEMPERATURE_K && abs($losses->temperatureKpa) > max(
+            self::TEMPERATURE_KPA, self::TEMPERATURE_SHARE * abs($losses->fallKpa),
+        );
         if ($leak !== null && $u !== null && self::isLeak($leak, $u, $allowed, $gauge, $weather, $section, $window)) {
-            $evidence[Cause::Leak->value] = sprintf('%.2f ± %.2f L/h leave besides what creep and temperature explain%s.', $leak, $u, $allowed > 0.0 ? sprintf('; %.2f L/h allowed', $allowed) : '');
+            $evidence[Cause::Leak->value] = sprintf(
+                '%.2f ± %.2f L/h leave besides what creep and temperature explain%s.', $leak, $u,
+                $allowed > 0.0 ? sprintf('; %.2f L/h allowed', $allowed) : '',
+            );
         }
         if ($air !== null && $air > self::AIR_PERCENT) {
             $evidence[Cause::Air->value] = sprintf('Raising the pressure took the water of %.1f %% of free air besides the pipe\'s own.', $air);
         }
         if ($weather) {
-            $evidence[Cause::Temperature->value] = sprintf('The water changed by %.1f K, which alone makes %+.0f kPa.', $losses->warmedK, $losses->temperatureKpa);
+            $evidence[Cause::Temperature->value] = sprintf(
+                'The water changed by %.1f K, which alone makes %+.0f kPa.', $losses->warmedK, $losses->temperatureKpa,
+            );
         }
         $creep = $fit === null ? 0.0 : $fit[2] * $losses->creepKpa;
         if ($creep > self::CREEP_SHARE * $losses->startKpa) {
@@ -96,7 +103,9 @@ final readonly class Diagnosis
         $causes = array_map(static fn (string $c): Cause => Cause::from($c), array_keys($evidence));
         if (array_diff(array_map(static fn (Cause $c): string => $c->value, $causes), [Cause::Creep->value]) === []) {
             array_unshift($causes, Cause::Tight);
-            $evidence = [Cause::Tight->value => $leak === null ? 'Too short a record to tell more.' : sprintf('What leaves is %.2f ± %.2f L/h: none that can be told.', $leak, (float) $u)] + $evidence;
+            $evidence = [Cause::Tight->value => $leak === null ? 'Too short a record to tell more.' : sprintf(
+                'What leaves is %.2f ± %.2f L/h: none that can be told.', $leak, (float) $u,
+            )] + $evidence;
         }
 
         return new self($causes, $evidence, self::sureness($causes, $leak, $u, $allowed), $leak, $u, $air, $losses->fallKpa, $losses->temperatureKpa, $creep);
@@ -140,9 +149,13 @@ final readonly class Diagnosis
     public function toArray(): array
     {
         return [
-            'looks_like' => array_map(fn (Cause $c): array => ['cause' => $c->value, 'evidence' => $this->evidence[$c->value] ?? '', 'todo' => $c->todo()], $this->causes), 'confidence' => $this->confidence,
+            'looks_like' => array_map(
+                fn (Cause $c): array => ['cause' => $c->value, 'evidence' => $this->evidence[$c->value] ?? '', 'todo' => $c->todo()], $this->causes,
+            ),
+            'confidence' => $this->confidence,
             'leak_l_per_h' => $this->leakLitresPerHour, 'leak_uncertainty_l_per_h' => $this->leakUncertainty, 'air_percent' => $this->airPercent,
-            'fall_kpa' => $this->fallKpa, 'temperature_kpa' => $this->temperatureKpa, 'creep_kpa' => $this->creepKpa, 'fall_corrected_kpa' => $this->fallKpa + $this->temperatureKpa,
+            'fall_kpa' => $this->fallKpa, 'temperature_kpa' => $this->temperatureKpa, 'creep_kpa' => $this->creepKpa,
+            'fall_corrected_kpa' => $this->fallKpa + $this->temperatureKpa,
         ];
     }
 }

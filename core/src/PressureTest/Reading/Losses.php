@@ -21,8 +21,10 @@ final readonly class Losses
      * @param  list<float>  $orificeH  hours at the starting pressure, for an orifice
      * @param  list<float>  $jumpL  a jump of the gauge as water; empty without one
      */
-    private function __construct(public array $lostL, public array $creepL, public array $orificeH, public array $jumpL, public float $startKpa, public float $fallKpa, public float $warmedK, public float $temperatureKpa, public float $creepKpa, public float $thermalLitresPerHour)
-    {
+    private function __construct(
+        public array $lostL, public array $creepL, public array $orificeH, public array $jumpL, public float $startKpa, public float $fallKpa,
+        public float $warmedK, public float $temperatureKpa, public float $creepKpa, public float $thermalLitresPerHour,
+    ) {
     }
 
     public static function of(ShutIn $window, Section $section, int $bins, ?GaugeCheck $gauge = null): self
@@ -35,7 +37,9 @@ final readonly class Losses
         $celsius = $binned[0][2] ?? self::DEFAULT_C;
         $water = Water::at(min(60.0, max(0.0, $celsius)));
         $perKpa = $section->pipe($water->bulkModulusGpa)->elasticL(1.0);
-        $perK = $perKpa * FilledPipe::kpaPerDegree($section->insideMm, $section->wallMm, $section->modulusGpa, $section->poisson, $section->expansionPerC, $water);
+        $perK = $perKpa * FilledPipe::kpaPerDegree(
+            $section->insideMm, $section->wallMm, $section->modulusGpa, $section->poisson, $section->expansionPerC, $water,
+        );
         $airL = 10 * $section->volumeM3() * max(0.0, Raise::airPercent($window->before, $section) ?? 0.0);
         $room = static fn (float $p): float => $airL * FilledPipe::ATMOSPHERE_KPA / (FilledPipe::ATMOSPHERE_KPA + max(0.0, $p));
         $creep = new CreepMemory($section);
@@ -63,7 +67,10 @@ final readonly class Losses
         $warmed = ($binned[$last][2] ?? $celsius) - $celsius;
         $whole = $perKpa + $airL * FilledPipe::ATMOSPHERE_KPA / (FilledPipe::ATMOSPHERE_KPA + $p0) ** 2;
 
-        return new self($lost, [$crept, ...self::byPowers($section, $raised, $binned)], $orifice, $jump, $p0, $p0 - $binned[$last][1], $warmed, $perK / $whole * $warmed, $crept[$last] / $whole, $perK * $warmed / max(1e-6, $hours));
+        return new self(
+            $lost, [$crept, ...self::byPowers($section, $raised, $binned)], $orifice, $jump, $p0, $p0 - $binned[$last][1], $warmed,
+            $perK / $whole * $warmed, $crept[$last] / $whole, $perK * $warmed / max(1e-6, $hours),
+        );
     }
 
     /**
@@ -150,7 +157,10 @@ final readonly class Losses
         $size = max(1, intdiv(count($samples), $bins));
         $binned = [];
         foreach (array_chunk($samples, $size) as $chunk) {
-            $binned[] = [array_sum(array_column($chunk, 't')) / count($chunk), self::median(array_column($chunk, 'p')), self::mean(array_column($chunk, 'c')), self::mean(array_column($chunk, 'added'))];
+            $binned[] = [
+                array_sum(array_column($chunk, 't')) / count($chunk), self::median(array_column($chunk, 'p')), self::mean(array_column($chunk, 'c')),
+                self::mean(array_column($chunk, 'added')),
+            ];
         }
 
         return $binned === [] ? [[0.0, 0.0, null, null]] : $binned;

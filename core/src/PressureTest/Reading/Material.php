@@ -24,8 +24,10 @@ enum Material: string
         $plain = Text::lower($words);
 
         return match (true) {
-            str_starts_with($plain, 'pe'), str_contains($plain, 'hdpe') => self::Pe, str_starts_with($plain, 'pvc') => self::Pvc, str_contains($plain, 'iron') => self::Iron,
-            str_starts_with($plain, 'steel') => self::Steel, str_starts_with($plain, 'grp') => self::Grp, str_starts_with($plain, 'concrete') => self::Concrete, str_contains($plain, 'composite') => self::Composite, default => null,
+            str_starts_with($plain, 'pe'), str_contains($plain, 'hdpe') => self::Pe, str_starts_with($plain, 'pvc') => self::Pvc,
+            str_contains($plain, 'iron') => self::Iron,
+            str_starts_with($plain, 'steel') => self::Steel, str_starts_with($plain, 'grp') => self::Grp,
+            str_starts_with($plain, 'concrete') => self::Concrete, str_contains($plain, 'composite') => self::Composite, default => null,
         };
     }
 
@@ -60,7 +62,9 @@ enum Material: string
     public function creep(): array
     {
         return match ($this) {
-            self::Pe => [[0.17, 60.0], [0.20, 600.0], [0.23, 6000.0], [0.27, 60000.0]], self::Pvc => [[0.02, 1800.0], [0.03, 15000.0]], self::Composite => [[0.03, 1500.0], [0.03, 12000.0]], default => []
+            self::Pe => [
+                [0.17, 60.0], [0.20, 600.0], [0.23, 6000.0], [0.27, 60000.0],
+            ], self::Pvc => [[0.02, 1800.0], [0.03, 15000.0]], self::Composite => [[0.03, 1500.0], [0.03, 12000.0]], default => []
         };
     }
 }

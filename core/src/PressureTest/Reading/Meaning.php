@@ -31,7 +31,9 @@ final class Meaning
         try {
             if ($plan->medium === Medium::Air) {
                 $allowed = self::allowedAir($plan, $section);
-                $read = AirReading::of($trace->rows($judged['from_s'], $judged['to_s'], Diagnosis::MOST), $section->volumeM3(), $allowed, self::fallAir($plan, $section));
+                $read = AirReading::of(
+                    $trace->rows($judged['from_s'], $judged['to_s'], Diagnosis::MOST), $section->volumeM3(), $allowed, self::fallAir($plan, $section),
+                );
 
                 return $read === null ? null : [...$read, 'allowed_l_per_h' => $allowed];
             }
@@ -40,7 +42,10 @@ final class Meaning
 
             $allowed = $plan->makeUp['l_per_h'] ?? self::allowedMakeUp($plan) ?? self::allowedWater($plan, $section);
 
-            return [...Diagnosis::ofWindow(ShutIn::between($rows, $judged['from_s'], $judged['to_s']), $section->asOnePipe(), $allowed)->toArray(), 'allowed_l_per_h' => $allowed];
+            return [
+                ...Diagnosis::ofWindow(ShutIn::between($rows, $judged['from_s'], $judged['to_s']), $section->asOnePipe(), $allowed)->toArray(),
+                'allowed_l_per_h' => $allowed,
+            ];
         } catch (InvalidInput) {
             return null; // too few readings: nothing is said
         }
@@ -60,8 +65,13 @@ final class Meaning
         if ($at >= self::GONE * $plan->gaugeKpa) {
             return $judged;
         }
-        $shut = array_map(static fn (Phase $p): string => $p->id, array_values(array_filter($plan->phases, static fn (Phase $p): bool => $p->control === Control::Shut && ! $p->judged)));
-        $before = array_values(array_filter($verdict->phases, static fn (array $p): bool => in_array($p['id'], $shut, true) && $p['to_s'] <= $judged['from_s'] + 1.0));
+        $shut = array_map(
+            static fn (Phase $p): string => $p->id,
+            array_values(array_filter($plan->phases, static fn (Phase $p): bool => $p->control === Control::Shut && ! $p->judged)),
+        );
+        $before = array_values(array_filter(
+            $verdict->phases, static fn (array $p): bool => in_array($p['id'], $shut, true) && $p['to_s'] <= $judged['from_s'] + 1.0,
+        ));
 
         return $before[count($before) - 1] ?? $judged;
     }

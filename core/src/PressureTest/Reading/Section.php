@@ -10,13 +10,16 @@ use Diastoma\Core\PressureTest\Physics\FilledPipe;
 /** The pipe that a trace was taken from. */
 final readonly class Section
 {
-    private function __construct(public Material $material, public float $lengthM, public float $insideMm, public float $wallMm, public float $modulusGpa, public float $poisson, public float $expansionPerC)
-    {
+    private function __construct(
+        public Material $material, public float $lengthM, public float $insideMm, public float $wallMm, public float $modulusGpa, public float $poisson,
+        public float $expansionPerC,
+    ) {
     }
 
     /** @throws InvalidInput naming what is not above 0 */
-    public static function of(Material $material, float $lengthM, float $insideMm, float $wallMm, ?float $modulusGpa = null, ?float $poisson = null, ?float $expansionPerC = null): self
-    {
+    public static function of(
+        Material $material, float $lengthM, float $insideMm, float $wallMm, ?float $modulusGpa = null, ?float $poisson = null, ?float $expansionPerC = null,
+    ): self {
         $faults = [];
         foreach (['length_m' => $lengthM, 'inside_mm' => $insideMm, 'wall_mm' => $wallMm, 'modulus_gpa' => $modulusGpa ?? 1.0] as $field => $value) {
             if (! is_finite($value) || $value <= 0.0) {
@@ -27,7 +30,10 @@ final readonly class Section
             throw InvalidInput::together($faults);
         }
 
-        return new self($material, $lengthM, $insideMm, $wallMm, $modulusGpa ?? $material->modulusGpa(), $poisson ?? $material->poisson(), $expansionPerC ?? $material->expansionPerC());
+        return new self(
+            $material, $lengthM, $insideMm, $wallMm, $modulusGpa ?? $material->modulusGpa(), $poisson ?? $material->poisson(),
+            $expansionPerC ?? $material->expansionPerC(),
+        );
     }
 
     public function volumeM3(): float

@@ -47,7 +47,10 @@ final readonly class ShutIn
         }
         $kept = array_slice($samples, $start, $end - $start + 1);
         if (count($kept) < self::SHORTEST) {
-            throw InvalidInput::field('trace', 'The section was never shut long enough to say anything: fewer than '.self::SHORTEST.' readings after the pump stopped.', count($kept), self::SHORTEST);
+            throw InvalidInput::field(
+                'trace', 'The section was never shut long enough to say anything: fewer than '.self::SHORTEST.' readings after the pump stopped.',
+                count($kept), self::SHORTEST,
+            );
         }
 
         return new self($kept, array_slice($samples, 0, $start + 1));
@@ -64,7 +67,10 @@ final readonly class ShutIn
     {
         $kept = array_values(array_filter($samples, static fn (array $s): bool => $s['t'] >= $from && $s['t'] <= $to));
         if (count($kept) < self::SHORTEST) {
-            throw InvalidInput::field('trace', count($kept).' readings in that stretch are too few to say what they look like; '.self::SHORTEST.' at least.', count($kept), self::SHORTEST);
+            throw InvalidInput::field(
+                'trace', count($kept).' readings in that stretch are too few to say what they look like; '.self::SHORTEST.' at least.', count($kept),
+                self::SHORTEST,
+            );
         }
 
         return new self($kept, array_values(array_filter($samples, static fn (array $s): bool => $s['t'] <= $from)));

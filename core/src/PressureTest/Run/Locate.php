@@ -172,7 +172,10 @@ final readonly class Locate
         $n = $this->trace->count();
         $start = $k = $this->trace->index($from);
         $judged = $this->plan->judged();
-        $least = max(self::BLEEDING * $this->plan->gaugeKpa, $judged->control === Control::Shut ? 2 * ($judged->targetKpa - $judged->lowKpa) / max(1e-6, $judged->minutes) : 0.0);
+        $least = max(
+            self::BLEEDING * $this->plan->gaugeKpa,
+            $judged->control === Control::Shut ? 2 * ($judged->targetKpa - $judged->lowKpa) / max(1e-6, $judged->minutes) : 0.0,
+        );
         while ($k < $n - 1 && $this->falls($k) <= $least) {
             if ($this->trace->t[$k] > $from + 5 * self::MINUTE_S) {
                 return $this->trace->t[$start];

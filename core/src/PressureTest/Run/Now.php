@@ -36,6 +36,9 @@ final readonly class Now
     /** @return array{phase: string, title: string, do: string, began_s: float, ends_s: float, next: ?string, next_do: ?string} */
     public function toArray(): array
     {
-        return ['phase' => $this->phase->id, 'title' => $this->phase->title, 'do' => $this->phase->do, 'began_s' => $this->beganS, 'ends_s' => $this->endsS, 'next' => $this->next?->title, 'next_do' => $this->next?->do];
+        return [
+            'phase' => $this->phase->id, 'title' => $this->phase->title, 'do' => $this->phase->do, 'began_s' => $this->beganS, 'ends_s' => $this->endsS,
+            'next' => $this->next?->title, 'next_do' => $this->next?->do,
+        ];
     }
 }

@@ -14,13 +14,20 @@ final class RecordTime
     private const AHEAD_S = 120;
 
     /** @return ?array{detail: string, said: string} why not; null where it can be */
-    public static function refusal(\DateTimeImmutable $began, float $lengthS, \DateTimeImmutable $planned, \DateTimeImmutable $now, string $test, \DateTimeZone $zone): ?array
-    {
+    public static function refusal(
+        \DateTimeImmutable $began, float $lengthS, \DateTimeImmutable $planned, \DateTimeImmutable $now, string $test, \DateTimeZone $zone,
+    ): ?array {
         if ($began->getTimestamp() + 60 * self::CLOCK_OFF_MIN < $planned->getTimestamp()) {
-            return ['detail' => 'older than the test', 'said' => "This record began at {$began->setTimezone($zone)->format('Y-m-d H:i')}, before test {$test} was planned: it is of another test. Bring the file of this one, or check the clock of the logger."];
+            return [
+                'detail' => 'older than the test',
+                'said' => "This record began at {$began->setTimezone($zone)->format('Y-m-d H:i')}, before test {$test} was planned: it is of another test. Bring the file of this one, or check the clock of the logger.",
+            ];
         }
         if ($began->getTimestamp() + $lengthS > $now->getTimestamp() + self::AHEAD_S) {
-            return ['detail' => 'in the future', 'said' => 'The times in this file lie in the future. Check the clock of the logger, or the time zone of the job.'];
+            return [
+                'detail' => 'in the future',
+                'said' => 'The times in this file lie in the future. Check the clock of the logger, or the time zone of the job.',
+            ];
         }
 
         return null;

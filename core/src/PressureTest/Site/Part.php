@@ -33,6 +33,9 @@ final readonly class Part
     /** @return array<string, float|string> */
     public function toArray(): array
     {
-        return ['material' => $this->material->value, 'length_m' => $this->lengthM, 'dn_mm' => $this->dnMm, 'inside_mm' => $this->insideMm, 'wall_mm' => $this->wallMm];
+        return [
+            'material' => $this->material->value, 'length_m' => $this->lengthM, 'dn_mm' => $this->dnMm, 'inside_mm' => $this->insideMm,
+            'wall_mm' => $this->wallMm,
+        ];
     }
 }

@@ -15,7 +15,8 @@ final readonly class Rating
 
     /** Words by which a part that nobody sorted is known to be no plain pipe. */
     private const WORDS = [
-        'valve' => 'valve', 'hydrant' => 'valve', 'restrain' => 'restraint', 'gland' => 'restraint', 'anchor' => 'restraint', 'harness' => 'restraint', 'retainer' => 'restraint', 'block' => 'restraint',
+        'valve' => 'valve', 'hydrant' => 'valve', 'restrain' => 'restraint', 'gland' => 'restraint', 'anchor' => 'restraint', 'harness' => 'restraint',
+        'retainer' => 'restraint', 'block' => 'restraint',
         'joint' => 'joint', 'coupling' => 'joint', 'flange' => 'joint', 'fitting' => 'fitting', 'bend' => 'fitting', 'tee' => 'fitting',
     ];
 

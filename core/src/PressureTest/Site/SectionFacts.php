@@ -42,7 +42,9 @@ final class SectionFacts
         $gravity = $service === 'sewer_gravity';
         $working = $this->number('working_kpa', 0.0, 20000.0, $gravity ? 0.0 : null);
         if (! $gravity && $working <= 0.0 && $this->faults === []) {
-            $this->faults[] = InvalidInput::field('working_kpa', 'Give the greatest working pressure of the main: MDP of a water main, MAOP of a gas main.', $working, 0);
+            $this->faults[] = InvalidInput::field(
+                'working_kpa', 'Give the greatest working pressure of the main: MDP of a water main, MAOP of a gas main.', $working, 0,
+            );
         }
         $surge = $this->choice('surge', ['assumed', 'calculated'], 'assumed');
         $restraint = $this->choice('restraint', self::RESTRAINT, 'joined');
@@ -55,10 +57,15 @@ final class SectionFacts
         $owner = $this->maybe('owner_test_kpa', 0.1, 1.0e5);
         [$cylinder, $welded] = [$this->told('steel_cylinder'), $this->told('welded')];
         if ($this->faults !== [] || $parts === [] || $ratings === [] || $profile === null) {
-            throw InvalidInput::together($this->faults === [] ? [InvalidInput::field('parts', 'The section needs a pipe, a profile and a rating.')] : $this->faults);
+            throw InvalidInput::together($this->faults === [] ? [InvalidInput::field(
+                'parts', 'The section needs a pipe, a profile and a rating.',
+            )] : $this->faults);
         }
 
-        return new TestSection($service, $parts, $profile, $fittings, $ratings, $working, $surge, $restraint, $water, $gauge, ($this->data['cement_lined'] ?? false) === true, ($this->data['branches'] ?? false) === true, $groundwater, $chambers, $hdb, $dr, $factor, $resolution, $owner, $cylinder, $welded);
+        return new TestSection(
+            $service, $parts, $profile, $fittings, $ratings, $working, $surge, $restraint, $water, $gauge, ($this->data['cement_lined'] ?? false) === true,
+            ($this->data['branches'] ?? false) === true, $groundwater, $chambers, $hdb, $dr, $factor, $resolution, $owner, $cylinder, $welded,
+        );
     }
 
     /** @return list<Part> */
@@ -68,11 +75,17 @@ final class SectionFacts
         foreach ($this->rows('parts') as $k => $row) {
             $material = Material::tryFrom(is_string($row['material'] ?? null) ? $row['material'] : '');
             if ($material === null) {
-                $this->faults[] = InvalidInput::field("parts.{$k}.material", 'The material of pipe '.($k + 1).' must be one of: '.implode(', ', array_column(Material::cases(), 'value')).'.', $row['material'] ?? null);
+                $this->faults[] = InvalidInput::field(
+                    "parts.{$k}.material", 'The material of pipe '.($k + 1).' must be one of: '.implode(', ', array_column(Material::cases(), 'value')).'.',
+                    $row['material'] ?? null,
+                );
             }
             $inside = $this->from($row, "parts.{$k}.", 'inside_mm', 5.0, 6000.0);
             $wall = $this->from($row, "parts.{$k}.", 'wall_mm', 0.5, 1000.0);
-            $parts[] = new Part($material ?? Material::Pe, $this->from($row, "parts.{$k}.", 'length_m', 0.1, 1.0e6), isset($row['dn_mm']) ? $this->from($row, "parts.{$k}.", 'dn_mm', 5.0, 6000.0) : round($inside), $inside, $wall);
+            $parts[] = new Part(
+                $material ?? Material::Pe, $this->from($row, "parts.{$k}.", 'length_m', 0.1, 1.0e6),
+                isset($row['dn_mm']) ? $this->from($row, "parts.{$k}.", 'dn_mm', 5.0, 6000.0) : round($inside), $inside, $wall,
+            );
         }
         if ($parts === [] && $this->faults === []) {
             $this->faults[] = InvalidInput::field('parts', 'Give the pipe of the section: material, length_m, inside_mm and wall_mm.', 0, 1);
@@ -126,13 +139,20 @@ final class SectionFacts
             $name = is_string($row['name'] ?? null) && trim($row['name']) !== '' ? trim($row['name']) : 'part '.($k + 1);
             $kind = $row['kind'] ?? Rating::kindOf($name);
             if (! is_string($kind) || ! in_array($kind, Rating::KINDS, true)) {
-                $this->faults[] = InvalidInput::field("ratings.{$k}.kind", 'Part '.($k + 1).' must be one of: '.implode(', ', Rating::KINDS).'.', is_scalar($kind) ? $kind : null);
+                $this->faults[] = InvalidInput::field(
+                    "ratings.{$k}.kind", 'Part '.($k + 1).' must be one of: '.implode(', ', Rating::KINDS).'.', is_scalar($kind) ? $kind : null,
+                );
                 $kind = Rating::PIPE;
             }
-            $ratings[] = new Rating($name, $this->from($row, "ratings.{$k}.", 'kpa', 0.1, 1.0e5), $kind, isset($row['test_kpa']) ? $this->from($row, "ratings.{$k}.", 'test_kpa', 0.1, 1.0e5) : null);
+            $ratings[] = new Rating(
+                $name, $this->from($row, "ratings.{$k}.", 'kpa', 0.1, 1.0e5), $kind,
+                isset($row['test_kpa']) ? $this->from($row, "ratings.{$k}.", 'test_kpa', 0.1, 1.0e5) : null,
+            );
         }
         if ($ratings === []) {
-            $this->faults[] = InvalidInput::field('ratings', 'Give the rating of the weakest part, derated for temperature: pipe, fittings, valves and restraint.', 0, 1);
+            $this->faults[] = InvalidInput::field(
+                'ratings', 'Give the rating of the weakest part, derated for temperature: pipe, fittings, valves and restraint.', 0, 1,
+            );
         }
 
         return $ratings;
@@ -185,7 +205,9 @@ final class SectionFacts
     {
         $value = $row[$key] ?? null;
         if (! is_int($value) && ! is_float($value) || ! is_finite((float) $value) || $value < $least || $value > $most) {
-            $this->faults[] = InvalidInput::field($prefix.$key, "{$prefix}{$key} must be a number from {$least} to {$most}.", is_scalar($value) ? $value : null, [$least, $most]);
+            $this->faults[] = InvalidInput::field(
+                $prefix.$key, "{$prefix}{$key} must be a number from {$least} to {$most}.", is_scalar($value) ? $value : null, [$least, $most],
+            );
 
             return $least;
         }

@@ -19,7 +19,11 @@ final class SimpleSection
         if (isset($data['parts'])) {
             return $data;
         }
-        $number = static fn (string ...$keys): ?float => array_reduce($keys, static fn (?float $found, string $key): ?float => $found ?? (is_int($data[$key] ?? null) || is_float($data[$key] ?? null) ? (float) $data[$key] : null), null);
+        $number = static fn (string ...$keys): ?float => array_reduce(
+            $keys,
+            static fn (?float $found, string $key): ?float => $found ?? (is_int($data[$key] ?? null) || is_float($data[$key] ?? null) ? (float) $data[$key] : null),
+            null,
+        );
         $length = $number('length_m') ?? 0.0;
         $low = $number('low_level_m') ?? 0.0;
         $test = $number('test_kpa');
@@ -34,7 +38,11 @@ final class SimpleSection
                 $method === 'gas-plastic' => 'gas',
                 default => 'water',
             },
-            'parts' => [['material' => ($number('fibre_cement') ?? 0.0) > 0.0 ? 'concrete' : $data['material'] ?? null, 'length_m' => $data['length_m'] ?? null, 'inside_mm' => $data['inside_mm'] ?? null, 'wall_mm' => $data['wall_mm'] ?? null, ...(isset($data['dn_mm']) ? ['dn_mm' => $data['dn_mm']] : [])]],
+            'parts' => [[
+                'material' => ($number('fibre_cement') ?? 0.0) > 0.0 ? 'concrete' : $data['material'] ?? null, 'length_m' => $data['length_m'] ?? null,
+                'inside_mm' => $data['inside_mm'] ?? null, 'wall_mm' => $data['wall_mm'] ?? null,
+                ...(isset($data['dn_mm']) ? ['dn_mm' => $data['dn_mm']] : []),
+            ]],
             'profile' => [[0.0, $low], [max(0.1, $length), $number('high_level_m') ?? $low]],
             'ratings' => [['name' => 'as given', 'kpa' => $rated ?? self::NO_RATING_KPA]],
             ...(isset($data['owner_test_kpa']) || ! in_array($method, ['f2164', 'pe-makeup'], true) ? [] : ['owner_test_kpa' => $test ?? ($rated === null ? null : $factor * $rated)]), // no other figure: the most that the method allows

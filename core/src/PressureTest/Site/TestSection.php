@@ -101,7 +101,10 @@ final readonly class TestSection
     /** The part that takes least in a test. */
     public function limiting(float $pipeFactor): Rating
     {
-        return array_reduce($this->ratings, static fn (Rating $found, Rating $r): Rating => $r->takesKpa($pipeFactor) < $found->takesKpa($pipeFactor) ? $r : $found, $this->ratings[0]);
+        return array_reduce(
+            $this->ratings, static fn (Rating $found, Rating $r): Rating => $r->takesKpa($pipeFactor) < $found->takesKpa($pipeFactor) ? $r : $found,
+            $this->ratings[0],
+        );
     }
 
     /** @return list<Rating> every part that takes less than a pressure */
@@ -120,9 +123,13 @@ final readonly class TestSection
     {
         return [
             'service' => $this->service, 'parts' => array_map(static fn (Part $p): array => $p->toArray(), $this->parts), 'profile' => $this->profile->points,
-            'fittings' => array_map(static fn (Fitting $f): array => $f->toArray(), $this->fittings), 'ratings' => array_map(static fn (Rating $r): array => $r->toArray(), $this->ratings), 'working_kpa' => $this->workingKpa, 'surge' => $this->surge,
-            'restraint' => $this->restraint, 'water_c' => $this->waterC, 'gauge_level_m' => $this->gaugeLevelM, 'cement_lined' => $this->cementLined, 'branches' => $this->branches,
-            'groundwater_m' => $this->groundwaterM, 'chamber_area_m2' => $this->chamberAreaM2, 'hdb_psi' => $this->hdbPsi, 'dr' => $this->dr, 'design_factor' => $this->designFactor, 'gauge_resolution_kpa' => $this->gaugeResolutionKpa,
+            'fittings' => array_map(static fn (Fitting $f): array => $f->toArray(), $this->fittings),
+            'ratings' => array_map(static fn (Rating $r): array => $r->toArray(), $this->ratings), 'working_kpa' => $this->workingKpa,
+            'surge' => $this->surge,
+            'restraint' => $this->restraint, 'water_c' => $this->waterC, 'gauge_level_m' => $this->gaugeLevelM, 'cement_lined' => $this->cementLined,
+            'branches' => $this->branches,
+            'groundwater_m' => $this->groundwaterM, 'chamber_area_m2' => $this->chamberAreaM2, 'hdb_psi' => $this->hdbPsi, 'dr' => $this->dr,
+            'design_factor' => $this->designFactor, 'gauge_resolution_kpa' => $this->gaugeResolutionKpa,
             'owner_test_kpa' => $this->ownerTestKpa, 'steel_cylinder' => $this->steelCylinder, 'welded' => $this->welded,
         ];
     }

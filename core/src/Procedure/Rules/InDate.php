@@ -53,8 +53,14 @@ final readonly class InDate implements Rule
         [$severity, $said, $todo] = match (true) {
             $until === '' => [$this->out, "{$this->paper} of {$name}: none on record.", $this->todo],
             $until < $day => [$this->out, "{$this->paper} of {$name} ran out on {$until}; today is {$day}.", $this->todo],
-            $until < $received => [Severity::Mend->isWorseThan($this->out) ? $this->out : Severity::Mend, "{$this->paper} of {$name} ran out on {$until}; this was taken on {$day} and sent on {$received}.", 'Have a supervisor confirm when it was done, or bring the renewed paper.'],
-            $until < $reading->takenAt->setTimestamp($reading->takenAt->getTimestamp() + 86400 * self::NOTICE_DAYS)->format('Y-m-d') => [Severity::Watch, "{$this->paper} of {$name} runs out on {$until}.", 'Book its renewal now.'],
+            $until < $received => [
+                Severity::Mend->isWorseThan($this->out) ? $this->out : Severity::Mend,
+                "{$this->paper} of {$name} ran out on {$until}; this was taken on {$day} and sent on {$received}.",
+                'Have a supervisor confirm when it was done, or bring the renewed paper.',
+            ],
+            $until < $reading->takenAt->setTimestamp($reading->takenAt->getTimestamp() + 86400 * self::NOTICE_DAYS)->format('Y-m-d') => [
+                Severity::Watch, "{$this->paper} of {$name} runs out on {$until}.", 'Book its renewal now.',
+            ],
             default => [Severity::Go, "{$this->paper} of {$name} runs until {$until}.", ''],
         };
 

@@ -22,9 +22,15 @@ final class ElectrofusionCalculations
     {
         return [
             new Calculation('ef.marks', 'Stab depth, scrape and wash length of a pipe end for a coupler; footprint and wash length for a saddle',
-                [Input::number('fitting_length_mm', 'mm', 0.0)->optional(), Input::number('footprint_mm', 'mm', 0.0)->optional(), Input::choice('kind', ['coupler', 'slip_coupler', 'saddle']), Input::choice('rulebook', ['iso', 'us'])],
+                [
+                    Input::number('fitting_length_mm', 'mm', 0.0)->optional(), Input::number('footprint_mm', 'mm', 0.0)->optional(),
+                    Input::choice('kind', ['coupler', 'slip_coupler', 'saddle']), Input::choice('rulebook', ['iso', 'us']),
+                ],
                 ['stab_depth_mm', 'scrape_length_mm', 'wash_length_mm'],
-                [Source::commonPractice('half the coupler; iso: scrape 20 mm beyond; wash three fitting lengths'), Source::fromMemory('', 'us: scrape 12.7 mm (1/2 in) beyond')],
+                [
+                    Source::commonPractice('half the coupler; iso: scrape 20 mm beyond; wash three fitting lengths'),
+                    Source::fromMemory('', 'us: scrape 12.7 mm (1/2 in) beyond'),
+                ],
                 self::marks(...)),
             new Calculation('ef.label', 'Reads the 24-digit code of an electrofusion fitting',
                 [Input::text('code')], ['valid', 'check_digit', 'fields'],
@@ -53,7 +59,9 @@ final class ElectrofusionCalculations
             throw InvalidInput::field($other, "A {$kind} is marked by its {$wanted}; leave {$other} out.", $given->maybe($other));
         }
         $length = $given->maybe($wanted) ?? throw InvalidInput::field($wanted, "{$wanted} is missing: a {$kind} is marked by it.");
-        $marks = $kind === 'saddle' ? Marks::ofSaddle($length, $rulebook) : Marks::of($length, $kind === 'slip_coupler' ? 'slip_coupler' : 'coupler', $rulebook);
+        $marks = $kind === 'saddle' ? Marks::ofSaddle($length, $rulebook) : Marks::of(
+            $length, $kind === 'slip_coupler' ? 'slip_coupler' : 'coupler', $rulebook,
+        );
 
         return ['stab_depth_mm' => $marks->stabMm, 'scrape_length_mm' => $marks->scrapeMm, 'wash_length_mm' => $marks->washMm];
     }

@@ -36,13 +36,20 @@ final class GasketedCalculations
                     Input::number('offset_mm', 'mm')->optional(), Input::number('length_m', 'm', 0.0)->optional(), Input::numbers('gaps_mm', 'mm')->optional(),
                 ],
                 ['angle_deg', 'direction_deg', 'turns_to_deg', 'residual_mm'],
-                [JointDeflection::gapSource(), Source::arithmetic('least squares of g(φ) = g0 + a·cos φ + b·sin φ'), Source::arithmetic('θ = asin(offset / length)')],
+                [
+                    JointDeflection::gapSource(), Source::arithmetic('least squares of g(φ) = g0 + a·cos φ + b·sin φ'),
+                    Source::arithmetic('θ = asin(offset / length)'),
+                ],
                 self::angle(...)),
             new Calculation('gasketed.combined', 'Horizontal and vertical deflection of one joint together',
-                [Input::number('horizontal_deg', '°'), Input::number('vertical_deg', '°')], ['angle_deg'], [Source::arithmetic('tan²θ = tan²θh + tan²θv')],
+                [Input::number('horizontal_deg', '°'), Input::number('vertical_deg', '°')], ['angle_deg'],
+                [Source::arithmetic('tan²θ = tan²θh + tan²θv')],
                 static fn (Given $g): array => ['angle_deg' => JointDeflection::combined(self::tilt($g, 'horizontal_deg'), self::tilt($g, 'vertical_deg'))]),
             new Calculation('gasketed.allowed', 'Greatest deflection of a joint by system and size',
-                [Input::choice('system', self::systems()), Input::number('dn_mm', 'mm', 0.0)->optional(), Input::number('size_in', 'in', 0.0)->optional(), Input::number('pn_bar', 'bar', 0.0)->optional()],
+                [
+                    Input::choice('system', self::systems()), Input::number('dn_mm', 'mm', 0.0)->optional(),
+                    Input::number('size_in', 'in', 0.0)->optional(), Input::number('pn_bar', 'bar', 0.0)->optional(),
+                ],
                 ['angle_deg', 'source'], [AllowedDeflection::source('push_on'), AllowedDeflection::source('mechanical'), AllowedDeflection::source('grp')],
                 self::allowed(...)),
             new Calculation('gasketed.chamfer', 'Chamfer of a cut spigot: half the wall, no more',
@@ -52,13 +59,16 @@ final class GasketedCalculations
                 [Input::number('size_in', 'in', 0.0)], ['loops'], [CutEnd::loopsSource()],
                 static fn (Given $g): array => ['loops' => CutEnd::loops($g->number('size_in'))]),
             new Calculation('gasketed.feeler', 'What a feeler sweep says of the gasket; positions counted from 0 at 12 o\'clock, clockwise; null where the feeler met nothing',
-                [Input::gapped('depths_mm', 'mm'), Input::number('tolerance_mm', 'mm', 0.0, 5.0)], ['verdict', 'suspicious_positions', 'clock', 'median_mm', 'shallow_positions'], [FeelerSweep::source()],
+                [Input::gapped('depths_mm', 'mm'), Input::number('tolerance_mm', 'mm', 0.0, 5.0)],
+                ['verdict', 'suspicious_positions', 'clock', 'median_mm', 'shallow_positions'], [FeelerSweep::source()],
                 self::feeler(...)),
             new Calculation('gasketed.turn', 'Joints, length and radius of a curve made of equal joint deflections',
-                [Input::number('total_deg', '°', 0.0), Input::number('per_joint_deg', '°', 0.0), Input::number('length_m', 'm', 0.0)], ['joints', 'curve_length_m', 'radius_m'], [JointDeflection::curveSource()],
+                [Input::number('total_deg', '°', 0.0), Input::number('per_joint_deg', '°', 0.0), Input::number('length_m', 'm', 0.0)],
+                ['joints', 'curve_length_m', 'radius_m'], [JointDeflection::curveSource()],
                 self::turn(...)),
             new Calculation('di.deflection', 'Greatest deflection of a ductile iron joint, and the offset it gives 18 ft and 20 ft pipes',
-                [Input::choice('joint', ['push_on', 'mechanical']), Input::number('size_in', 'in', 0.0)], ['angle_deg', 'offset_in_18ft', 'offset_in_20ft'], [AllowedDeflection::source('push_on'), AllowedDeflection::source('mechanical')],
+                [Input::choice('joint', ['push_on', 'mechanical']), Input::number('size_in', 'in', 0.0)], ['angle_deg', 'offset_in_18ft', 'offset_in_20ft'],
+                [AllowedDeflection::source('push_on'), AllowedDeflection::source('mechanical')],
                 self::iron(...)),
         ];
     }
@@ -91,7 +101,10 @@ final class GasketedCalculations
             default => throw InvalidInput::field('gap_max_mm', 'Give gap_max_mm, gap_min_mm and od_mm; or offset_mm and length_m; or gaps_mm and od_mm.'),
         };
 
-        return ['angle_deg' => $found->angleDeg, 'direction_deg' => $found->widestGapDeg, 'turns_to_deg' => $found->turnsToDeg(), 'residual_mm' => $found->residualMm];
+        return [
+            'angle_deg' => $found->angleDeg, 'direction_deg' => $found->widestGapDeg, 'turns_to_deg' => $found->turnsToDeg(),
+            'residual_mm' => $found->residualMm,
+        ];
     }
 
     /** @return array<string, mixed> */
@@ -109,12 +122,17 @@ final class GasketedCalculations
             return ['angle_deg' => min($degrees, $system->deflectionCapDeg ?? INF), 'source' => AllowedDeflection::source($joint)->tag()];
         }
         if ($system?->table === 'grp') {
-            $pn = $g->maybe('pn_bar') ?? throw InvalidInput::field('pn_bar', 'Give the pressure class PN of the pipe: what the joint may turn depends on it, and none is assumed.');
+            $pn = $g->maybe('pn_bar') ?? throw InvalidInput::field(
+                'pn_bar', 'Give the pressure class PN of the pipe: what the joint may turn depends on it, and none is assumed.',
+            );
 
             return ['angle_deg' => AllowedDeflection::grpDeg($dn, $pn), 'source' => AllowedDeflection::source('grp', $pn)->tag()];
         }
 
-        throw InvalidInput::field('system', "No published table gives the deflection of {$key}: the maker declares it. Add the product as a joint system, with its own value.", $key);
+        throw InvalidInput::field(
+            'system', "No published table gives the deflection of {$key}: the maker declares it. Add the product as a joint system, with its own value.",
+            $key,
+        );
     }
 
     /** @return array<string, mixed> */
@@ -122,7 +140,10 @@ final class GasketedCalculations
     {
         $sweep = FeelerSweep::of($g->gapped('depths_mm'), $g->number('tolerance_mm'));
 
-        return ['verdict' => $sweep->verdict(), 'suspicious_positions' => $sweep->deep, 'clock' => $sweep->clock($sweep->deep), 'median_mm' => $sweep->medianMm, 'shallow_positions' => $sweep->shallow];
+        return [
+            'verdict' => $sweep->verdict(), 'suspicious_positions' => $sweep->deep, 'clock' => $sweep->clock($sweep->deep), 'median_mm' => $sweep->medianMm,
+            'shallow_positions' => $sweep->shallow,
+        ];
     }
 
     /** @return array<string, int|float|null> */
@@ -131,7 +152,10 @@ final class GasketedCalculations
         $each = $g->number('per_joint_deg');
         $joints = JointDeflection::jointsFor($g->number('total_deg'), $each);
 
-        return ['joints' => $joints, 'curve_length_m' => $joints * $g->number('length_m'), 'radius_m' => JointDeflection::radiusM($g->number('length_m'), $each)];
+        return [
+            'joints' => $joints, 'curve_length_m' => $joints * $g->number('length_m'),
+            'radius_m' => JointDeflection::radiusM($g->number('length_m'), $each),
+        ];
     }
 
     /** @return array<string, float> */

@@ -21,15 +21,24 @@ final class LayoutCalculations
     {
         return [
             new Calculation('layout.curve', 'The longest pipe that a curve takes, and the deflection of each of its joints',
-                [Input::number('radius_m', 'm', 0.0), Input::numbers('lengths_m', 'm'), Input::number('allowed_deg', '°', 0.0), Input::number('share', '', 0.0, 0.8)],
-                ['length_m', 'deflection_deg', 'joints_per_90deg'], [JointDeflection::curveSource(), Source::commonPractice('share of the allowed deflection planned with: 80 %')],
+                [
+                    Input::number('radius_m', 'm', 0.0), Input::numbers('lengths_m', 'm'), Input::number('allowed_deg', '°', 0.0),
+                    Input::number('share', '', 0.0, 0.8),
+                ],
+                ['length_m', 'deflection_deg', 'joints_per_90deg'],
+                [JointDeflection::curveSource(), Source::commonPractice('share of the allowed deflection planned with: 80 %')],
                 self::curve(...)),
             new Calculation('lift.card', 'Mass of a pipe, slings and their spacing',
-                [Input::choice('material', array_keys(LiftCard::DENSITIES)), Input::number('od_mm', 'mm', 0.0), Input::number('wall_mm', 'mm', 0.0), Input::number('length_m', 'm', 0.0)],
-                ['mass_kg', 'slings', 'spacing_m', 'tag_line', 'by', 'people', 'source'], [LiftCard::massSource(), Source::commonPractice('slings, never chain or wire')],
+                [
+                    Input::choice('material', array_keys(LiftCard::DENSITIES)), Input::number('od_mm', 'mm', 0.0), Input::number('wall_mm', 'mm', 0.0),
+                    Input::number('length_m', 'm', 0.0),
+                ],
+                ['mass_kg', 'slings', 'spacing_m', 'tag_line', 'by', 'people', 'source'],
+                [LiftCard::massSource(), Source::commonPractice('slings, never chain or wire')],
                 static fn (Given $g): array => LiftCard::of($g->text('material'), $g->number('od_mm'), $g->number('wall_mm'), $g->number('length_m'))->toArray()),
             new Calculation('di.outside-diameter', 'Outside diameter of ductile iron pipe',
-                [Input::choice('standard', ['awwa', 'en545']), Input::number('size', 'in or DN', 0.0)], ['od_mm'], [IronPipe::source('awwa'), IronPipe::source('en545')],
+                [Input::choice('standard', ['awwa', 'en545']), Input::number('size', 'in or DN', 0.0)], ['od_mm'],
+                [IronPipe::source('awwa'), IronPipe::source('en545')],
                 static fn (Given $g): array => ['od_mm' => IronPipe::outsideDiameterMm($g->text('standard') === 'awwa' ? 'awwa' : 'en545', $g->number('size'))]),
         ];
     }
@@ -52,6 +61,10 @@ final class LayoutCalculations
         }
         $least = JointDeflection::radiusM(min($lengths), $limit);
 
-        throw InvalidInput::field('radius_m', "No length goes round {$radius} m: even ".min($lengths).' m needs '.round($each, 2)."°, more than {$limit}°. Least radius ".round((float) $least, 1).' m; take shorter pipes or a bend.', $radius, $least);
+        throw InvalidInput::field(
+            'radius_m',
+            "No length goes round {$radius} m: even ".min($lengths).' m needs '.round($each, 2)."°, more than {$limit}°. Least radius ".round((float) $least, 1).' m; take shorter pipes or a bend.',
+            $radius, $least,
+        );
     }
 }

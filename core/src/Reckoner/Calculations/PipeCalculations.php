@@ -24,7 +24,10 @@ final class PipeCalculations
             new Calculation('pipe.roundness', 'Roundness of a pipe end from diameters at equal clock angles, the first at 12–6 o\'clock',
                 [Input::numbers('diameters_mm', 'mm'), Input::number('nominal_od_mm', 'mm', 0.0)],
                 ['mean_od_mm', 'ovality_mm', 'ovality_percent', 'ovality_percent_of_mean', 'long_axis_deg', 'residual_mm'],
-                [Source::standard('ISO 11922-1', 'out-of-roundness: largest less smallest'), Source::arithmetic('least squares of d0 + a·cos 2θ + b·sin 2θ')],
+                [
+                    Source::standard('ISO 11922-1', 'out-of-roundness: largest less smallest'),
+                    Source::arithmetic('least squares of d0 + a·cos 2θ + b·sin 2θ'),
+                ],
                 self::roundness(...)),
             new Calculation('pe.pressure-rating', 'Nominal pressure of a PE pipe',
                 [Input::number('mrs_mpa', 'MPa', 0.0), Input::number('sdr', '', 1.0), Input::number('design_coefficient', '', 0.0)],
@@ -47,7 +50,10 @@ final class PipeCalculations
                 ['mean_od_mm'], [Source::arithmetic('circumference / π; it cannot see ovality')],
                 static fn (Given $g): array => ['mean_od_mm' => $g->number('circumference_mm') / M_PI]),
             new Calculation('pipe.toe-in', 'A pipe end that shrank in, told from a pipe of the wrong size',
-                [Input::number('end_od_mm', 'mm', 0.0), Input::number('back_od_mm', 'mm', 0.0), Input::number('od_min_mm', 'mm', 0.0), Input::number('od_max_mm', 'mm', 0.0)],
+                [
+                    Input::number('end_od_mm', 'mm', 0.0), Input::number('back_od_mm', 'mm', 0.0), Input::number('od_min_mm', 'mm', 0.0),
+                    Input::number('od_max_mm', 'mm', 0.0),
+                ],
                 ['verdict'], [ToeIn::source()],
                 static fn (Given $g): array => ['verdict' => ToeIn::judge($g->number('end_od_mm'), $g->number('back_od_mm'), $g->number('od_min_mm'), $g->number('od_max_mm'))->value]),
         ];
@@ -57,7 +63,10 @@ final class PipeCalculations
     private static function dimensions(Given $g): array
     {
         $dn = $g->number('dn_mm');
-        $pipe = PeDimensions::of($dn === floor($dn) ? (int) $dn : throw InvalidInput::field('dn_mm', "dn {$dn} is not in the PE table: nominal sizes are whole millimetres.", $dn), $g->number('sdr'));
+        $pipe = PeDimensions::of(
+            $dn === floor($dn) ? (int) $dn : throw InvalidInput::field('dn_mm', "dn {$dn} is not in the PE table: nominal sizes are whole millimetres.", $dn),
+            $g->number('sdr'),
+        );
 
         return ['od_min_mm' => $pipe->dnMm, 'od_max_mm' => $pipe->largestMeanOdMm, 'wall_min_mm' => $pipe->wallMm, 'ovality_max_mm' => $pipe->ovalityAsMadeMm];
     }

@@ -154,7 +154,10 @@ final class CouplerHeat
         }
         $kept = $this->stored() - $start + ($this->trappedAirC - $airStart) * $airCapacity;
 
-        return new HeatRun($peak, $end, $meltPipe, $meltFitting, $to60, $to45, $gapClosed, $in / $perMetre / 1000, abs($in - $kept - $lost) / $in, max($pipeStep, $fittingStep) * 1000, $curve);
+        return new HeatRun(
+            $peak, $end, $meltPipe, $meltFitting, $to60, $to45, $gapClosed, $in / $perMetre / 1000, abs($in - $kept - $lost) / $in,
+            max($pipeStep, $fittingStep) * 1000, $curve,
+        );
     }
 
     /** One explicit step; fluxes in W per metre: into pipe and fitting from the coil, inward to the trapped air, outward to the surroundings. */

@@ -31,8 +31,10 @@ final readonly class HeatedJoint
     }
 
     /** @throws InvalidInput naming every value that cannot be */
-    public static function of(float $dnMm, float $pipeWallMm, float $fittingWallMm, float $heatedLengthMm, float $voltageV, float $resistanceOhm, float $timeS, float $ambientC, float $gapMm = 0.0, float $wirePerKelvin = 0.00393): self
-    {
+    public static function of(
+        float $dnMm, float $pipeWallMm, float $fittingWallMm, float $heatedLengthMm, float $voltageV, float $resistanceOhm, float $timeS, float $ambientC,
+        float $gapMm = 0.0, float $wirePerKelvin = 0.00393,
+    ): self {
         $faults = [];
         foreach (['dn_mm' => $dnMm, 'pipe_wall_mm' => $pipeWallMm, 'fitting_wall_mm' => $fittingWallMm, 'heated_length_mm' => $heatedLengthMm, 'voltage_v' => $voltageV, 'resistance_ohm' => $resistanceOhm, 'time_s' => $timeS] as $key => $value) {
             if (! is_finite($value) || $value <= 0.0) {
@@ -56,6 +58,9 @@ final readonly class HeatedJoint
 
     public function withoutMelting(): self
     {
-        return new self($this->dnMm, $this->pipeWallMm, $this->fittingWallMm, $this->heatedLengthMm, $this->voltageV, $this->resistanceOhm, $this->timeS, $this->ambientC, $this->gapMm, $this->wirePerKelvin, false);
+        return new self(
+            $this->dnMm, $this->pipeWallMm, $this->fittingWallMm, $this->heatedLengthMm, $this->voltageV, $this->resistanceOhm, $this->timeS,
+            $this->ambientC, $this->gapMm, $this->wirePerKelvin, false,
+        );
     }
 }

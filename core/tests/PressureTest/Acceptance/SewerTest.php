@@ -17,7 +17,9 @@ it('passes added water up to the limit of what is wetted', function (string $sco
 // ASTM F1417: 3.5 psi, 0.43 psi more for each foot of groundwater, never above 9 psi with the preload of 0.5 psi: (9 − 0.5 − 3.5)/0.43 = 11.63 ft
 it('raises the start with groundwater and stops before 9 psi', function () {
     expect(Sewer::f1417(8, 200, 0)['start_psi'])->toBe(3.5)->and(Sewer::f1417(8, 200, 5))->toMatchArray(['start_psi' => 5.65, 'end_psi' => 4.65])
-        ->and(Sewer::f1417(8, 200, 11.6)['start_psi'])->toBeLessThan(8.5)->and(fn () => Sewer::f1417(8, 200, 11.7))->toThrow(InvalidInput::class, 'never above 9 psi');
+        ->and(Sewer::f1417(8, 200, 11.6)['start_psi'])->toBeLessThan(8.5)->and(fn () => Sewer::f1417(8, 200, 11.7))->toThrow(
+            InvalidInput::class, 'never above 9 psi',
+        );
 });
 
 it('needs no longer for a short line than K of 1 gives', function () {

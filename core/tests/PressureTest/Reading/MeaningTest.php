@@ -3,7 +3,9 @@
 declare(strict_types=1);
 
 it('reads the shut phase where a leak had emptied the main before it was judged', function (float $litresPerHour) {
-    $section = Core\Tests\PressureTest\Sections::pe(['parts' => [['material' => 'pe', 'length_m' => 24.0, 'dn_mm' => 180.0, 'inside_mm' => 147.2, 'wall_mm' => 16.4]]]);
+    $section = Core\Tests\PressureTest\Sections::pe(['parts' => [[
+        'material' => 'pe', 'length_m' => 24.0, 'dn_mm' => 180.0, 'inside_mm' => 147.2, 'wall_mm' => 16.4,
+    ]]]);
     $method = Diastoma\Core\PressureTest\TestMethods::of('en805-pe');
     $plan = $method->plan($section);
     $run = (new Diastoma\Core\Simulation\PressureLogger($section, Diastoma\Core\Simulation\PressureFault::Leak, $litresPerHour))->run($plan, 17);

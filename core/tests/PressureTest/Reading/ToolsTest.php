@@ -35,7 +35,12 @@ it('gives the uncertainty of what it fits', function () {
     expect($fit->values)->toEqualWithDelta([-0.1, 0.9], 1e-9)->and($fit->deviations[1])->toEqualWithDelta(sqrt(0.35 / 5), 1e-9);
 });
 
-it('says when columns cannot be told apart or there is too little', fn () => expect(LeastSquares::of([[1.0, 2.0], [2.0, 4.0], [3.0, 6.0]], [1.0, 2.0, 3.0]))->toBeNull()->and(LeastSquares::of([[1.0, 2.0]], [1.0]))->toBeNull()->and(LeastSquares::of([], []))->toBeNull());
+it(
+    'says when columns cannot be told apart or there is too little',
+    fn () => expect(LeastSquares::of(
+        [[1.0, 2.0], [2.0, 4.0], [3.0, 6.0]], [1.0, 2.0, 3.0],
+    ))->toBeNull()->and(LeastSquares::of([[1.0, 2.0]], [1.0]))->toBeNull()->and(LeastSquares::of([], []))->toBeNull(),
+);
 
 it('leans to what was known before where the data say little', function () {
     $rows = [[1.0, 1e-3], [1.0, 2e-3], [1.0, 3e-3], [1.0, 1e-3]];
@@ -60,8 +65,14 @@ it('finds nothing wrong with a gauge that scatters', function (int $seed) {
 it('finds a gauge that stands still, flies off or jumps', function (Closure $spoil, string $says) {
     expect(implode(' ', GaugeCheck::of($spoil(gaugeReadings(3)))->evidence))->toContain($says);
 })->with([
-    'stands still' => [static fn (array $p): array => array_map(static fn (float $v, int $k): float => $k > 150 && $k < 260 ? 996.5 : $v, $p, array_keys($p)), 'stood still'],
-    'flies off' => [static fn (array $p): array => array_map(static fn (float $v, int $k): float => in_array($k, [80, 170, 300], true) ? $v + 60 : $v, $p, array_keys($p)), 'fly off and come back'],
+    'stands still' => [
+        static fn (array $p): array => array_map(static fn (float $v, int $k): float => $k > 150 && $k < 260 ? 996.5 : $v, $p, array_keys($p)),
+        'stood still',
+    ],
+    'flies off' => [
+        static fn (array $p): array => array_map(static fn (float $v, int $k): float => in_array($k, [80, 170, 300], true) ? $v + 60 : $v, $p, array_keys($p)),
+        'fly off and come back',
+    ],
     'jumps' => [static fn (array $p): array => array_map(static fn (float $v, int $k): float => $k > 200 ? $v - 30 : $v, $p, array_keys($p)), 'jumps once'],
 ]);
 
@@ -97,13 +108,17 @@ it('moves every phase under pressure with the target, and none that has no press
         ->and($moved->judged()->id)->toBe('main')->and($moved->minutes())->toBe($plan->minutes());
 });
 
-it('reads a phase of which little is known as one that is shut', fn () => expect(Phase::fromArray(['id' => 'x'])->control)->toBe(Control::Shut)->and(Phase::fromArray(['id' => 'x', 'minutes' => '5'])->minutes)->toBe(5.0));
+it(
+    'reads a phase of which little is known as one that is shut',
+    fn () => expect(Phase::fromArray(['id' => 'x'])->control)->toBe(Control::Shut)->and(Phase::fromArray(['id' => 'x', 'minutes' => '5'])->minutes)->toBe(5.0),
+);
 
 it('ends a test by what its method is worth', function (Severity $severity, Standing $standing, bool $passed, string $state) {
     $verdict = new TestVerdict([new Finding('r', $severity, '', '', Source::commonPractice(), [])], [], [], standing: $standing);
     expect($verdict->passed())->toBe($passed)->and($verdict->state())->toBe($state);
 })->with([
-    [Severity::Go, Standing::Proves, true, 'passed'], [Severity::Watch, Standing::Proves, true, 'passed'], [Severity::Mend, Standing::Proves, false, 'failed'], [Severity::Stop, Standing::Proves, false, 'failed'],
+    [Severity::Go, Standing::Proves, true, 'passed'], [Severity::Watch, Standing::Proves, true, 'passed'],
+    [Severity::Mend, Standing::Proves, false, 'failed'], [Severity::Stop, Standing::Proves, false, 'failed'],
     [Severity::Go, Standing::Advises, true, 'advised'], [Severity::Mend, Standing::Part, false, 'advised'],
 ]);
 
