@@ -136,7 +136,8 @@ final class Sitting
         }
 
         $out = Story::cutOut($this->entries);
-        if ($out !== null && ! in_array($entry->kind, [Entry::NOTE, Entry::PICTURE], true)) {
+        $isAfter = $out !== null && $entry->takenAt >= $out->takenAt; // what was done before may arrive late
+        if ($isAfter && ! in_array($entry->kind, [Entry::NOTE, Entry::PICTURE], true)) {
             return Refused::conflict("This was cut out on {$out->takenAt->format('Y-m-d')}: nothing more is entered about it. A note or a picture may be added.");
         }
         try {

@@ -131,6 +131,9 @@ it('takes nothing about a joint that was cut out but notes and pictures, and kee
     ))->toBeInstanceOf(Taken::class)->and($sitting->state())->toBe(State::CutOut)->and($sitting->next())->toBeNull()->and($sitting->until('test'))->toBeNull()
         ->and($sitting->take($entry(Entry::READING, ['key' => 'ambient_c', 'value' => 12]), $people['ada'], $after)->said)->toContain('This was cut out on')
         ->and($sitting->take(
+            new Entry('late', Entry::READING, ['key' => 'ambient_c', 'value' => 13], $after->modify('-1 second'), 'Ada'), $people['ada'], $after,
+        ))->toBeInstanceOf(Taken::class)
+        ->and($sitting->take(
             $entry(Entry::NOTE, ['text' => 'The ends are in the yard.']), $people['ada'], $after,
         ))->toBeInstanceOf(Taken::class)->and($sitting->readings()->number('ambient_c'))->not->toBe(12.0);
 });
