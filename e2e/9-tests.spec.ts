@@ -153,7 +153,7 @@ test('a composite line in steps, and a long file that is seen coming and cancell
   await page.getByRole('button', { name: 'Plan this test' }).click();
   await page.getByRole('tab', { name: 'A file' }).click();
   const rows = ['time_s,pressure_bar'];
-  for (let k = 0; k < 600_000; k++) rows.push(`${(k / 10).toFixed(1)},${(80 + (k % 7) / 100).toFixed(2)}`);
+  for (let k = 0; k < 1_200_000; k++) rows.push(`${(k / 10).toFixed(1)},${(80 + (k % 7) / 100).toFixed(2)}`);
   await page.getByLabel('Pressure trace file').setInputFiles({ name: 'long.csv', mimeType: 'text/csv', buffer: Buffer.from(rows.join('\n')) });
   await expect(page.getByText(/^Reading: [\d,]+ rows/)).toBeVisible();
   await page.getByRole('button', { name: 'Cancel' }).click();
