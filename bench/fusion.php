@@ -50,7 +50,9 @@ printf(
     $samples / count($traces), 1000 * count($traces) / $median, 1000 * count($traces) / $most, 1000 * count($traces) / $least,
 );
 
-foreach (['simulated unit' => static fn (int $seed) => BlindTraces::all(60, $seed), 'second physics' => static fn (int $seed) => StrangeTraces::all(60, $seed)] as $name => $traces) {
+foreach ([
+    'simulated unit' => static fn (int $seed) => BlindTraces::all(60, $seed), 'second physics' => static fn (int $seed) => StrangeTraces::all(60, $seed),
+] as $name => $traces) {
     foreach ([1, 9, 42] as $seed) {
         $right = $alarms = $missed = $all = 0;
         foreach ($traces($seed) as [$class, $trace, $nominal]) {

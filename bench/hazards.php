@@ -31,6 +31,9 @@ foreach (array_map(static fn (TestMethod $m): string => $m->id(), TestMethods::a
         }
     }
     sort($times);
-    printf("%-13s %d hazards, %d spoilt records, %d taken%s; %d of %d good ones not taken; median %.1f ms\n", $id, count($net->hazards()), count($times), array_sum($taken),
-        $taken === [] ? '' : ' ('.implode(', ', array_map(static fn (string $h, int $n): string => "{$n} × {$h}", array_keys($taken), $taken)).')', $refused, SEEDS, $times[intdiv(count($times), 2)]);
+    printf('%-13s %d hazards, %d spoilt records, %d taken%s; %d of %d good ones not taken; median %.1f '
+        ."ms\n", $id, count($net->hazards()), count($times), array_sum($taken),
+        $taken === [] ? '' : ' ('.implode(
+            ', ', array_map(static fn (string $h, int $n): string => "{$n} × {$h}", array_keys($taken), $taken),
+        ).')', $refused, SEEDS, $times[intdiv(count($times), 2)]);
 }

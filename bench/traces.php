@@ -78,7 +78,10 @@ printf(
 );
 $largest = 0;
 foreach (glob('/proc/[0-9]*/cmdline') ?: [] as $cmdline) {
-    if (str_contains((string) @file_get_contents($cmdline), parse_url($address, PHP_URL_HOST).':'.parse_url($address, PHP_URL_PORT).chr(0)) && preg_match('/VmHWM:\s+(\d+) kB/', (string) @file_get_contents(dirname($cmdline).'/status'), $m) === 1) {
+    if (
+        str_contains((string) @file_get_contents($cmdline), parse_url($address, PHP_URL_HOST).':'.parse_url($address, PHP_URL_PORT).chr(0))
+        && preg_match('/VmHWM:\s+(\d+) kB/', (string) @file_get_contents(dirname($cmdline).'/status'), $m) === 1
+    ) {
         $largest = max($largest, (int) $m[1]);
     }
 }

@@ -25,7 +25,10 @@ return [
         // What migrates: used by bin/start and bin/test only.
         'owner' => [...$server, 'username' => env('DB_OWNER_USERNAME', 'diastoma_owner'), 'password' => env('DB_OWNER_PASSWORD', '')],
         // Where the journal is played again, into tables that are empty.
-        'replay' => [...$server, 'database' => env('DB_DATABASE', 'diastoma').'_replay', 'username' => env('DB_OWNER_USERNAME', 'diastoma_owner'), 'password' => env('DB_OWNER_PASSWORD', '')],
+        'replay' => [
+            ...$server, 'database' => env('DB_DATABASE', 'diastoma').'_replay', 'username' => env('DB_OWNER_USERNAME', 'diastoma_owner'),
+            'password' => env('DB_OWNER_PASSWORD', ''),
+        ],
     ],
     'migrations' => ['table' => 'migrations', 'update_date_on_publish' => false],
 ];

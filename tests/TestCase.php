@@ -83,12 +83,15 @@ abstract class TestCase extends Base
         $entries = [];
         foreach ($history as $reading) {
             if ($reading->key === $until) {
-                $shift = now()->getTimestamp() - 10 - $reading->takenAt->getTimestamp() + (int) (is_array($reading->value) ? ceil((float) ($reading->value['duration_s'] ?? 0)) : 0);
+                $shift = now()->getTimestamp() - 10 - $reading->takenAt->getTimestamp() + (int) (
+                    is_array($reading->value) ? ceil((float) ($reading->value['duration_s'] ?? 0)) : 0
+                );
 
                 return array_values(array_map(
                     fn (array $e): array => [
                         $e[0],
-                        is_array($e[1]) && isset($e[1]['calibration_until']) ? $this->unit() : ($e[1] instanceof \DateTimeImmutable ? $e[1]->modify("{$shift} seconds")->format('Y-m-d\TH:i:sP') : $e[1]),
+                        is_array($e[1]) && isset($e[1]['calibration_until']) ? $this->unit()
+                            : ($e[1] instanceof \DateTimeImmutable ? $e[1]->modify("{$shift} seconds")->format('Y-m-d\TH:i:sP') : $e[1]),
                         $e[2]->modify("{$shift} seconds")->format('Y-m-d\TH:i:sP'),
                     ],
                     $entries,

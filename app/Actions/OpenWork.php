@@ -26,7 +26,8 @@ final class OpenWork
     }
 
     /**
-     * @param  array{id: string, kind: string, procedure: string, title: string, main_id?: ?string, from_m?: ?float, to_m?: ?float, facts?: array<string, bool|float|int|string|null>}  $given
+     * @param  array{id: string, kind: string, procedure: string, title: string, main_id?: ?string, from_m?: ?float, to_m?: ?float, facts?: array<string,
+     *     bool|float|int|string|null>}  $given
      *
      * @throws Refused if this person may not, or the main is of another job
      * @throws InvalidInput if there is no such kind or procedure, or the one is not made for the other

@@ -36,7 +36,8 @@ final class ReceiveSamples
         )->get();
         if ($joint->count() !== 1) {
             throw Refused::input(
-                $joint->isEmpty() ? "There is no joint {$number} on this job. Set the number on the control unit." : "Several mains have a joint {$number}. Send the main's name too.",
+                $joint->isEmpty() ? "There is no joint {$number} on this job. Set the number on the control unit."
+                    : "Several mains have a joint {$number}. Send the main's name too.",
                 [['field' => 'joint', 'detail' => 'not one joint', 'value' => $number]],
             );
         }

@@ -93,7 +93,8 @@ final class RunFusion
         if ($refused !== null) {
             throw Refused::of($refused);
         }
-        $nominal = WeldOf::record($subject, $record)->weld->nominal($subject->situation()) ?? throw new \LogicException('The core lets nothing start that the label does not say.');
+        $nominal = WeldOf::record($subject, $record)->weld->nominal($subject->situation())
+            ?? throw new \LogicException('The core lets nothing start that the label does not say.');
 
         return new FusionRun([
             'id' => (string) Str::uuid(), 'joint_id' => $joint->id, 'person_id' => $person->id, 'record' => $record,
@@ -157,7 +158,8 @@ final class RunFusion
     /** @return int how many of this joint's fusions were over */
     public function settleAll(Joint $joint): int
     {
-        return FusionRun::where('joint_id', $joint->id)->where('finished', false)->get()->filter(fn (FusionRun $run): bool => $this->settle($run)->finished)->count();
+        return FusionRun::where('joint_id', $joint->id)->where('finished', false)->get()->filter(fn (FusionRun $run): bool => $this->settle($run)->finished)
+            ->count();
     }
 
     /** Whether its time has come, and it only waits for somebody to write it down. */

@@ -23,6 +23,7 @@ final class SettleRuns
 
         $fusions = FusionRun::where('finished', false)->get();
 
-        return $fusions->filter(fn (FusionRun $run): bool => $this->fusion->settle($run)->finished)->count() + $tests->filter(fn (PressureTest $test): bool => $this->tests->settle($test)->hasEnded())->count();
+        return $fusions->filter(fn (FusionRun $run): bool => $this->fusion->settle($run)->finished)
+            ->count() + $tests->filter(fn (PressureTest $test): bool => $this->tests->settle($test)->hasEnded())->count();
     }
 }

@@ -15,7 +15,10 @@ use Diastoma\Core\Simulation\MadeUpLabel;
 /** The labels of made-up fittings, for simulated jobs where nobody holds one. All values invented. */
 final class SampleLabel
 {
-    /** @return array{code: string, dn_mm: int, voltage_v: int, fusion_time_s: int, cooling_min: int, length_mm: int, resistance_ohm: float, material: string, sdr_from: int, sdr_to: int} */
+    /**
+     * @return array{code: string, dn_mm: int, voltage_v: int, fusion_time_s: int, cooling_min: int, length_mm: int, resistance_ohm: float, material:
+     *     string, sdr_from: int, sdr_to: int}
+     */
     public static function of(Procedure $procedure, Facts $facts, Weld $weld): array
     {
         $label = MadeUpLabel::of($procedure, new Situation(new Readings, $facts, Rulebooks::iso()), $weld);

@@ -85,7 +85,10 @@ final class CsvTime
         if (preg_match('/\A\d{1,2}\/\d{1,2}\/\d{2,4}/', $text) === 1) {
             throw InvalidInput::field('file', "Row {$row}: “{$text}” may be read two ways round. Write the day like 2026-11-23.", $text);
         }
-        if (preg_match('/\A(\d{4}-\d\d-\d\d[T ]\d{1,2}:\d\d(:\d\d([.,]\d{1,9})?)?( ?(Z|[+-]\d\d:?\d\d))?|\d{1,2}\.\d{1,2}\.\d{4} \d{1,2}:\d\d(:\d\d([.,]\d{1,9})?)?)\z/', $text) !== 1) {
+        if (preg_match(
+            '/\A(\d{4}-\d\d-\d\d[T ]\d{1,2}:\d\d(:\d\d([.,]\d{1,9})?)?( ?(Z|[+-]\d\d:?\d\d))?|\d{1,2}\.\d{1,2}\.\d{4} \d{1,2}:\d\d(:\d\d([.,]\d{1,9})?)?)\z/',
+            $text,
+        ) !== 1) {
             throw InvalidInput::field(
                 'file', "Row {$row}: “".mb_strimwidth(mb_scrub($text), 0, 40, '…').'” is not a time. Write it like 2026-11-23T14:05:00Z.',
                 mb_strimwidth(mb_scrub($text), 0, 40, '…'),

@@ -122,7 +122,8 @@ final class LandXml
     {
         $node = $this->all("*[local-name()='{$name}']", $element)[0] ?? throw InvalidInput::field('file', "A {$element->localName} has no {$name}.");
         $reference = $node->getAttribute('pntRef');
-        $text = $reference === '' ? $node->textContent : (string) $this->x->evaluate('string(//*[local-name()="CgPoint"][@name="'.str_replace('"', '', $reference).'"])');
+        $text = $reference === '' ? $node->textContent
+            : (string) $this->x->evaluate('string(//*[local-name()="CgPoint"][@name="'.str_replace('"', '', $reference).'"])');
         $numbers = preg_split('/\s+/', trim($text)) ?: [];
         if (count($numbers) < 2 || ! is_numeric($numbers[0]) || ! is_numeric($numbers[1])) {
             throw InvalidInput::field('file', "The {$name} of a {$element->localName} is no pair of northing and easting: “{$text}”.", $text);

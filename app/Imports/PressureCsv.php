@@ -226,7 +226,8 @@ final class PressureCsv
         if (! is_numeric($plain)) {
             throw InvalidInput::field(
                 'file',
-                "Row {$row}, column {$this->names[$at]}: “".mb_strimwidth(mb_scrub($text), 0, 40, '…').'” is not a number. Correct it in the file, or export again.',
+                "Row {$row}, column {$this->names[$at]}: “".mb_strimwidth(mb_scrub($text), 0, 40, '…')
+                    .'” is not a number. Correct it in the file, or export again.',
                 mb_strimwidth(mb_scrub($text), 0, 40, '…'),
             );
         }
@@ -234,7 +235,8 @@ final class PressureCsv
         if (! is_finite($value) || abs($value) > 1.0e12) {
             throw InvalidInput::field(
                 'file',
-                "Row {$row}, column {$this->names[$at]}: “".mb_strimwidth($text, 0, 40, '…').'” is no reading of a logger. Correct it in the file, or export again.',
+                "Row {$row}, column {$this->names[$at]}: “".mb_strimwidth($text, 0, 40, '…')
+                    .'” is no reading of a logger. Correct it in the file, or export again.',
                 mb_strimwidth($text, 0, 40, '…'),
             );
         }

@@ -108,7 +108,11 @@ final class Journal
     private function same(Entry $known, Job $job, Draft $draft): Entry
     {
         $sent = $known->data()['sent'] ?? null;
-        if ($known->job_id !== $job->id || $known->subject_id !== $draft->subjectId || $known->kind !== $draft->kind || $sent !== null && $sent !== ($draft->payload['sent'] ?? null)) { // those of before a fingerprint was kept are known by their id alone
+        // those of before a fingerprint was kept are known by their id alone
+        if (
+            $known->job_id !== $job->id || $known->subject_id !== $draft->subjectId || $known->kind !== $draft->kind
+            || $sent !== null && $sent !== ($draft->payload['sent'] ?? null)
+        ) {
             throw Refused::conflict('An entry with this id says something else already. Nothing was changed: load the page again and enter it anew.');
         }
 

@@ -7,7 +7,8 @@ namespace App\Journal;
 use Illuminate\Database\Eloquent\Model;
 
 /**
- * Rows of tables as an entry carries them in full, so that the tables can be built again from the journal alone: `rows` {table: [row]} are there from this entry on, `gone` {table: [id]} are not any more.
+ * Rows of tables as an entry carries them in full, so that the tables can be built again from the journal alone: `rows` {table: [row]} are there from this
+ * entry on, `gone` {table: [id]} are not any more.
  * What is a projection (a joint's state), a secret (a password) or a time of the database stays out.
  */
 final class Rows

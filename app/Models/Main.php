@@ -43,7 +43,9 @@ final class Main extends Model
             return $this->material." DR {$this->sdr} ".round($this->label_size_mm / 25.4, 2).' in '.strtok((string) $this->size_convention, ' ');
         }
 
-        return $this->material.($this->sdr === null ? '' : " SDR {$this->sdr}").($this->pn_bar === null ? '' : " PN {$this->pn_bar}").($this->sdr === null ? ' DN ' : ' dn ').$this->dn_mm;
+        return $this->material.($this->sdr === null ? '' : " SDR {$this->sdr}").(
+            $this->pn_bar === null ? '' : " PN {$this->pn_bar}"
+        ).($this->sdr === null ? ' DN ' : ' dn ').$this->dn_mm;
     }
 
     /** @return HasOne<Alignment, $this> the one that counts: the last that was brought */

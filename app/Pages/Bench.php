@@ -74,7 +74,8 @@ final class Bench
                 $codes[$weld->recordKey()] = $code;
             }
         }
-        $traces = $codes === [] ? [] : DB::table('good_traces')->where('job_id', $subject->job->id)->whereIn('label_code', array_unique($codes))->pluck('trace', 'label_code')->all();
+        $traces = $codes === [] ? []
+            : DB::table('good_traces')->where('job_id', $subject->job->id)->whereIn('label_code', array_unique($codes))->pluck('trace', 'label_code')->all();
 
         return array_filter(array_map(static fn (string $code): ?string => $traces[$code] ?? null, $codes));
     }

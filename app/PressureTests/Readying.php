@@ -33,7 +33,8 @@ final class Readying
 
     private static function mended(?PressureTest $last): ?bool
     {
-        return $last === null || $last->state !== 'failed' ? null : Entry::where('subject_type', 'test')->where('subject_id', $last->id)->where('kind', Journal::TEST_MEND)->exists();
+        return $last === null || $last->state !== 'failed' ? null
+            : Entry::where('subject_type', 'test')->where('subject_id', $last->id)->where('kind', Journal::TEST_MEND)->exists();
     }
 
     /** @return list<Overrule> of gates, given since the last test was over */

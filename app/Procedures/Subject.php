@@ -111,7 +111,8 @@ final class Subject
     /** @return Collection<int, Entry> */
     public function entries(): Collection
     {
-        return $this->entries ??= Entry::with('person')->where('subject_type', $this->kind->value)->where('subject_id', $this->model->id)->orderBy('seq')->get();
+        return $this->entries ??= Entry::with('person')->where('subject_type', $this->kind->value)->where('subject_id', $this->model->id)->orderBy('seq')
+            ->get();
     }
 
     /** @return list<Item> as the core orders them: by when each was done */
@@ -169,7 +170,8 @@ final class Subject
         $rows = DB::table('entries')->where('subject_type', $this->kind->value)->where('subject_id', $this->model->id)->orderBy('seq')->get([
             'id', 'kind', 'payload', 'device_at', 'server_at', 'person_id',
         ]);
-        $names = DB::table('people')->whereIn('id', $rows->pluck('person_id')->unique())->pluck('name', 'id'); // apart: joined, the database may begin with the people and read a whole journal
+        // apart: joined, the database may begin with the people and read a whole journal
+        $names = DB::table('people')->whereIn('id', $rows->pluck('person_id')->unique())->pluck('name', 'id');
 
         return array_values($rows->map(static fn (\stdClass $row): Item => self::item($row, (string) $names[$row->person_id]))->all());
     }

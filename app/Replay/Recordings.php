@@ -61,6 +61,7 @@ final class Recordings
         $again = Differences::verdict(json_encode($verdict->toArray()));
         $before = Differences::verdict($data['verdict']);
 
-        return $verdict->state() === $data['state'] && $again === $before ? [] : ["{$name}: judged anew from its trace it is {$verdict->state()}, in the journal {$data['state']}."];
+        return $verdict->state() === $data['state'] && $again === $before ? []
+            : ["{$name}: judged anew from its trace it is {$verdict->state()}, in the journal {$data['state']}."];
     }
 }

@@ -81,7 +81,9 @@ final class JointRecord
     {
         foreach (FusionsOf::subject($subject) as $fusion) {
             $record = $fusion['record'];
-            $paper->section('Fusion'.($fusion['title'] === '' ? '' : " · {$fusion['title']}").($fusion['of'] > 1 ? " · {$fusion['time']} of {$fusion['of']}" : ''));
+            $paper->section(
+                'Fusion'.($fusion['title'] === '' ? '' : " · {$fusion['title']}").($fusion['of'] > 1 ? " · {$fusion['time']} of {$fusion['of']}" : ''),
+            );
             $paper->say("{$record['duration_s']} s, {$record['energy_kj']} kJ, {$record['end_code']}; by ".($record['operator'] ?? $fusion['by']).'; '.$this->time(
                 (string) $record['started_at'], $subject->job->time_zone,
             ).' to '.$this->time((string) $record['ended_at'], $subject->job->time_zone).'. Trace '.($record['diagnosis']['title'] ?? 'not diagnosed').'.');
@@ -104,7 +106,9 @@ final class JointRecord
             is_array($value) && array_is_list($value) => implode(
                 ' · ', array_map(static fn ($v): string => $spec === null ? (string) $v : $units->print((float) $v, $spec->unit), $value),
             ),
-            is_array($value) && isset($value['duration_s']) => "{$value['duration_s']} s, {$value['energy_kj']} kJ, {$value['end_code']}".($value['simulated'] ? ', simulated unit' : ''),
+            is_array($value)
+                && isset($value['duration_s']) => "{$value['duration_s']} s, {$value['energy_kj']} kJ, {$value['end_code']}"
+                    .($value['simulated'] ? ', simulated unit' : ''),
             is_array($value) && isset($value['name']) => (string) $value['name'],
             default => '',
         };

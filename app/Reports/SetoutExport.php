@@ -81,7 +81,10 @@ final class SetoutExport
         $x->writeAttribute('time', $plan->created_at->format('H:i:s'));
         $x->startElement('Units');
         $x->startElement('Metric');
-        foreach (['areaUnit' => 'squareMeter', 'linearUnit' => 'meter', 'volumeUnit' => 'cubicMeter', 'temperatureUnit' => 'celsius', 'pressureUnit' => 'HPA', 'angularUnit' => 'decimal degrees', 'directionUnit' => 'decimal degrees'] as $name => $value) {
+        foreach ([
+            'areaUnit' => 'squareMeter', 'linearUnit' => 'meter', 'volumeUnit' => 'cubicMeter', 'temperatureUnit' => 'celsius', 'pressureUnit' => 'HPA',
+            'angularUnit' => 'decimal degrees', 'directionUnit' => 'decimal degrees',
+        ] as $name => $value) {
             $x->writeAttribute($name, $value);
         }
         $x->endElement();
@@ -105,7 +108,9 @@ final class SetoutExport
         }
         $x->startElement('Alignments');
         $x->startElement('Alignment');
-        foreach (['name' => "{$plan->main->name} as planned", 'length' => self::number(end($stations) - $stations[0]), 'staStart' => self::number($stations[0])] as $name => $value) {
+        foreach ([
+            'name' => "{$plan->main->name} as planned", 'length' => self::number(end($stations) - $stations[0]), 'staStart' => self::number($stations[0]),
+        ] as $name => $value) {
             $x->writeAttribute($name, $value);
         }
         $x->startElement('CoordGeom');

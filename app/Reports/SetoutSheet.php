@@ -19,7 +19,11 @@ final class SetoutSheet
         $paper = Paper::named("Set-out: {$main->name}", "{$job->number} · {$job->title} · {$job->place}".($job->simulated ? ' · SIMULATED JOB' : ''));
         $paper->say("{$data['count']} pipes; no plan can have fewer than {$data['lower_bound']}.".($data['complete'] ? '' : ' NOT COMPLETE.'), true);
         $joint = round($data['limits']['joint_deg'], 2);
-        $paper->say("{$main->pipeSaid()}. Allowed deflection {$request['allowed_deg']}° [{$request['allowed_source']}], share used ".round(100 * $request['share'])." %: {$joint}° a joint. Band {$request['band_mm']} mm. Greatest deflection ".round($data['greatest_deflection_deg'], 2).'°, furthest from the alignment '.round($data['greatest_offset_mm'], 1).' mm.');
+        $paper->say(
+            "{$main->pipeSaid()}. Allowed deflection {$request['allowed_deg']}° [{$request['allowed_source']}], share used ".round(100 * $request['share'])
+            ." %: {$joint}° a joint. Band {$request['band_mm']} mm. Greatest deflection ".round($data['greatest_deflection_deg'], 2)
+            .'°, furthest from the alignment '.round($data['greatest_offset_mm'], 1).' mm.',
+        );
         foreach ($data['obstacles'] as $obstacle) {
             $paper->say($obstacle['said'], true);
         }
@@ -44,7 +48,9 @@ final class SetoutSheet
             );
         }
         $paper->section('Joints in order (right and up are plus; the far end is that of the pipe laid at this joint)');
-        $paper->table([10, 13, 18, 24, 24, 17, 17, 13, 13, 17, 14], ['Joint', 'Pipe', 'Station', 'Easting', 'Northing', 'Level', 'Dig', 'Turn h', 'Turn v', 'Far end h/v', 'Length'], array_map(static fn (array $r): array => [
+        $paper->table([10, 13, 18, 24, 24, 17, 17, 13, 13, 17, 14], [
+            'Joint', 'Pipe', 'Station', 'Easting', 'Northing', 'Level', 'Dig', 'Turn h', 'Turn v', 'Far end h/v', 'Length',
+        ], array_map(static fn (array $r): array => [
             $r[1] === 'joint' ? (string) $r[0] : (string) $r[1], (string) $r[11].($r[13] === 'cut' ? ' cut' : ''), number_format((float) $r[2], 2),
             number_format((float) $r[3], 3, '.', ''), number_format((float) $r[4], 3, '.', ''), number_format((float) $r[5], 3, '.', ''),
             number_format((float) $r[6], 2, '.', ''),

@@ -72,7 +72,8 @@ final class TestPackage
                 'simulated' => 'Trace of the simulated logger.', 'hand' => 'Read by hand.', 'device' => 'Sent by a logger.',
                 'csv' => 'Brought as a logger’s file.',
             ][$test->mode] ?? '';
-            $paper->say("Tester: {$judged->person->name}. {$how} {$judged->data()['samples']} samples, SHA-256 {$judged->data()['samples_sha256']}. Journal entry {$judged->seq}, {$judged->hash}.");
+            $paper->say("Tester: {$judged->person->name}. {$how} {$judged->data()['samples']} samples, SHA-256 {$judged->data()['samples_sha256']}. "
+                ."Journal entry {$judged->seq}, {$judged->hash}.");
         }
         if (($test->verdict['broken_off'] ?? '') !== '') {
             $paper->say("Broken off: {$test->verdict['broken_off']}", true);
@@ -108,7 +109,10 @@ final class TestPackage
     private function plan(Paper $paper, PressureTest $test, TestPlan $plan, Words $words): void
     {
         $paper->section('Plan');
-        $paper->say('At the gauge '.$words->kpa($plan->gaugeKpa).'; at the low point '.$words->kpa($plan->lowKpa).', at the high point '.$words->kpa($plan->highKpa).". {$plan->window['said']} Make-up: {$plan->makeUp['said']}");
+        $paper->say(
+            'At the gauge '.$words->kpa($plan->gaugeKpa).'; at the low point '.$words->kpa($plan->lowKpa).', at the high point '.$words->kpa($plan->highKpa)
+            .". {$plan->window['said']} Make-up: {$plan->makeUp['said']}",
+        );
         $paper->table(
             [34, 16, 40, 90], ['Phase', 'min', 'Gauge', 'Do'],
             array_map(
@@ -120,7 +124,9 @@ final class TestPackage
             ),
         );
         $site = $test->plan['site'] ?? [];
-        foreach ([$site['instruments']['said'] ?? '', $site['energy']['basis'] ?? '', $site['dispose']['said'] ?? '', ...($test->plan['notes'] ?? [])] as $said) {
+        foreach ([
+            $site['instruments']['said'] ?? '', $site['energy']['basis'] ?? '', $site['dispose']['said'] ?? '', ...($test->plan['notes'] ?? []),
+        ] as $said) {
             $said === '' ? null : $paper->say($said);
         }
         if (($site['thrusts'] ?? []) !== []) {
@@ -213,9 +219,14 @@ final class TestPackage
         if ($chain->count() > 1 || ClosePressureTest::written($test, Journal::TEST_MEND) !== []) {
             $paper->section('Mends and repeats');
             foreach ($chain as $one) {
-                $paper->say("Test {$one->number}: ".($one->state === 'failed' ? 'not passed' : $one->state).($one->repeat_of === null ? '' : ', repeats test '.$chain->firstWhere('id', $one->repeat_of)?->number));
+                $paper->say(
+                    "Test {$one->number}: ".($one->state === 'failed' ? 'not passed' : $one->state)
+                    .($one->repeat_of === null ? '' : ', repeats test '.$chain->firstWhere('id', $one->repeat_of)?->number),
+                );
                 foreach (ClosePressureTest::written($one, Journal::TEST_MEND) as $mend) {
-                    $paper->say('   Mended'.($mend['joint'] === null ? '' : " joint {$mend['joint']}").": {$mend['what']} ({$mend['by']}, pressure lowered first)");
+                    $paper->say(
+                        '   Mended'.($mend['joint'] === null ? '' : " joint {$mend['joint']}").": {$mend['what']} ({$mend['by']}, pressure lowered first)",
+                    );
                 }
             }
         }

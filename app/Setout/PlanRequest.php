@@ -15,7 +15,8 @@ final class PlanRequest
 {
     /**
      * @param  array<string, mixed>  $given
-     * @return array{lengths: list<array{length_m: float, count: ?int}>, allowed_deg: float, allowed_source: string, share: float, band_mm: float, cut_min_m: ?float, cut_anywhere: bool}
+     * @return array{lengths: list<array{length_m: float, count: ?int}>, allowed_deg: float, allowed_source: string, share: float, band_mm: float,
+     *     cut_min_m: ?float, cut_anywhere: bool}
      *
      * @throws InvalidInput if the allowed deflection is given nowhere
      */
@@ -40,7 +41,10 @@ final class PlanRequest
         ];
     }
 
-    /** @param  array{lengths: list<array{length_m: float, count: ?int}>, allowed_deg: float, share: float, band_mm: float, cut_min_m: ?float, cut_anywhere: bool}  $request */
+    /**
+     * @param  array{lengths: list<array{length_m: float, count: ?int}>, allowed_deg: float, share: float, band_mm: float, cut_min_m: ?float, cut_anywhere:
+     *     bool}  $request
+     */
     public static function limits(array $request): PlanLimits
     {
         return PlanLimits::of(

@@ -27,7 +27,8 @@ final readonly class LoggedTrace
     public const EPOCH = 'epoch_s';
 
     /**
-     * @param  array<string, list<?float>>  $columns  t in seconds from the first, the pressure as it was logged, the time as it was logged where that is something else, and what else there is
+     * @param  array<string, list<?float>>  $columns  t in seconds from the first, the pressure as it was logged, the time as it was logged where that is
+     *     something else, and what else there is
      */
     public function __construct(public array $columns, public ?\DateTimeImmutable $startedAt = null)
     {

@@ -176,7 +176,8 @@ final class TraceStore
     /** How many samples there are, and from when to when. @return array{count: int, from_s: float, to_s: float} */
     public function extent(string $subjectType, string $subjectId): array
     {
-        $found = DB::table('trace_blocks')->where('subject_type', $subjectType)->where('subject_id', $subjectId)->selectRaw('COALESCE(SUM(`count`), 0) AS n, MIN(from_s) AS a, MAX(to_s) AS b')->first();
+        $found = DB::table('trace_blocks')->where('subject_type', $subjectType)->where('subject_id', $subjectId)->selectRaw('COALESCE(SUM(`count`), 0) AS '
+            .'n, MIN(from_s) AS a, MAX(to_s) AS b')->first();
 
         return ['count' => (int) ($found->n ?? 0), 'from_s' => (float) ($found->a ?? 0), 'to_s' => (float) ($found->b ?? 0)];
     }
@@ -188,7 +189,8 @@ final class TraceStore
      */
     public function window(string $subjectType, string $subjectId, float $from, float $to, int $most): array
     {
-        $in = static fn () => DB::table('trace_blocks')->where('subject_type', $subjectType)->where('subject_id', $subjectId)->where('to_s', '>=', $from)->where('from_s', '<=', $to);
+        $in = static fn () => DB::table('trace_blocks')->where('subject_type', $subjectType)->where('subject_id', $subjectId)->where('to_s', '>=', $from)
+            ->where('from_s', '<=', $to);
         [$keys, $columns] = ((int) $in()->sum('count') > self::OPENED ? $this->summaries($in) : null) ?? $this->opening($subjectType, $subjectId, $from, $to);
         if ($keys === []) {
             return [];

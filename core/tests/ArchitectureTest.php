@@ -100,7 +100,8 @@ it('writes no more long lines than there were', function () {
     $now = [];
     foreach (['app', 'bench', 'core', 'database', 'tests'] as $folder) {
         foreach (new RegexIterator(new RecursiveIteratorIterator(new RecursiveDirectoryIterator($root.$folder)), '/\.php$/') as $file) {
-            $long = count(array_filter(explode("\n", (string) file_get_contents((string) $file)), static fn (string $line): bool => strlen($line) > 165)); // bytes: a few letters are more than one
+            // bytes: a few letters are more than one
+            $long = count(array_filter(explode("\n", (string) file_get_contents((string) $file)), static fn (string $line): bool => strlen($line) > 165));
             $long === 0 ?: $now[substr((string) $file, strlen($root))] = $long;
         }
     }

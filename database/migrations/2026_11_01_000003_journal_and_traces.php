@@ -29,7 +29,8 @@ return new class extends Migration
         });
         // Grants keep the application from it; the triggers keep everybody from it.
         foreach (['UPDATE', 'DELETE'] as $verb) {
-            DB::unprepared("CREATE TRIGGER entries_no_{$verb} BEFORE {$verb} ON entries FOR EACH ROW SIGNAL SQLSTATE '45000' SET MESSAGE_TEXT = 'The journal is append-only: write a new entry that names the old one.'");
+            DB::unprepared("CREATE TRIGGER entries_no_{$verb} BEFORE {$verb} ON entries FOR EACH ROW SIGNAL SQLSTATE '45000' SET MESSAGE_TEXT = 'The "
+                ."journal is append-only: write a new entry that names the old one.'");
         }
         Schema::create('pressure_tests', function (Blueprint $table): void {
             $table->uuid('id')->primary();

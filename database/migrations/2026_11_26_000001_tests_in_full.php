@@ -51,9 +51,16 @@ return new class extends Migration
         $controls = ['raise' => 'raise', 'expansion' => 'hold', 'reduce' => 'lower', 'test' => 'shut'];
 
         return [
-            'method' => $old['method'], 'medium' => 'water', 'gauge_kpa' => $old['gauge_expansion_kpa'], 'judged_kpa' => $old['gauge_test_kpa'], 'low_kpa' => $old['test_pressure_low_kpa'], 'high_kpa' => $old['high_expansion_kpa'],
-            'window' => ['min_kpa' => 0.0, 'max_kpa' => $old['gauge_expansion_kpa'], 'feasible' => true, 'splits_m' => [], 'said' => ''], 'make_up' => ['said' => $old['make_up'], 'l_per_h' => null, 'litres' => null],
-            'phases' => array_map(static fn (array $p): array => [...$p, 'control' => $controls[$p['id']] ?? 'shut', 'judged' => $p['id'] === 'test', 'extend_min' => 0.0, 'fall_kpa' => 0.0], $old['phases']),
+            'method' => $old['method'], 'medium' => 'water', 'gauge_kpa' => $old['gauge_expansion_kpa'], 'judged_kpa' => $old['gauge_test_kpa'],
+            'low_kpa' => $old['test_pressure_low_kpa'], 'high_kpa' => $old['high_expansion_kpa'],
+            'window' => ['min_kpa' => 0.0, 'max_kpa' => $old['gauge_expansion_kpa'], 'feasible' => true, 'splits_m' => [], 'said' => ''],
+            'make_up' => ['said' => $old['make_up'], 'l_per_h' => null, 'litres' => null],
+            'phases' => array_map(
+                static fn (array $p): array => [
+                    ...$p, 'control' => $controls[$p['id']] ?? 'shut', 'judged' => $p['id'] === 'test', 'extend_min' => 0.0, 'fall_kpa' => 0.0,
+                ],
+                $old['phases'],
+            ),
             'figures' => [], 'cautions' => [], 'notes' => $old['notes'], 'site' => [], 'options' => (object) [],
         ];
     }

@@ -88,7 +88,10 @@ final class DemoSeeder extends Seeder
     {
         $later = CarbonImmutable::now('UTC')->addMonths(7)->toDateString();
         $past = CarbonImmutable::now('UTC')->subDays(35)->toDateString();
-        foreach ([['control_unit', 'Unit North', 'CU-31', $later], ['control_unit', 'Unit South', 'CU-18', $past], ['gauge', 'Logger 16 bar', 'PL-204', $later], ['gauge', 'Dial gauge 25 bar', 'DG-77', $past]] as [$kind, $name, $serial, $until]) {
+        foreach ([
+            ['control_unit', 'Unit North', 'CU-31', $later], ['control_unit', 'Unit South', 'CU-18', $past], ['gauge', 'Logger 16 bar', 'PL-204', $later],
+            ['gauge', 'Dial gauge 25 bar', 'DG-77', $past],
+        ] as [$kind, $name, $serial, $until]) {
             Equipment::create(['job_id' => $job->id, 'kind' => $kind, 'name' => $name, 'serial' => $serial, 'calibration_until' => $until]);
         }
 

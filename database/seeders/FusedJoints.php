@@ -101,7 +101,10 @@ final class FusedJoints
 
     private function beginning(Reading $reading): CarbonImmutable
     {
-        return CarbonImmutable::parse(is_array($reading->value) && is_string($reading->value['started_at'] ?? null) ? $reading->value['started_at'] : $reading->takenAt->format(DATE_RFC3339));
+        return CarbonImmutable::parse(
+            is_array($reading->value) && is_string($reading->value['started_at'] ?? null) ? $reading->value['started_at']
+            : $reading->takenAt->format(DATE_RFC3339),
+        );
     }
 
     /**
@@ -114,7 +117,8 @@ final class FusedJoints
             new \Diastoma\Core\Procedure\Readings($history), $subject->facts, $subject->rulebook(),
         ));
 
-        return collect($steps)->flatMap(static fn ($step): array => $step->readings)->mapWithKeys(static fn (ReadingSpec $spec): array => [$spec->key => $spec->kind])->all();
+        return collect($steps)->flatMap(static fn ($step): array => $step->readings)
+            ->mapWithKeys(static fn (ReadingSpec $spec): array => [$spec->key => $spec->kind])->all();
     }
 
     private function run(Joint $joint, Person $person, string $record, CarbonImmutable $start, int $seed, TraceClass $fault): void

@@ -198,7 +198,8 @@ final class TestsDemo
         $began = $now->subMinutes(600);
         $lines = ['time,pressure_bar,temperature_c,added_l'];
         foreach ($run->trace->rows() as $row) {
-            $lines[] = $began->addMilliseconds((int) round(1000 * $row['t']))->format('Y-m-d\TH:i:s.v\Z').','.round($row['p'] / 100, 4).",{$row['c']},{$row['added']}";
+            $lines[] = $began->addMilliseconds((int) round(1000 * $row['t']))->format('Y-m-d\TH:i:s.v\Z').','.round($row['p'] / 100, 4)
+                .",{$row['c']},{$row['added']}";
         }
         file_put_contents($file, implode("\n", $lines)."\n");
         $this->import->execute($test, $tester, $file, ['drawn_off_l' => (float) $run->measured['drawn_off_l'], 'leak_seen' => false], '', Progress::of(null));

@@ -28,7 +28,8 @@ it('has steps and readings with names of their own', function (string $id, strin
     $steps = Catalogue::of($id)->steps(emptySituation($rulebook));
     $keys = array_merge(...array_map(static fn ($step): array => array_column($step->readings, 'key'), $steps));
 
-    expect($steps)->not->toBe([])->and(array_unique(array_column($steps, 'id')))->toHaveCount(count($steps))->and(array_unique($keys))->toHaveCount(count($keys));
+    expect($steps)->not->toBe([])->and(array_unique(array_column($steps, 'id')))->toHaveCount(count($steps))->and(array_unique($keys))
+        ->toHaveCount(count($keys));
 })->with('procedures');
 
 it('has rules with ids of their own that say nothing before a reading', function (string $id, string $rulebook) {

@@ -20,7 +20,9 @@ use Diastoma\Core\Simulation\PressureLogger;
 function sectionFor(TestMethod $method): TestSection
 {
     $concrete = ['parts' => [['material' => 'concrete', 'length_m' => 60.0, 'dn_mm' => 300.0, 'inside_mm' => 300.0, 'wall_mm' => 60.0]]];
-    foreach ([Sections::pe(), Sections::iron(), Sections::steel(), Sections::sewer(), Sections::sewer($concrete), Sections::gas(), Sections::composite()] as $section) {
+    foreach ([
+        Sections::pe(), Sections::iron(), Sections::steel(), Sections::sewer(), Sections::sewer($concrete), Sections::gas(), Sections::composite(),
+    ] as $section) {
         if ($method->suits($section, UnitSystem::Metric) !== null && ($method->id() !== 'rtp-staged' || $section->main()->material->value === 'composite')) {
             return $section;
         }
@@ -61,12 +63,14 @@ it('passes a tight section and never one that leaks', function (TestMethod $meth
 it('plans what can be followed: a judged phase, pressures in order, a caution, something for everything around it', function (TestMethod $method) {
     $plan = $method->plan(sectionFor($method));
     foreach ($plan->phases as $phase) {
-        expect($phase->minutes)->toBeGreaterThan(0.0)->and($phase->lowKpa)->toBeLessThanOrEqual($phase->targetKpa + 1e-9)->and($phase->targetKpa)->toBeLessThanOrEqual($phase->highKpa + 1e-9)->and($phase->do)->not->toBe('');
+        expect($phase->minutes)->toBeGreaterThan(0.0)->and($phase->lowKpa)->toBeLessThanOrEqual($phase->targetKpa + 1e-9)->and($phase->targetKpa)
+            ->toBeLessThanOrEqual($phase->highKpa + 1e-9)->and($phase->do)->not->toBe('');
     }
     expect(array_filter(
         $plan->phases, static fn ($p): bool => $p->judged,
     ))->toHaveCount(1)->and($plan->window['feasible'])->toBeTrue($plan->window['said'])->and($plan->cautions)->not->toBe([])
-        ->and($plan->site['energy']['air_kj'])->toBeGreaterThan($plan->site['energy']['water_kj'])->and($plan->figures)->not->toBe([])->and($method->source()->tag())->not->toBe('');
+        ->and($plan->site['energy']['air_kj'])->toBeGreaterThan($plan->site['energy']['water_kj'])->and($plan->figures)->not->toBe([])
+        ->and($method->source()->tag())->not->toBe('');
 })->with('methods');
 
 it('reads back the plan it wrote', function (TestMethod $method) {

@@ -85,7 +85,9 @@ it('finds what the chain alone cannot', function (Closure $spoil, string $says) 
 
 it('reads no line that is none', function (string $line) {
     expect(Anchor::read($line))->toBeNull();
-})->with(['', 'nonsense', '2026-11-25T10:00:00Z 4 abc K-1', '2026-11-25T10:00:00Z x '.str_repeat('a', 64).' K-1', '2026-11-25T10:00:00Z 4 '.str_repeat('a', 64)]);
+})->with([
+    '', 'nonsense', '2026-11-25T10:00:00Z 4 abc K-1', '2026-11-25T10:00:00Z x '.str_repeat('a', 64).' K-1', '2026-11-25T10:00:00Z 4 '.str_repeat('a', 64),
+]);
 
 it('says so where the file of anchors is not there', function () {
     $this->artisan('journal:verify', ['--anchors' => '/nowhere/anchors.log'])->expectsOutputToContain('holds no closing hash')->assertExitCode(2);

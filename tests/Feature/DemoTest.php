@@ -10,7 +10,8 @@ use Diastoma\Core\Simulation\MadeUpLabel;
 it('shows some joints made, one cooling, one next and one to be cut out', function () {
     $states = $this->job()->mains()->firstOrFail()->joints()->pluck('state', 'number');
 
-    expect($states->take(6)->unique()->values()->all())->toBe(['accepted'])->and($states[7])->toBe('cooling')->and($states[8])->toBe('planned')->and($states[11])->toBe('stop');
+    expect($states->take(6)->unique()->values()->all())->toBe(['accepted'])->and($states[7])->toBe('cooling')->and($states[8])->toBe('planned')
+        ->and($states[11])->toBe('stop');
 });
 
 it('is loaded once only', function () {
@@ -21,7 +22,8 @@ it('is loaded once only', function () {
 it('hands out a label that the core accepts', function () {
     $label = FusionLabel::of(MadeUpLabel::kind('coupler', 180.0, 180.0)->code);
 
-    expect($label->diameterMm())->toBe(180.0)->and($label->voltageV())->toBe((float) MadeUpLabel::VOLTAGE_V)->and($label->fusionTimeS())->toBe((float) MadeUpLabel::FUSION_TIME_S);
+    expect($label->diameterMm())->toBe(180.0)->and($label->voltageV())->toBe((float) MadeUpLabel::VOLTAGE_V)->and($label->fusionTimeS())
+        ->toBe((float) MadeUpLabel::FUSION_TIME_S);
 });
 
 it('shows the sample label on a simulated job only', function () {
@@ -32,6 +34,7 @@ it('shows the sample label on a simulated job only', function () {
 
 it('sets every entry down under the name of who made it, in the past', function () {
     foreach (Entry::with('person')->where('kind', 'reading')->get() as $entry) {
-        expect($entry->person->name)->toBe($entry->subject_type === 'section' ? 'Tom Sluice' : 'Ada Brook')->and(strtotime($entry->device_at))->toBeLessThanOrEqual(time());
+        expect($entry->person->name)->toBe($entry->subject_type === 'section' ? 'Tom Sluice' : 'Ada Brook')->and(strtotime($entry->device_at))
+            ->toBeLessThanOrEqual(time());
     }
 });

@@ -78,7 +78,8 @@ it('refuses a person without the right, though signed in', function () {
 
 it('gives a token on the command line, shown once, and takes it away', function () {
     $this->artisan('device:token CU-31')->assertExitCode(0);
-    expect(PersonalAccessToken::count())->toBe(1)->and(PersonalAccessToken::first()->abilities)->toBe([Equipment::SEND_SAMPLES])->and(PersonalAccessToken::first()->expires_at)->not->toBeNull();
+    expect(PersonalAccessToken::count())->toBe(1)->and(PersonalAccessToken::first()->abilities)->toBe([Equipment::SEND_SAMPLES])
+        ->and(PersonalAccessToken::first()->expires_at)->not->toBeNull();
     $this->artisan('device:token CU-31 --revoke')->expectsOutputToContain('1 tokens taken away')->assertExitCode(0);
     $this->artisan('device:token nothing')->assertExitCode(2);
 });

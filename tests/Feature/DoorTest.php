@@ -49,7 +49,10 @@ it('writes nothing when somebody looks', function () {
     $asked = 0;
     foreach (Route::getRoutes() as $route) {
         preg_match_all('/\{(\w+)\}/', $route->uri(), $names);
-        if (str_starts_with($route->uri(), 'api/v1/') && ! str_contains($route->uri(), '/device/') && ! $route->isFallback && in_array('GET', $route->methods(), true) && $route->uri() !== 'api/v1/entries' && array_diff($names[1], array_keys($ids)) === []) {
+        if (
+            str_starts_with($route->uri(), 'api/v1/') && ! str_contains($route->uri(), '/device/') && ! $route->isFallback
+            && in_array('GET', $route->methods(), true) && $route->uri() !== 'api/v1/entries' && array_diff($names[1], array_keys($ids)) === []
+        ) {
             expect($this->get('/'.preg_replace_callback(
                 '/\{(\w+)\}/', static fn (array $m): string => (string) $ids[$m[1]], $route->uri(),
             ))->baseResponse->getStatusCode())->toBe(200, $route->uri());

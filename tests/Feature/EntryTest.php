@@ -22,7 +22,8 @@ it('stores an entry once, however often it is sent', function () {
     $before = $this->job()->journal_seq;
     $again = $this->postJson('/api/v1/entries', $draft)->assertStatus(200);
 
-    expect($this->job()->journal_seq)->toBe($before)->and(Entry::whereKey($draft['id'])->count())->toBe(1)->and($again->json('bench.readings.ambient_c.value'))->toEqual(12.5);
+    expect($this->job()->journal_seq)->toBe($before)->and(Entry::whereKey($draft['id'])->count())->toBe(1)
+        ->and($again->json('bench.readings.ambient_c.value'))->toEqual(12.5);
 });
 
 it('stores readings that the server spells otherwise once as well', function (string $key, mixed $value) {
@@ -68,7 +69,10 @@ it('refuses a time that is none', function (string $time) {
 
 it('says what somebody may do', function (string $who, array $may) {
     expect($this->signIn($who)->getJson('/api/v1/session')->assertOk()->json('may'))->toBe($may);
-})->with([['ines@demo', ['note.write', 'stop.overrule', 'test.sign', 'joint.judge_again', 'pipe.reject']], ['tom@demo', ['section.read', 'day.read', 'note.write', 'test.run', 'test.mended', 'test.sign']]]);
+})->with([
+    ['ines@demo', ['note.write', 'stop.overrule', 'test.sign', 'joint.judge_again', 'pipe.reject']],
+    ['tom@demo', ['section.read', 'day.read', 'note.write', 'test.run', 'test.mended', 'test.sign']],
+]);
 
 it('names in the API every action that there is, so that a screen cannot ask for another', function () {
     $api = json_decode((string) file_get_contents(base_path('docs/openapi.json')), true);
@@ -152,7 +156,8 @@ it('lets a supervisor or an inspector overrule a stop with a reason that stays',
     $reply = overrule($this->signIn($who), 'ef.fusion.time', 'Maker allows this in writing')->assertCreated();
     $finding = collect($reply->json('bench.verdict.findings'))->firstWhere('rule', 'ef.fusion.time');
 
-    expect($finding['severity'])->toBe('stop')->and($finding['overrule']['reason'])->toBe('Maker allows this in writing')->and($finding['overrule']['by'])->toBe($this->person($who)->name);
+    expect($finding['severity'])->toBe('stop')->and($finding['overrule']['reason'])->toBe('Maker allows this in writing')->and($finding['overrule']['by'])
+        ->toBe($this->person($who)->name);
 })->with(['vera@demo', 'ines@demo']);
 
 it('refuses an overrule', function (string $who, string $rule, string $reason, int $status, string $says) {

@@ -38,7 +38,11 @@ it('is made to the end and accepted, every reading asked for answered well', fun
     $bad = array_values(array_filter($verdict['findings'], static fn (array $f): bool => in_array($f['severity'], ['mend', 'stop'], true)));
 
     $subject = Subject::joint($joint);
-    expect(array_column($bad, 'said'))->toBe([])->and($joint->state)->toBe('accepted')->and($subject->procedure->isFused($subject->situation()))->toBeTrue()->and($joint->test_at)->not->toBeNull();
+    expect(array_column($bad, 'said'))->toBe([])->and($joint->state)->toBe('accepted')->and($subject->procedure->isFused($subject->situation()))->toBeTrue()
+        ->and($joint->test_at)->not->toBeNull();
     $this->get("/api/v1/joints/{$joint->id}/record.pdf")->assertOk();
     $this->artisan('journal:verify')->assertExitCode(0);
-})->with(['coupler' => 201, 'tapping tee' => 202, 'branch saddle' => 203, 'repair spool' => 205, 'large bore, restraints cooling' => 101, 'large bore from the start' => 102]);
+})->with([
+    'coupler' => 201, 'tapping tee' => 202, 'branch saddle' => 203, 'repair spool' => 205, 'large bore, restraints cooling' => 101,
+    'large bore from the start' => 102,
+]);

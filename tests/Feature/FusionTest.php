@@ -109,7 +109,8 @@ it('takes the record of a real unit, in either decimal', function (string $csv) 
     prepare($this->signIn(), $joint);
     $bench = bring($this, $joint, $csv)->assertCreated()->json();
 
-    expect($bench['readings']['fusion']['value']['energy_kj'])->toEqualWithDelta(650.0, 1e-6)->and($bench['readings']['fusion']['value']['simulated'])->toBeFalse();
+    expect($bench['readings']['fusion']['value']['energy_kj'])->toEqualWithDelta(650.0, 1e-6)->and($bench['readings']['fusion']['value']['simulated'])
+        ->toBeFalse();
 })->with([
     'semicolons and commas' => [fn () => unitCsv(';joint;label;end_code', ';9;731204181801400645260007;complete')],
     'commas and points' => [fn () => str_replace([',', ';'], ['.', ','], unitCsv(';end_code', ';complete'))],

@@ -36,13 +36,17 @@ it('is made to the end and accepted, in every system', function (int $number) {
     expect(array_column($bad, 'said'))->toBe([])->and($joint->state)->toBe('accepted')->and($joint->test_at)->toBeNull();
     $this->get("/api/v1/joints/{$joint->id}/record.pdf")->assertOk();
     $this->get("/api/v1/joints/{$joint->id}/tag.pdf")->assertOk();
-})->with(['PVC' => 301, 'ductile iron push-on' => 401, 'restrained' => 501, 'concrete, rolling ring' => 601, 'concrete, skid ring' => 701, 'corrugated HDPE' => 801, 'GRP' => 905]);
+})->with([
+    'PVC' => 301, 'ductile iron push-on' => 401, 'restrained' => 501, 'concrete, rolling ring' => 601, 'concrete, skid ring' => 701,
+    'corrugated HDPE' => 801, 'GRP' => 905,
+]);
 
 it('stops at a rolled gasket, and asks everything again from cleaning on once the joint was pulled', function () {
     $this->signIn();
     $joint = makeGasketed($this, $this->joint(906), ['feeler_mm' => [62, 62, 62, 71.5, 74, 62, 62, 62, 62, 62, 62, 62]]);
     $finding = collect($joint->verdict['findings'])->firstWhere('rule', 'gs.feeler');
-    expect($joint->state)->toBe('stop')->and($finding['said'])->toBe("Gasket rolled or displaced at 3, 4 o'clock: up to 12 mm deeper than the median of 62 mm; 5 mm allowed.");
+    expect($joint->state)->toBe('stop')->and($finding['said'])
+        ->toBe("Gasket rolled or displaced at 3, 4 o'clock: up to 12 mm deeper than the median of 62 mm; 5 mm allowed.");
 
     $this->travel(5)->seconds();
     $this->enter($joint, 'pulled_apart_at', $this->deviceNow())->assertCreated();
@@ -53,7 +57,8 @@ it('stops at a rolled gasket, and asks everything again from cleaning on once th
     )->not->toContain('pipe_right');
 
     $this->travel(5)->seconds();
-    expect(makeGasketed($this, $joint)->state)->toBe('accepted')->and(Entry::where('subject_id', $joint->id)->count())->toBeGreaterThan(40); // the first try stays in the journal
+    // the first try stays in the journal
+    expect(makeGasketed($this, $joint)->state)->toBe('accepted')->and(Entry::where('subject_id', $joint->id)->count())->toBeGreaterThan(40);
 });
 
 it('watches a joint over its share and mends one over what is allowed', function (float $turn, string $severity, string $state) {
@@ -77,7 +82,8 @@ it('does not sweep a restrained joint with a feeler but counts its segments', fu
     $steps = array_column($this->getJson("/api/v1/joints/{$this->joint(502)->id}")->json('procedure.steps'), null, 'id');
     expect($steps)->not->toHaveKey('feeler')->toHaveKey('locking')->and($steps['look']['instruction'])->toContain('A feeler cannot verify this joint');
     $this->enter($this->joint(502), 'segments', 7)->assertCreated();
-    expect($this->joint(502)->state)->toBe('stop')->and(collect($this->joint(502)->verdict['findings'])->firstWhere('rule', 'gs.segments')['said'])->toBe('Locking segments 7; at least 8 wanted.');
+    expect($this->joint(502)->state)->toBe('stop')->and(collect($this->joint(502)->verdict['findings'])->firstWhere('rule', 'gs.segments')['said'])
+        ->toBe('Locking segments 7; at least 8 wanted.');
 });
 
 it('adds a joint system that works on the bench at once, and keeps old joints on their version', function () {

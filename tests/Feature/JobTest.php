@@ -6,14 +6,16 @@ use App\Journal\Verification;
 use App\Models\Rulebook;
 
 it('shows the job with its main, sections and equipment', function () {
-    $this->signIn()->getJson("/api/v1/jobs/{$this->job()->id}")->assertOk()->assertJsonPath('number', 'K-2417')->assertJsonPath('mains.0.dn_mm', 180)->assertJsonCount(2, 'mains.0.sections')->assertJsonCount(4, 'equipment');
+    $this->signIn()->getJson("/api/v1/jobs/{$this->job()->id}")->assertOk()->assertJsonPath('number', 'K-2417')->assertJsonPath('mains.0.dn_mm', 180)
+        ->assertJsonCount(2, 'mains.0.sections')->assertJsonCount(4, 'equipment');
 });
 
 it('draws the line between two stations', function () {
     $main = $this->job()->mains()->value('id');
     $joints = $this->signIn()->getJson("/api/v1/mains/{$main}/line?from_station_m=24&to_station_m=60")->assertOk()->json('joints');
 
-    expect(array_column($joints, 'number'))->toBe([2, 3, 4, 5])->and($this->getJson("/api/v1/mains/{$main}/line?state=cooling")->json('joints.0.number'))->toBe(7)
+    expect(array_column($joints, 'number'))->toBe([2, 3, 4, 5])->and($this->getJson("/api/v1/mains/{$main}/line?state=cooling")->json('joints.0.number'))
+        ->toBe(7)
         ->and($this->getJson("/api/v1/mains/{$main}/line?page=2")->json('joints'))->toBe([]);
     $this->getJson("/api/v1/mains/{$main}/line?from_station_m=x")->assertStatus(422);
 });

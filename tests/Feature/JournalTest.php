@@ -88,7 +88,8 @@ it('keeps every finished joint of the demo finished when its procedure asks one 
 });
 
 it('builds the whole demo again from the journal in an empty database, and finds it the same', function () {
-    $this->artisan('journal:replay')->expectsOutputToContain('71 joints, 8 plans, 1 pressure tests, 0 works; 18 traces held against their hash')->expectsOutputToContain('0 were different.')->assertExitCode(0);
+    $this->artisan('journal:replay')->expectsOutputToContain('71 joints, 8 plans, 1 pressure tests, 0 works; 18 traces held against their hash')
+        ->expectsOutputToContain('0 were different.')->assertExitCode(0);
 });
 
 // Found: rows that were changed or lost, and verdicts that are not what the readings say, passed the replay.
@@ -128,7 +129,8 @@ it('names what is not as the journal says, and exits 1', function (Closure $spoi
         fn () => DB::table('trace_blocks')->where('subject_type', 'test')->limit(1)->delete(), 'its stored trace is not the one that was judged',
     ],
     'the trace of a fusion' => [
-        fn () => DB::table('trace_blocks')->where('subject_type', 'fusion')->limit(1)->update(['samples' => DB::raw('(select s from (select samples s from trace_blocks where subject_type = \'test\' limit 1) x)')]),
+        fn () => DB::table('trace_blocks')->where('subject_type', 'fusion')->limit(1)->update(['samples' => DB::raw('(select s from (select samples s '
+            .'from trace_blocks where subject_type = \'test\' limit 1) x)')]),
         'its stored trace is not the one that was judged',
     ],
 ]);
@@ -149,7 +151,8 @@ it('completes the journal of a job of an earlier version, once, so that it can b
     $this->artisan('journal:complete')->expectsOutputToContain('1 jobs completed')->assertExitCode(0);
     $this->artisan('journal:complete')->expectsOutputToContain('0 jobs completed')->assertExitCode(0);
     $this->artisan('journal:verify', ['job' => 'OLD-1'])->assertExitCode(0);
-    $this->artisan('journal:replay', ['job' => 'OLD-1'])->expectsOutputToContain('1 mains, 1 sections, 0 pipes, 1 joints')->expectsOutputToContain('0 were different.')->assertExitCode(0);
+    $this->artisan('journal:replay', ['job' => 'OLD-1'])->expectsOutputToContain('1 mains, 1 sections, 0 pipes, 1 joints')
+        ->expectsOutputToContain('0 were different.')->assertExitCode(0);
 });
 
 it('keeps no password in the journal', fn () => expect(Entry::where('payload', 'like', '%$2y$%')->count())->toBe(0));

@@ -157,5 +157,6 @@ it('answers a test from its plan to its papers as described', function () {
         expect(differs($method, $path, $status, (string) $reply->getContent()))->toBe('', "{$method} {$path}");
     }
     $json = json_decode($this->get("/api/v1/tests/{$test->id}/test.json")->assertOk()->streamedContent(), true);
-    expect($json['test']['state'])->toBe('failed')->and($json['test']['verdict']['broken_off'])->toBe('the hose burst')->and($json['trace'][0]['pressure_kpa'])->toEqual([12.5, 13])->and($json['section']['facts']['parts'][0]['material'])->toBe('pe');
+    expect($json['test']['state'])->toBe('failed')->and($json['test']['verdict']['broken_off'])->toBe('the hose burst')
+        ->and($json['trace'][0]['pressure_kpa'])->toEqual([12.5, 13])->and($json['section']['facts']['parts'][0]['material'])->toBe('pe');
 });

@@ -50,7 +50,8 @@ it('says when the record began, in the zone of the job', function () {
     $stream = fopen('php://memory', 'w+b');
     fwrite($stream, $text);
     rewind($stream);
-    expect(PressureCsv::read($stream, null, 'Europe/Berlin')->startedAt?->format('c'))->toBe('2026-11-23T09:00:00+00:00')->and(PressureCsv::text("time_s,pressure_kpa\n0,1\n1,2")->startedAt)->toBeNull();
+    expect(PressureCsv::read($stream, null, 'Europe/Berlin')->startedAt?->format('c'))->toBe('2026-11-23T09:00:00+00:00')
+        ->and(PressureCsv::text("time_s,pressure_kpa\n0,1\n1,2")->startedAt)->toBeNull();
 });
 
 it('refuses clock times that are none', function (string $time) {
@@ -93,4 +94,8 @@ it('reads a section file flat or whole', function () {
 
 it('refuses a section file that is none', function (string $json) {
     expect(fn () => SectionTrace::section($json, 'c600'))->toThrow(InvalidInput::class);
-})->with(['', '[]', '[1,2]', '"iron"', '{}', '{"material":"wood","length_m":1,"inside_mm":100,"wall_mm":5}', '{"material":"iron","length_m":"long","inside_mm":100,"wall_mm":5}', '{"material":"iron","length_m":1,"inside_mm":100,"wall_mm":5,"modulus_gpa":"stiff"}']);
+})->with([
+    '', '[]', '[1,2]', '"iron"', '{}', '{"material":"wood","length_m":1,"inside_mm":100,"wall_mm":5}',
+    '{"material":"iron","length_m":"long","inside_mm":100,"wall_mm":5}',
+    '{"material":"iron","length_m":1,"inside_mm":100,"wall_mm":5,"modulus_gpa":"stiff"}',
+]);

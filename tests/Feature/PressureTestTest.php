@@ -54,7 +54,8 @@ function upload(Tests\TestCase $test, PressureTest $pressureTest, string $csv): 
 it('says which joints and waits are missing', function () {
     $gates = collect($this->signIn('tom@demo')->getJson("/api/v1/sections/{$this->section('A')->id}/tests")->assertOk()->json('gates'))->keyBy('id');
 
-    expect($gates['joints']['said'])->toBe('3 of 9 not accepted yet: 7, 8, 9.')->and($gates['waits']['said'])->toBe('Still waiting: 7.')->and($gates['site']['holds'])->toBeFalse();
+    expect($gates['joints']['said'])->toBe('3 of 9 not accepted yet: 7, 8, 9.')->and($gates['waits']['said'])->toBe('Still waiting: 7.')
+        ->and($gates['site']['holds'])->toBeFalse();
 });
 
 it('plans nothing before the section is ready', function () {
@@ -153,5 +154,6 @@ it('reads a long record', function () {
     for ($k = 0; $k < 50_000; $k++) {
         $lines[] = ($k / 10).','.(1000 + $k % 7);
     }
-    expect(PressureCsv::trace(implode("\n", $lines))->count())->toBe(50_000)->and(fn () => PressureCsv::trace("time_s,pressure_kpa\n0,1"))->toThrow(InvalidInput::class);
+    expect(PressureCsv::trace(implode("\n", $lines))->count())->toBe(50_000)->and(fn () => PressureCsv::trace("time_s,pressure_kpa\n0,1"))
+        ->toThrow(InvalidInput::class);
 });

@@ -24,7 +24,8 @@ it('answers bad input with a problem on standard error and exits 2', function (a
     $process = reckon($arguments);
     $problem = json_decode($process->getErrorOutput(), true);
 
-    expect($process->getExitCode())->toBe(2)->and($process->getOutput())->toBe('')->and($problem['title'])->toContain($says)->and($problem['errors'][0])->toHaveKeys(['field', 'detail']);
+    expect($process->getExitCode())->toBe(2)->and($process->getOutput())->toBe('')->and($problem['title'])->toContain($says)->and($problem['errors'][0])
+        ->toHaveKeys(['field', 'detail']);
 })->with([
     'no id' => [[], 'Say which calculation'], 'unknown id' => [['ef.nothing', '--json={}'], 'There is no calculation'],
     'no JSON' => [['ef.energy'], 'not a JSON object'],
@@ -48,7 +49,8 @@ it('answers a batch line by line, right or wrong', function () {
     );
     $lines = array_map(static fn (string $l): array => json_decode($l, true), explode("\n", trim($process->getOutput())));
 
-    expect($process->getExitCode())->toBe(0)->and($lines)->toHaveCount(4)->and($lines[0]['result']['energy_kj'])->toEqual(650)->and($lines[1])->toHaveKey('error')->and($lines[2])->toHaveKey('error')->and($lines[3]['result']['pn_bar'])->toEqual(12.8);
+    expect($process->getExitCode())->toBe(0)->and($lines)->toHaveCount(4)->and($lines[0]['result']['energy_kj'])->toEqual(650)->and($lines[1])
+        ->toHaveKey('error')->and($lines[2])->toHaveKey('error')->and($lines[3]['result']['pn_bar'])->toEqual(12.8);
 });
 
 it('answers over the API as well', function () {

@@ -7,7 +7,8 @@ it('prints a joint record with readings, findings, sources and the journal hash'
     $text = pdfText((string) $reply->getContent());
 
     expect($text)->toContain('Joint 3')->toContain('Standing: accepted')->toContain('DVS 2207-1')->toContain('End A: outside diameters')->toContain('Ada Brook')
-        ->toContain('complete; by Ada Brook')->toContain('SIMULATED JOB')->toContain('Closing hash of the journal')->toContain("owner's specification and local code govern");
+        ->toContain('complete; by Ada Brook')->toContain('SIMULATED JOB')->toContain('Closing hash of the journal')
+        ->toContain("owner's specification and local code govern");
 });
 
 it('prints a stop and who overruled it', function () {
@@ -21,7 +22,8 @@ it('prints a stop and who overruled it', function () {
     )->assertCreated();
     $text = preg_replace('/\s+/', ' ', pdfText((string) $this->get("/api/v1/joints/{$joint->id}/record.pdf")->getContent()));
 
-    expect($text)->toContain('STOP')->toContain('OVERRULED')->toContain('by Vera Holm (supervisor)')->toContain('Left in as a training piece')->not->toContain('tcpdf');
+    expect($text)->toContain('STOP')->toContain('OVERRULED')->toContain('by Vera Holm (supervisor)')->toContain('Left in as a training piece')
+        ->not->toContain('tcpdf');
 });
 
 it('proves nothing before the test has run', function () {
@@ -34,7 +36,8 @@ it('prints the papers of a test with plan, arithmetic, names and verdict', funct
     upload($this, $test, loggerCsv($test, $fall))->assertCreated();
     $text = pdfText((string) $this->get("/api/v1/tests/{$test->id}/package.pdf")->assertOk()->getContent());
 
-    expect($text)->toContain($word)->toContain('ASTM F2164')->toContain('14.922 bar')->toContain('Tom Sluice')->toContain('Ends braced')->toContain('Logger 16 bar')->toContain('Signatures')->toContain('fill, low point');
+    expect($text)->toContain($word)->toContain('ASTM F2164')->toContain('14.922 bar')->toContain('Tom Sluice')->toContain('Ends braced')
+        ->toContain('Logger 16 bar')->toContain('Signatures')->toContain('fill, low point');
 })->with([[0.0, 'PASSED'], [0.2, 'NOT PASSED']]);
 
 it('writes the joint log a line a fusion, and one for a joint not fused', function () {
@@ -43,7 +46,8 @@ it('writes the joint log a line a fusion, and one for a joint not fused', functi
     $log = array_map(static fn (array $row): array => array_combine($rows[0], $row), array_slice($rows, 1));
 
     expect(array_unique(array_column($log, 'joint')))->toHaveCount(App\Models\Joint::query()->distinct()->count('number'))
-        ->and(array_count_values(array_column($log, 'joint'))['101'])->toBe(6)->and($log[2]['joint'])->toBe('3')->and($log[2]['state'])->toBe('accepted')->and($log[2]['operator'])->toBe('Ada Brook')->and($log[2]['label_code'])->toBe('731204181801400645260007')
+        ->and(array_count_values(array_column($log, 'joint'))['101'])->toBe(6)->and($log[2]['joint'])->toBe('3')->and($log[2]['state'])->toBe('accepted')
+        ->and($log[2]['operator'])->toBe('Ada Brook')->and($log[2]['label_code'])->toBe('731204181801400645260007')
         ->and($log[10]['open_findings'])->toContain('did not run to its end')->and($log[12]['state'])->toBe('planned');
 });
 

@@ -7,7 +7,8 @@ use Diastoma\Core\Rulebook\Rulebooks;
 
 it('shows every limit with its source and what ships', function () {
     $page = $this->signIn()->getJson("/api/v1/jobs/{$this->job()->id}/rulebook")->assertOk()->json();
-    expect($page['limits'])->toHaveCount(count(Rulebooks::iso()->limits))->and(collect($page['limits'])->every(fn (array $l): bool => $l['source'] !== '' && $l['shipped'] === $l['value']))->toBeTrue()
+    expect($page['limits'])->toHaveCount(count(Rulebooks::iso()->limits))
+        ->and(collect($page['limits'])->every(fn (array $l): bool => $l['source'] !== '' && $l['shipped'] === $l['value']))->toBeTrue()
         ->and($page['versions'])->toBe([])->and($page['old_joints'])->toBe([]);
 });
 
@@ -31,7 +32,8 @@ it('keeps a finished joint under its version until somebody judges it again', fu
     $this->signIn('vera@demo')->postJson(
         "/api/v1/jobs/{$this->job()->id}/rulebook", ['limit' => 'ef.scrape.radial_mm', 'value' => 0.3, 'reason' => 'Owner asks for 0.3 mm here'],
     )->assertCreated()->assertJsonFragment(['number' => 3, 'version' => 1]);
-    $this->getJson("/api/v1/joints/{$joint->id}")->assertJsonPath('joint.state', 'accepted')->assertJsonPath('rulebook.version', 1)->assertJsonPath('rulebook.current_version', 2);
+    $this->getJson("/api/v1/joints/{$joint->id}")->assertJsonPath('joint.state', 'accepted')->assertJsonPath('rulebook.version', 1)
+        ->assertJsonPath('rulebook.current_version', 2);
     $this->artisan('journal:replay')->assertExitCode(0);
     expect($joint->refresh()->state)->toBe('accepted');
 
@@ -63,11 +65,13 @@ it('refuses a change', function (string $who, array $change, int $status, string
 ]);
 
 it('chooses a school: the maker\'s wait must then be entered', function () {
-    $asked = fn (): bool => collect($this->getJson("/api/v1/joints/{$this->joint(9)->id}")->json('procedure.steps'))->pluck('readings')->flatten(1)->firstWhere('key', 'printed_test_wait_min')['required'];
+    $asked = fn (): bool => collect($this->getJson("/api/v1/joints/{$this->joint(9)->id}")->json('procedure.steps'))->pluck('readings')->flatten(1)
+        ->firstWhere('key', 'printed_test_wait_min')['required'];
     $this->signIn('vera@demo');
     expect($asked())->toBeFalse();
     $page = $this->postJson(
         "/api/v1/jobs/{$this->job()->id}/rulebook", ['school' => 'wait-maker', 'reason' => 'The maker gives a table for this'],
     )->assertCreated()->json();
-    expect($asked())->toBeTrue()->and(collect($page['schools'])->firstWhere('id', 'wait-maker')['chosen'])->toBeTrue()->and(collect($page['schools'])->firstWhere('id', 'wait-factor')['chosen'])->toBeFalse();
+    expect($asked())->toBeTrue()->and(collect($page['schools'])->firstWhere('id', 'wait-maker')['chosen'])->toBeTrue()
+        ->and(collect($page['schools'])->firstWhere('id', 'wait-factor')['chosen'])->toBeFalse();
 });

@@ -24,7 +24,8 @@ it('lays a plan over several sections into each of them', function () {
     $plan = $this->postJson("/api/v1/mains/{$id}/plans", ['lengths' => [['length_m' => 6]]])->assertCreated()->json('plan');
     $this->postJson("/api/v1/plans/{$plan['id']}/adopt")->assertOk();
 
-    expect($first->joints()->max('station_m'))->toBeLessThanOrEqual(30.01)->and($first->joints()->count())->toBeGreaterThan(3)->and($second->joints()->count())->toBeGreaterThan(3)
+    expect($first->joints()->max('station_m'))->toBeLessThanOrEqual(30.01)->and($first->joints()->count())->toBeGreaterThan(3)
+        ->and($second->joints()->count())->toBeGreaterThan(3)
         ->and((float) $second->refresh()->low_level_m)->toBeGreaterThan((float) $first->refresh()->low_level_m);
 });
 

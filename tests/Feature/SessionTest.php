@@ -20,7 +20,10 @@ it('refuses what does not go together, in words', function (array $given, string
 
 it('lets nobody in unsigned', function (string $method, string $path) {
     $this->json($method, "/api/v1/{$path}")->assertStatus(401)->assertJsonPath('title', 'You are signed out. Sign in again; what you entered is kept.');
-})->with([['GET', 'session'], ['GET', 'jobs'], ['POST', 'entries'], ['GET', 'joints/1'], ['POST', 'sections/1/tests'], ['GET', 'reckoner'], ['GET', 'joints/1/record.pdf']]);
+})->with([
+    ['GET', 'session'], ['GET', 'jobs'], ['POST', 'entries'], ['GET', 'joints/1'], ['POST', 'sections/1/tests'], ['GET', 'reckoner'],
+    ['GET', 'joints/1/record.pdf'],
+]);
 
 it(
     'answers an unknown path with a problem',

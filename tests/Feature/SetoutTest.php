@@ -13,7 +13,10 @@ it('reads the same line from CSV, GeoJSON and LandXML', function () {
     $csv = AlignmentFile::of("northing,Easting (m),Chainage,level\n100,50,0,8.0\n130,90,50,8.2\n130,150,110,8.5\n")->alignment();
     $comma = AlignmentFile::of("station;easting;northing;level\n0;50,0;100,0;8,0\n50;90,0;130,0;8,2\n110;150,0;130,0;8,5\n")->alignment();
     $geo = AlignmentFile::of('{"type":"FeatureCollection","features":[{"type":"Feature","properties":{"name":"x"},"geometry":{"type":"LineString","coordinates":[[50,100,8],[90,130,8.2],[150,130,8.5]]}}]}')->alignment();
-    $xml = AlignmentFile::of('<?xml version="1.0"?><LandXML version="1.2" xmlns="http://www.landxml.org/schema/LandXML-1.2"><Units><Metric linearUnit="meter"/></Units><Alignments><Alignment name="a" length="110" staStart="0"><CoordGeom><Line><Start>100 50</Start><End>130 90</End></Line><Line><Start>130 90</Start><End>130 150</End></Line></CoordGeom><Profile><ProfAlign name="p"><PVI>0 8.0</PVI><PVI>50 8.2</PVI><PVI>110 8.5</PVI></ProfAlign></Profile></Alignment></Alignments></LandXML>')->alignment();
+    $xml = AlignmentFile::of('<?xml version="1.0"?><LandXML version="1.2" xmlns="http://www.landxml.org/schema/LandXML-1.2"><Units><Metric '
+        .'linearUnit="meter"/></Units><Alignments><Alignment name="a" length="110" staStart="0"><CoordGeom><Line><Start>100 50</Start><End>130 '
+            .'90</End></Line><Line><Start>130 90</Start><End>130 150</End></Line></CoordGeom><Profile><ProfAlign name="p"><PVI>0 8.0</PVI><PVI>50 '
+                .'8.2</PVI><PVI>110 8.5</PVI></ProfAlign></Profile></Alignment></Alignments></LandXML>')->alignment();
     foreach ([$comma, $geo, $xml] as $line) {
         foreach ([0.0, 30.0, 50.0, 77.0, 110.0] as $s) {
             expect($line->place($s)->distanceTo($csv->place($s)))->toBeLessThan(1e-9);
@@ -24,14 +27,19 @@ it('reads the same line from CSV, GeoJSON and LandXML', function () {
 
 it('follows arcs and vertical curves of LandXML', function () {
     // a quarter circle of R 100 to the right about (100 N, 100 E): from (100, 0) heading north to (200, 100)
-    $xml = static fn (string $inner): string => '<LandXML version="1.2"><Units><Imperial linearUnit="foot"/></Units><Alignments><Alignment name="q" length="1" staStart="10"><CoordGeom>'.$inner.'</CoordGeom><Profile><ProfAlign name="p"><PVI>0 0</PVI><ParaCurve length="40">100 5</ParaCurve><PVI>200 5</PVI></ProfAlign></Profile></Alignment></Alignments></LandXML>';
+    $xml = static fn (string $inner): string => '<LandXML version="1.2"><Units><Imperial linearUnit="foot"/></Units><Alignments><Alignment name="q" length="1" staStart="10"><CoordGeom>'
+        .$inner
+        .'</CoordGeom><Profile><ProfAlign name="p"><PVI>0 0</PVI><ParaCurve length="40">100 5</ParaCurve><PVI>200 '
+            .'5</PVI></ProfAlign></Profile></Alignment></Alignments></LandXML>';
     $line = AlignmentFile::of($xml('<Curve rot="cw"><Start>100 0</Start><Center>100 100</Center><End>200 100</End></Curve>'))->alignment();
     $feet = 0.3048;
     $middle = $line->place($line->from() + 50 * M_PI / 2 * $feet);
 
-    expect($line->length())->toEqualWithDelta(50 * M_PI * $feet, 1e-9)->and($middle->easting)->toEqualWithDelta((100 - 100 * M_SQRT1_2) * $feet, 1e-9)->and($middle->northing)->toEqualWithDelta((100 + 100 * M_SQRT1_2) * $feet, 1e-9)
+    expect($line->length())->toEqualWithDelta(50 * M_PI * $feet, 1e-9)->and($middle->easting)->toEqualWithDelta((100 - 100 * M_SQRT1_2) * $feet, 1e-9)
+        ->and($middle->northing)->toEqualWithDelta((100 + 100 * M_SQRT1_2) * $feet, 1e-9)
         ->and($line->profile->at(100 * $feet)[0])->toEqualWithDelta((5 - 40 * 0.05 / 8) * $feet, 1e-9); // a parabola hangs L·Δg/8 below its corner
-    expect(AlignmentFile::of($xml('<Curve rot="ccw"><Start>100 0</Start><Center>100 -100</Center><End>200 -100</End></Curve>'))->alignment()->plan->turns()[0]->angle)->toEqualWithDelta(-M_PI / 2, 1e-9);
+    expect(AlignmentFile::of($xml('<Curve rot="ccw"><Start>100 0</Start><Center>100 -100</Center><End>200 '
+        .'-100</End></Curve>'))->alignment()->plan->turns()[0]->angle)->toEqualWithDelta(-M_PI / 2, 1e-9);
 });
 
 it('says what in a file cannot be read and stores nothing', function (string $text, string $said) {
@@ -51,7 +59,8 @@ it('says what in a file cannot be read and stores nothing', function (string $te
     'an entity' => ['<!DOCTYPE x [<!ENTITY e SYSTEM "file:///etc/passwd">]><LandXML>&e;</LandXML>', 'document type'],
     'no alignment' => ['<LandXML></LandXML>', 'no Alignment'], 'not XML' => ['<LandXML', 'no LandXML'],
     'a gap between elements' => [
-        '<LandXML><Alignments><Alignment><CoordGeom><Line><Start>0 0</Start><End>0 10</End></Line><Line><Start>0 15</Start><End>0 30</End></Line></CoordGeom></Alignment></Alignments></LandXML>',
+        '<LandXML><Alignments><Alignment><CoordGeom><Line><Start>0 0</Start><End>0 10</End></Line><Line><Start>0 15</Start><End>0 '
+            .'30</End></Line></CoordGeom></Alignment></Alignments></LandXML>',
         'from the end of the one before',
     ],
     'unknown units' => ['<LandXML><Units><Metric linearUnit="parsec"/></Units></LandXML>', 'parsec'],
@@ -90,13 +99,17 @@ it('plans the rest from where the crew stands, keeps what is laid, and says so w
     $last = $main->joints()->where('state', '!=', 'planned')->get()->last();
     expect($plan['request']['after_number'])->toBe($last->number)->and($plan['joints'][0]['kind'])->toBe('joint');
     $far = $last->planned['far'];
-    expect(hypot($plan['joints'][0]['easting_m'] - $far['easting_m'], $plan['joints'][0]['northing_m'] - $far['northing_m']))->toEqualWithDelta(hypot(0.021, 0.002), 0.0005); // 21 mm right, 2 mm beyond, as the demo measured
+    // 21 mm right, 2 mm beyond, as the demo measured
+    expect(hypot(
+        $plan['joints'][0]['easting_m'] - $far['easting_m'], $plan['joints'][0]['northing_m'] - $far['northing_m'],
+    ))->toEqualWithDelta(hypot(0.021, 0.002), 0.0005);
 
     $reply = $this->postJson("/api/v1/plans/{$plan['id']}/adopt")->assertOk();
     $numbers = $main->joints()->pluck('number')->all();
-    expect($main->joints()->where('state', '!=', 'planned')->count())->toBe($laid)->and($numbers)->toBe(array_unique($numbers))->and(count($numbers))->toBe($laid + count(array_filter(
-        $plan['joints'], fn (array $j): bool => $j['kind'] === 'joint',
-    )))
+    expect($main->joints()->where('state', '!=', 'planned')->count())->toBe($laid)->and($numbers)->toBe(array_unique($numbers))->and(count($numbers))
+        ->toBe($laid + count(array_filter(
+            $plan['joints'], fn (array $j): bool => $j['kind'] === 'joint',
+        )))
         ->and($reply->json('laid.0.laid.right_mm'))->not->toBeNull();
     $this->enter($main->joints()->where('state', 'planned')->firstOrFail(), 'pipe_right', true)->assertCreated();
     $this->postJson("/api/v1/plans/{$plan['id']}/adopt")->assertStatus(409);
@@ -142,7 +155,8 @@ it('plans on the command line', function () {
     file_put_contents($file, "station,easting,northing,level\n0,0,0,1\n60,0,60,1.2\n");
     expect(Artisan::call('setout:plan', ['alignment' => $file, '--lengths' => '6,12', '--allowed' => '1', '--cut-min' => '1']))->toBe(0);
     $plan = json_decode(Artisan::output(), true, flags: JSON_THROW_ON_ERROR);
-    expect($plan['count'])->toBe(5)->and($plan['lower_bound'])->toBe(5)->and(array_column($plan['pipes'], 'length_m'))->toEqual([12, 12, 12, 12, 12])->and($plan['joints'])->toHaveCount(6);
+    expect($plan['count'])->toBe(5)->and($plan['lower_bound'])->toBe(5)->and(array_column($plan['pipes'], 'length_m'))->toEqual([12, 12, 12, 12, 12])
+        ->and($plan['joints'])->toHaveCount(6);
     expect(Artisan::call('setout:plan', ['alignment' => $file, '--lengths' => 'six', '--allowed' => '1']))->toBe(2)
         ->and(Artisan::call('setout:plan', ['alignment' => $file, '--lengths' => '6']))->toBe(2)->and(Artisan::call(
             'setout:plan', ['alignment' => '/nowhere', '--allowed' => '1'],

@@ -19,8 +19,11 @@ it('passes a tight section and finds the leak of another', function () {
     $tight = judged('en805-loss', 'docs/samples/section-tight.csv', more: ['--allowed' => '2']);
     $leak = judged('en805-loss', 'docs/samples/section-leak.csv', more: ['--allowed' => '2']);
 
-    expect($tight['acceptance']['verdict'])->toBe('pass')->and($tight['acceptance']['source'])->toContain('EN 805')->and($tight['diagnosis']['looks_like'][0]['cause'])->toBe('tight')
-        ->and($leak['acceptance']['verdict'])->toBe('fail')->and($leak['diagnosis']['looks_like'][0]['cause'])->toBe('leak')->and($leak['diagnosis']['leak_l_per_h'])->toEqualWithDelta(12.1, 1.0); // 0.4 mm at 1000 kPa: 12.15 L/h
+    expect($tight['acceptance']['verdict'])->toBe('pass')->and($tight['acceptance']['source'])->toContain('EN 805')
+        ->and($tight['diagnosis']['looks_like'][0]['cause'])->toBe('tight')
+        // 0.4 mm at 1000 kPa: 12.15 L/h
+        ->and($leak['acceptance']['verdict'])->toBe('fail')->and($leak['diagnosis']['looks_like'][0]['cause'])->toBe('leak')
+        ->and($leak['diagnosis']['leak_l_per_h'])->toEqualWithDelta(12.1, 1.0);
 });
 
 it('judges the water that was added', function () {
@@ -46,7 +49,8 @@ it('takes temperature and barometer out of a gas test', function (float $end, st
     file_put_contents($section, '{"material":"pe","length_m":900,"inside_mm":90,"wall_mm":10,"gauge_tolerance_kpa":0.5,"maop_kpa":380}');
     expect(Artisan::call('test:judge', ['method' => 'gas-plastic', 'trace' => $trace, '--section' => $section]))->toBe(0);
     $read = json_decode(Artisan::output(), true);
-    expect($read['acceptance']['verdict'])->toBe($verdict)->and($read['acceptance']['figures']['expected_end_kpa'])->toEqualWithDelta(587.915, 0.01)->and($read['diagnosis'])->toBeNull();
+    expect($read['acceptance']['verdict'])->toBe($verdict)->and($read['acceptance']['figures']['expected_end_kpa'])->toEqualWithDelta(587.915, 0.01)
+        ->and($read['diagnosis'])->toBeNull();
     unlink($trace);
     unlink($section);
 })->with(['as expected' => [587.6, 'pass'], 'gas is missing' => [586.9, 'fail']]);
@@ -77,7 +81,8 @@ it('plans on the command line what the core plans, for every method and choice',
             $plan = json_decode(Artisan::output(), true, flags: JSON_THROW_ON_ERROR);
             expect(implode(
                 ' | ', Plans::figures(TestPlan::fromArray($plan), Plans::section($method->id())),
-            ))->toBe(implode(' | ', array_slice(explode(' | ', Plans::line($method, $choice)), 4, 8)))->and($plan['may_run'])->toBeTrue()->and($plan['source']['tag'])->not->toBe('')->and($plan['cautions'])->not->toBe([]);
+            ))->toBe(implode(' | ', array_slice(explode(' | ', Plans::line($method, $choice)), 4, 8)))->and($plan['may_run'])->toBeTrue()
+                ->and($plan['source']['tag'])->not->toBe('')->and($plan['cautions'])->not->toBe([]);
         }
         unlink($file);
     }
@@ -85,4 +90,7 @@ it('plans on the command line what the core plans, for every method and choice',
 
 it('does not plan what is not a choice', function (array $choose, string $section) {
     expect(Artisan::call('test:plan', ['method' => 'c600', 'section' => base_path($section), '--choose' => $choose]))->toBe(2);
-})->with(['no such hours' => [['hours=3'], 'docs/samples/section.json'], 'no value' => [['hours'], 'docs/samples/section.json'], 'no section' => [[], 'docs/samples/none.json']]);
+})->with([
+    'no such hours' => [['hours=3'], 'docs/samples/section.json'], 'no value' => [['hours'], 'docs/samples/section.json'],
+    'no section' => [[], 'docs/samples/none.json'],
+]);

@@ -14,7 +14,10 @@ use Illuminate\Support\Str;
 function plannedOn(Tests\TestCase $test, string $section, string $method, array $options = []): PressureTest
 {
     $found = $test->signIn('tom@demo')->section($section);
-    foreach (['backfilled', 'ends_braced', 'concrete_cured', 'talk_held', 'zone_kept', 'filled_from_low', 'vents_clear', 'air_agreed', 'plugs_braced', 'relief_set'] as $key) {
+    foreach ([
+        'backfilled', 'ends_braced', 'concrete_cured', 'talk_held', 'zone_kept', 'filled_from_low', 'vents_clear', 'air_agreed', 'plugs_braced',
+        'relief_set',
+    ] as $key) {
         $test->enter($found, $key, true)->assertCreated();
     }
     $test->enter($found, 'gauge', $test->unit('PL-204'))->assertCreated();
@@ -67,7 +70,8 @@ it('refuses a method that was not made for the section', function () {
 it('writes down what is known of a section, and plans by it', function () {
     $section = $this->section('O1');
     $facts = $this->signIn('tom@demo')->getJson("/api/v1/sections/{$section->id}/tests")->json('section.facts');
-    $this->postJson("/api/v1/sections/{$section->id}/facts", ['facts' => [...$facts, 'working_kpa' => 600.0]])->assertOk()->assertJsonPath('plan.low_kpa', 900); // 1.5 · 600
+    // 1.5 · 600
+    $this->postJson("/api/v1/sections/{$section->id}/facts", ['facts' => [...$facts, 'working_kpa' => 600.0]])->assertOk()->assertJsonPath('plan.low_kpa', 900);
     expect(Entry::where('kind', 'section.facts')->where('subject_id', $section->id)->count())->toBeGreaterThan(1);
     $this->postJson(
         "/api/v1/sections/{$section->id}/facts", ['facts' => [...$facts, 'working_kpa' => 'much', 'parts' => []]],
@@ -80,7 +84,8 @@ it('says where to split a section that climbs too far', function () {
     $facts = $this->signIn('tom@demo')->getJson("/api/v1/sections/{$section->id}/tests")->json('section.facts');
     $reply = $this->postJson("/api/v1/sections/{$section->id}/facts", ['facts' => [...$facts, 'profile' => [[0, 40], [24, 130]]]])->assertOk();
     // 1050 low, 700 high: 350 kPa are 35.69 m of water; the line climbs 3.75 m a metre, so 9.5 m fit
-    expect($reply->json('plan.window.feasible'))->toBeFalse()->and($reply->json('plan.window.splits_m'))->toBe([9.5, 19])->and(collect($reply->json('gates'))->firstWhere('id', 'plan')['may_overrule'])->toBeFalse();
+    expect($reply->json('plan.window.feasible'))->toBeFalse()->and($reply->json('plan.window.splits_m'))->toBe([9.5, 19])
+        ->and(collect($reply->json('gates'))->firstWhere('id', 'plan')['may_overrule'])->toBeFalse();
 });
 
 it('takes readings by hand, once however often they are sent, in the order of their times', function () {
@@ -149,7 +154,8 @@ it('keeps everything when logging is stopped and taken up again', function () {
     $this->travel(2)->seconds();
     $later = $this->getJson("/api/v1/tests/{$test->id}/trace")->json('samples');
     $gap = max(array_map(static fn (array $a, array $b): float => $b['t'] - $a['t'], array_slice($later, 0, -1), array_slice($later, 1)));
-    expect(end($stopped)['t'])->toBeLessThanOrEqual(1600.0)->and(array_slice($later, 0, count($stopped)))->toEqual($stopped)->and($gap)->toBeGreaterThan(1000.0)->and(count($later))->toBeGreaterThan(count($stopped));
+    expect(end($stopped)['t'])->toBeLessThanOrEqual(1600.0)->and(array_slice($later, 0, count($stopped)))->toEqual($stopped)->and($gap)
+        ->toBeGreaterThan(1000.0)->and(count($later))->toBeGreaterThan(count($stopped));
 });
 
 it('takes the samples of a logger with its own token, once', function () {
@@ -220,7 +226,8 @@ it('is signed once by each who may', function () {
     $sign('tom@demo')->assertCreated();
     $sign('tom@demo')->assertCreated()->assertJsonCount(1, 'signatures');
     $sign('ines@demo')->assertCreated()->assertJsonPath('signatures.1.role', 'inspector');
-    expect(pdfText((string) $this->get("/api/v1/tests/{$test->id}/package.pdf")->assertOk()->getContent()))->toContain('NOT PASSED')->toContain('Ines Marl')->toContain('Wet at the coupler')->toContain('draw-off');
+    expect(pdfText((string) $this->get("/api/v1/tests/{$test->id}/package.pdf")->assertOk()->getContent()))->toContain('NOT PASSED')->toContain('Ines Marl')
+        ->toContain('Wet at the coupler')->toContain('draw-off');
 });
 
 it('does not start what was ready when it was planned and is not any more', function () {
@@ -239,9 +246,11 @@ it('does not start what was ready when it was planned and is not any more', func
 it('reads a section in the units of its rulebook', function () {
     $this->job()->update(['rulebook_id' => App\Models\Rulebook::where('key', 'us')->value('id')]);
     $reply = $this->signIn('tom@demo')->getJson("/api/v1/sections/{$this->section('O1')->id}/tests")->assertOk();
-    expect($reply->json('chosen'))->toBe('f2164')->and($reply->json('display.pressure.symbol'))->toBe('psi')->and($reply->json('facts_display.length.symbol'))->toBe('ft')->and(json_encode($reply->json('plan')))->toContain('psi');
+    expect($reply->json('chosen'))->toBe('f2164')->and($reply->json('display.pressure.symbol'))->toBe('psi')
+        ->and($reply->json('facts_display.length.symbol'))->toBe('ft')->and(json_encode($reply->json('plan')))->toContain('psi');
     $sewer = $this->getJson('/api/v1/sections/'.sewerSection()->id.'/tests')->assertOk();
-    expect($sewer->json('chosen'))->toBe('f1417')->and($sewer->json('plan.gauge_kpa'))->toEqualWithDelta(27.579, 0.001)->and($sewer->json('display.pressure.decimals'))->toBe(2);
+    expect($sewer->json('chosen'))->toBe('f1417')->and($sewer->json('plan.gauge_kpa'))->toEqualWithDelta(27.579, 0.001)
+        ->and($sewer->json('display.pressure.decimals'))->toBe(2);
 });
 
 it('says what a section lacks before any test of it can be planned', function () {

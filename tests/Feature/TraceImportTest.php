@@ -61,7 +61,8 @@ it('gives clock times back to the microsecond', function () {
     }
     bringCsv($this, $test, implode("\n", $lines))->assertCreated();
     $back = explode("\n", $this->get("/api/v1/tests/{$test->id}/trace.csv")->streamedContent());
-    expect($back[0])->toBe('time,pressure_bar,temperature_c')->and(explode(',', $back[1])[0])->toBe($start->format('Y-m-d\TH:i:s').'.250000Z')->and($test->refresh()->started_at->format('Y-m-d H:i:s'))->toBe($start->format('Y-m-d H:i:s'));
+    expect($back[0])->toBe('time,pressure_bar,temperature_c')->and(explode(',', $back[1])[0])->toBe($start->format('Y-m-d\TH:i:s').'.250000Z')
+        ->and($test->refresh()->started_at->format('Y-m-d H:i:s'))->toBe($start->format('Y-m-d H:i:s'));
 });
 
 it('draws any stretch from at most 4000 points, the extremes among them', function () {
@@ -71,18 +72,21 @@ it('draws any stretch from at most 4000 points, the extremes among them', functi
     bringCsv($this, $test, implode("\n", $csv))->assertCreated();
     $whole = $this->getJson("/api/v1/tests/{$test->id}/trace")->assertOk();
     $near = $this->getJson("/api/v1/tests/{$test->id}/trace?from=4999&to=5001&bare=1")->json('samples');
-    expect(count($whole->json('samples')))->toBeLessThanOrEqual(4000)->toBeGreaterThan(300)->and(max(array_column($whole->json('samples'), 'p')))->toEqualWithDelta(675.0, 1e-6)->and($whole->json('whole'))->toBeFalse()
+    expect(count($whole->json('samples')))->toBeLessThanOrEqual(4000)->toBeGreaterThan(300)->and(max(array_column($whole->json('samples'), 'p')))
+        ->toEqualWithDelta(675.0, 1e-6)->and($whole->json('whole'))->toBeFalse()
         ->and($near)->toHaveCount(21)->and(max(array_column($near, 'p')))->toEqualWithDelta(675.0, 1e-6);
     foreach ([[0, 8280], [100, 4000], [2000, 2300]] as [$from, $to]) {
         $samples = $this->getJson("/api/v1/tests/{$test->id}/trace?from={$from}&to={$to}&bare=1")->json('samples');
-        expect(count($samples))->toBeLessThanOrEqual(4000)->and($samples[0]['t'])->toBeGreaterThanOrEqual($from)->and(end($samples)['t'])->toBeLessThanOrEqual($to);
+        expect(count($samples))->toBeLessThanOrEqual(4000)->and($samples[0]['t'])->toBeGreaterThanOrEqual($from)->and(end($samples)['t'])
+            ->toBeLessThanOrEqual($to);
     }
 });
 
 it('refuses a file that is damaged, unclear or hostile, says why, and stores nothing', function (string $csv, string $says) {
     $test = plannedOn($this, 'Q', 'gas-plastic', ['leak' => '20']);
     bringCsv($this, $test, $csv)->assertStatus(422)->assertJsonPath('title', fn (string $t): bool => str_contains($t, $says) ?: throw new Exception($t));
-    expect($test->refresh()->state)->toBe('planned')->and(DB::table('trace_blocks')->where('subject_id', $test->id)->count())->toBe(0)->and(DB::table('entries')->where('subject_id', $test->id)->where('kind', 'test.judged')->count())->toBe(0);
+    expect($test->refresh()->state)->toBe('planned')->and(DB::table('trace_blocks')->where('subject_id', $test->id)->count())->toBe(0)
+        ->and(DB::table('entries')->where('subject_id', $test->id)->where('kind', 'test.judged')->count())->toBe(0);
 })->with([
     'cut off within a line' => [substr(gasCsv(), 0, -9), 'The file seems cut off'],
     'cut off early' => [gasCsv(60.0, 1.0), 'Bring the whole record'],
@@ -140,7 +144,8 @@ it('can be cancelled before or while it runs, with nothing half stored', functio
         }
     });
     bringCsv($this, $test, gasCsv(0.2), ['import' => $while])->assertStatus(409);
-    expect($seen)->toBe(['judging', 'storing'])->and($test->refresh()->state)->toBe('planned')->and(DB::table('trace_blocks')->where('subject_id', $test->id)->count())->toBe(0)->and(Progress::seen($while))->toBeNull();
+    expect($seen)->toBe(['judging', 'storing'])->and($test->refresh()->state)->toBe('planned')
+        ->and(DB::table('trace_blocks')->where('subject_id', $test->id)->count())->toBe(0)->and(Progress::seen($while))->toBeNull();
 });
 
 it('shows how far an import has come', function () {
@@ -148,7 +153,8 @@ it('shows how far an import has come', function () {
     $progress = Progress::of($id);
     $progress->begin((string) Str::uuid(), 1000);
     $progress->read(20_000, 640);
-    $this->signIn('tom@demo')->getJson("/api/v1/imports/{$id}")->assertOk()->assertJsonPath('import.rows', 20_000)->assertJsonPath('import.bytes', 640)->assertJsonPath('import.total_bytes', 1000)->assertJsonPath('import.stage', 'reading');
+    $this->signIn('tom@demo')->getJson("/api/v1/imports/{$id}")->assertOk()->assertJsonPath('import.rows', 20_000)->assertJsonPath('import.bytes', 640)
+        ->assertJsonPath('import.total_bytes', 1000)->assertJsonPath('import.stage', 'reading');
     $progress->done();
     $this->getJson("/api/v1/imports/{$id}")->assertOk()->assertJsonPath('import', null);
 });
@@ -173,7 +179,8 @@ it('keeps to a quarter of a gigabyte with a long record', function () {
     }
     memory_reset_peak_usage();
     $before = memory_get_usage();
-    expect(PressureCsv::text($lines)->trace()->count())->toBe(200_000)->and(memory_get_peak_usage() - $before)->toBeLessThan(60_000_000); // 864 000 rows are 4.3 times that
+    // 864 000 rows are 4.3 times that
+    expect(PressureCsv::text($lines)->trace()->count())->toBe(200_000)->and(memory_get_peak_usage() - $before)->toBeLessThan(60_000_000);
 });
 
 it('refuses the file of a test that ended before this one was planned', function () {

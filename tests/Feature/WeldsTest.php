@@ -76,7 +76,9 @@ it('diagnoses a record without a joint and stores nothing', function (string $fi
     )
         ->assertOk()->assertJsonPath('diagnosis.class', $class)->assertJsonPath('voltage_v', 40);
     expect($this->job()->journal_seq)->toBe($before);
-})->with([['fusion-good.csv', 'good'], ['fusion-good.json', 'good'], ['fusion-supply_cut.csv', 'supply_cut'], ['fusion-under_insertion.csv', 'under_insertion']]);
+})->with([
+    ['fusion-good.csv', 'good'], ['fusion-good.json', 'good'], ['fusion-supply_cut.csv', 'supply_cut'], ['fusion-under_insertion.csv', 'under_insertion'],
+]);
 
 it('prints a diagnosis on the command line as JSON', function (string $arguments, int $exit, string $says) {
     $process = new Symfony\Component\Process\Process(['bash', '-c', "php artisan fusion:diagnose {$arguments}"], base_path());
@@ -109,7 +111,8 @@ it('prints a tag whose codes can be read back', function () {
     $folder = sys_get_temp_dir().'/tag-'.getmypid();
     file_put_contents("{$folder}.pdf", $pdf);
     exec(
-        'pdftoppm -r 200 -png '.escapeshellarg("{$folder}.pdf").' '.escapeshellarg($folder).' && zbarimg -q --raw -Si25.enable=1 '.escapeshellarg($folder).'-*.png 2>/dev/null',
+        'pdftoppm -r 200 -png '.escapeshellarg("{$folder}.pdf").' '.escapeshellarg($folder).' && zbarimg -q --raw -Si25.enable=1 '.escapeshellarg($folder)
+            .'-*.png 2>/dev/null',
         $codes,
     );
     array_map(unlink(...), glob("{$folder}*") ?: []);

@@ -41,8 +41,10 @@ it('takes entries about work of another kind by the routes, tables and controlle
     $this->signIn('vera@demo')->postJson('/api/v1/entries', about($work, 'reading', ['key' => 'ambient_c', 'value' => 46]))->assertCreated();
     $this->postJson('/api/v1/entries', about($work, 'overrule', ['rule' => 'ef.ambient', 'reason' => 'The maker allows it, by telephone.']))->assertCreated();
     $shown = $this->getJson("/api/v1/works/{$work->id}")->assertOk();
-    expect($shown->json('work.state'))->toBe('in_work')->and($shown->json('readings.ambient_c.times'))->toBe(2)->and($work->refresh()->rulebook_id)->toBe($this->job()->rulebook_id);
-    $this->getJson("/api/v1/jobs/{$this->job()->id}/works?kind=stretch")->assertOk()->assertJsonPath('works.0.id', $work->id)->assertJsonPath('works.0.from_m', 96);
+    expect($shown->json('work.state'))->toBe('in_work')->and($shown->json('readings.ambient_c.times'))->toBe(2)->and($work->refresh()->rulebook_id)
+        ->toBe($this->job()->rulebook_id);
+    $this->getJson("/api/v1/jobs/{$this->job()->id}/works?kind=stretch")->assertOk()->assertJsonPath('works.0.id', $work->id)
+        ->assertJsonPath('works.0.from_m', 96);
     $this->getJson("/api/v1/jobs/{$this->job()->id}/works?kind=day")->assertOk()->assertJsonPath('works', []);
     $this->getJson("/api/v1/entries?subject_type=stretch&subject_id={$work->id}")->assertOk()->assertJsonCount(4, 'entries');
 });

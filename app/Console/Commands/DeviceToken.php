@@ -10,7 +10,8 @@ use Illuminate\Console\Command;
 /** Gives a control unit or a pressure logger its token. It is shown once; only its hash is kept. */
 final class DeviceToken extends Command
 {
-    protected $signature = 'device:token {serial : Serial number of the control unit or logger} {--days=180 : How long it is good for} {--revoke : Take all its tokens away instead}';
+    protected $signature = 'device:token {serial : Serial number of the control unit or logger} {--days=180 : How long it is good for} {--revoke : Take '
+        .'all its tokens away instead}';
 
     protected $description = 'Makes a bearer token with which a control unit or a pressure logger sends its samples';
 

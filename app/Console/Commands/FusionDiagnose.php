@@ -13,7 +13,9 @@ use Diastoma\Core\Exception\InvalidInput;
 /** What the trace in a file most looks like. Exit 0 with JSON on standard output, 2 with a problem object on standard error. */
 final class FusionDiagnose extends JsonCommand
 {
-    protected $signature = 'fusion:diagnose {file : Record of a control unit, CSV or JSON; - for standard input} {--label= : The fitting\'s 24-digit code} {--nominal= : {"voltage_v", "resistance_ohm", "time_s", "fitting_c"} as JSON, where there is no code} {--fitting-c= : Temperature of the fitting before the fusion, °C; else the file\'s, else 20}';
+    protected $signature = 'fusion:diagnose {file : Record of a control unit, CSV or JSON; - for standard input} {--label= : The fitting\'s 24-digit '
+        .'code} {--nominal= : {"voltage_v", "resistance_ohm", "time_s", "fitting_c"} as JSON, where there is no code} {--fitting-c= : Temperature of the '
+            .'fitting before the fusion, °C; else the file\'s, else 20}';
 
     protected $description = 'Diagnoses the record of a fusion: class, confidence, evidence, advice';
 

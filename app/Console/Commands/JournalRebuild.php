@@ -36,7 +36,9 @@ final class JournalRebuild extends Command
             foreach (Entry::where('job_id', $job->id)->where('kind', Journal::SECTION_FACTS)->orderBy('seq')->lazy(200) as $entry) {
                 Section::whereKey($entry->subject_id)->first()?->update(['facts' => $entry->data()['facts']]);
             }
-            foreach (Entry::where('job_id', $job->id)->whereIn('kind', [Journal::TEST_PLANNED, Journal::TEST_BEGUN, Journal::TEST_JUDGED])->orderBy('seq')->get()->groupBy('subject_id') as $id => $entries) {
+            foreach (Entry::where('job_id', $job->id)->whereIn(
+                'kind', [Journal::TEST_PLANNED, Journal::TEST_BEGUN, Journal::TEST_JUDGED],
+            )->orderBy('seq')->get()->groupBy('subject_id') as $id => $entries) {
                 $before = $state = PressureTest::find($id)?->state;
                 foreach ($entries as $entry) {
                     $state = Rebuilt::test($entry->subject_id, $entry->kind, $entry->data(), $entry->device_at)->state;

@@ -30,7 +30,10 @@ final class JournalVerify extends Command
                 $this->error("{$job->number}: {$fault}");
             }
             $whole = $whole && $faults === [];
-            $this->line("{$job->number}: {$found['entries']} entries, ".($faults === [] ? 'chain whole' : count($faults).' faults').($anchors === [] ? '' : ', '.count($own).' anchors'));
+            $this->line(
+                "{$job->number}: {$found['entries']} entries, ".($faults === [] ? 'chain whole' : count($faults).' faults')
+                .($anchors === [] ? '' : ', '.count($own).' anchors'),
+            );
         }
 
         return $whole ? self::SUCCESS : self::FAILURE;

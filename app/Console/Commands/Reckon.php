@@ -12,7 +12,8 @@ use Diastoma\Core\Reckoner\Reckoner;
 /** Any single calculation on the command line. Exit 0 with the answer on standard output, 2 with a problem object on standard error. */
 final class Reckon extends JsonCommand
 {
-    protected $signature = 'reckon {id? : Which calculation} {--json= : Its input as a JSON object} {--list : List every calculation with inputs and units} {--batch= : File with one {"id","input"} a line; - for standard input}';
+    protected $signature = 'reckon {id? : Which calculation} {--json= : Its input as a JSON object} {--list : List every calculation with inputs and '
+        .'units} {--batch= : File with one {"id","input"} a line; - for standard input}';
 
     protected $description = 'Works out a single calculation of the trade and names its sources';
 

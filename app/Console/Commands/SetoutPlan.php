@@ -12,7 +12,10 @@ use Diastoma\Core\Layout\Planner;
 /** Plans the pipes of an alignment in a file. Exit 0 with JSON on standard output, 2 with a problem object on standard error. */
 final class SetoutPlan extends JsonCommand
 {
-    protected $signature = 'setout:plan {alignment : CSV, GeoJSON or LandXML; - for standard input} {--lengths=6,12 : Pipe lengths on stock, m; with counts as 12x40,6x10} {--allowed= : Greatest joint deflection, degrees} {--share=0.8 : Share of it that is used} {--band=50 : Furthest from the alignment, mm} {--cut-min= : Shortest cut piece, m; nothing is cut without} {--cut-closing-only : Cut only to close the line, not wherever it saves a pipe}';
+    protected $signature = 'setout:plan {alignment : CSV, GeoJSON or LandXML; - for standard input} {--lengths=6,12 : Pipe lengths on stock, m; with '
+        .'counts as 12x40,6x10} {--allowed= : Greatest joint deflection, degrees} {--share=0.8 : Share of it that is used} {--band=50 : Furthest from the '
+            .'alignment, mm} {--cut-min= : Shortest cut piece, m; nothing is cut without} {--cut-closing-only : Cut only to close the line, not wherever '
+                .'it saves a pipe}';
 
     protected $description = 'Chooses pipes and joint places along an alignment: pipes, joints, deflections, offsets, count and lower bound';
 

@@ -17,7 +17,8 @@ use Diastoma\Core\PressureTest\TestMethods;
 /** Acceptance by a method and what the trace means. Exit 0 with JSON on standard output, 2 with a problem object on standard error. */
 final class TestJudge extends JsonCommand
 {
-    protected $signature = 'test:judge {method : Id of a test method, such as en805-loss or gas-plastic} {trace : CSV of a pressure logger; - for standard input} {--section= : JSON file that describes the section} {--allowed= : Leak allowed by the owner, L/h}';
+    protected $signature = 'test:judge {method : Id of a test method, such as en805-loss or gas-plastic} {trace : CSV of a pressure logger; - for '
+        .'standard input} {--section= : JSON file that describes the section} {--allowed= : Leak allowed by the owner, L/h}';
 
     protected $description = 'Judges a pressure test from its trace: acceptance, corrections, air, leak rate, diagnosis';
 

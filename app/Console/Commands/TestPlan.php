@@ -12,7 +12,8 @@ use Diastoma\Core\PressureTest\TestMethods;
 /** Plans a pressure test of a section described in a file: what is set on the gauge, phase by phase, and what lets it pass. */
 final class TestPlan extends JsonCommand
 {
-    protected $signature = 'test:plan {method : Id of a test method, such as en805-loss or gas-plastic} {section : JSON file that describes the section; - for standard input} {--choose=* : A choice that the method leaves, such as hours=4}';
+    protected $signature = 'test:plan {method : Id of a test method, such as en805-loss or gas-plastic} {section : JSON file that describes the section; '
+        .'- for standard input} {--choose=* : A choice that the method leaves, such as hours=4}';
 
     protected $description = 'Plans a pressure test: pressures at gauge, low and high point, phases, limits, cautions and sources';
 

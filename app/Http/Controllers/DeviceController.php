@@ -53,6 +53,7 @@ final class DeviceController
     {
         $unit = $request->user('sanctum');
 
-        return $unit instanceof Equipment && $unit->tokenCan(Equipment::SEND_SAMPLES) ? $unit : throw Refused::forbidden('This token belongs to no control unit that may send samples. Ask the office for one.');
+        return $unit instanceof Equipment && $unit->tokenCan(Equipment::SEND_SAMPLES) ? $unit
+            : throw Refused::forbidden('This token belongs to no control unit that may send samples. Ask the office for one.');
     }
 }

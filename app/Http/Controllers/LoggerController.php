@@ -51,6 +51,7 @@ final class LoggerController
     {
         $unit = $request->user('sanctum');
 
-        return $unit instanceof Equipment && $unit->tokenCan(Equipment::SEND_PRESSURE) ? $unit : throw Refused::forbidden('This token belongs to no pressure logger. Ask the office for one.');
+        return $unit instanceof Equipment && $unit->tokenCan(Equipment::SEND_PRESSURE) ? $unit
+            : throw Refused::forbidden('This token belongs to no pressure logger. Ask the office for one.');
     }
 }

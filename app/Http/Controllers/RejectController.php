@@ -28,7 +28,10 @@ final class RejectController
         $given = $request->validate([
             'pipe' => 'required|string|min:1|max:40', 'reason' => 'required|in:'.implode(',', RejectPipe::REASONS), 'note' => 'nullable|string|max:500',
             'picture' => 'nullable|file|mimetypes:image/jpeg,image/png,image/webp|max:12288',
-        ], ['pipe.*' => 'Write the number on the pipe, or its stamp.', 'reason.*' => 'Choose the reason.', 'note.*' => 'Keep the note under 500 letters.', 'picture.*' => 'The picture must be a JPEG, PNG or WebP of at most 12 MB.']);
+        ], [
+            'pipe.*' => 'Write the number on the pipe, or its stamp.', 'reason.*' => 'Choose the reason.', 'note.*' => 'Keep the note under 500 letters.',
+            'picture.*' => 'The picture must be a JPEG, PNG or WebP of at most 12 MB.',
+        ]);
         /** @var Person $person */
         $person = $request->user();
         $picture = $request->file('picture');

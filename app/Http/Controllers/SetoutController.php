@@ -32,7 +32,13 @@ final class SetoutController
             'od_mm' => 'required_unless:system,pe_fused|numeric|between:20,5000', 'wall_mm' => 'required_unless:system,pe_fused|numeric|between:0.5,500',
             'convention' => 'required_if:system,pe_fused|in:metric,ips,dips', 'size' => 'required_if:system,pe_fused|numeric',
             'sdr' => 'required_if:system,pe_fused|numeric', 'design_pressure_kpa' => 'nullable|numeric|between:0,10000',
-        ], ['name.*' => 'Give the main a name of 2 to 60 letters.', 'convention.*' => 'Say what the print line sizes the pipe by: metric, IPS or DIPS.', 'size.*' => 'The size is a number: dn in mm, or nominal inches.', 'sdr.*' => 'SDR or DR is a number, as printed on the pipe.', 'service.*' => 'Choose what flows in it.', 'system.*' => 'Choose a joint system.', 'dn_mm.*' => 'DN is a whole number from 20 to 4000.', 'od_mm.*' => 'The outside diameter lies between 20 and 5000 mm.', 'wall_mm.*' => 'The wall lies between 0.5 and 500 mm.', 'pn_bar.*' => 'PN lies between 0.1 and 100 bar.', 'design_pressure_kpa.*' => 'The design pressure lies between 0 and 100 bar.']);
+        ], [
+            'name.*' => 'Give the main a name of 2 to 60 letters.', 'convention.*' => 'Say what the print line sizes the pipe by: metric, IPS or DIPS.',
+            'size.*' => 'The size is a number: dn in mm, or nominal inches.', 'sdr.*' => 'SDR or DR is a number, as printed on the pipe.',
+            'service.*' => 'Choose what flows in it.', 'system.*' => 'Choose a joint system.', 'dn_mm.*' => 'DN is a whole number from 20 to 4000.',
+            'od_mm.*' => 'The outside diameter lies between 20 and 5000 mm.', 'wall_mm.*' => 'The wall lies between 0.5 and 500 mm.',
+            'pn_bar.*' => 'PN lies between 0.1 and 100 bar.', 'design_pressure_kpa.*' => 'The design pressure lies between 0 and 100 bar.',
+        ]);
 
         return new JsonResponse(SetoutPage::of($create->execute($job, $this->person($request), $given)), 201);
     }
@@ -66,7 +72,8 @@ final class SetoutController
             'easting_m' => 'required_with:parts|numeric', 'northing_m' => 'required_with:parts|numeric', 'azimuth_deg' => 'required_with:parts|numeric',
             'levels' => 'array|max:2000', 'levels.*.station_m' => 'required|numeric', 'levels.*.level_m' => 'required|numeric',
             'levels.*.curve_m' => 'nullable|numeric|min:0',
-        ], ['*' => 'The alignment is not whole. Each point wants easting and northing; each part a length and a radius (0 for a straight, minus to the left).']);
+        ], ['*' => 'The alignment is not whole. Each point wants easting and northing; each part a length and a radius (0 for a straight, minus to the '
+            .'left).']);
         $float = static fn (mixed $v): ?float => $v === null ? null : (float) $v;
         if (isset($given['parts'])) {
             return AlignmentData::ofParts(

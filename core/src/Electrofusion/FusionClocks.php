@@ -76,7 +76,8 @@ final class FusionClocks
             }
         }
         if ($tested) {
-            $source = $s->readings->has($weld->key('printed_test_wait_min')) ? 'maker: wait before test printed on the fitting' : $s->rulebook->limit('ef.test_factor')->source->tag();
+            $source = $s->readings->has($weld->key('printed_test_wait_min')) ? 'maker: wait before test printed on the fitting'
+                : $s->rulebook->limit('ef.test_factor')->source->tag();
             $all[] = new Clock(
                 $weld->key('test'), $weld->titled('Earliest pressure test'), $end, $clocks->testAt, 'This joint may be tested', $source, Clock::TEST,
             );

@@ -36,7 +36,9 @@ abstract class FusionProcedure extends Procedure implements Fused
     {
         foreach ($this->welds() as $weld) {
             if ($weld->recordKey() === $record) {
-                return $weld->nominal($situation) === null ? 'The control unit does not know what to do yet: scan the label and enter its printed values first.' : $this->startRefused($situation, $weld, $now);
+                return $weld->nominal($situation) === null
+                    ? 'The control unit does not know what to do yet: scan the label and enter its printed values first.'
+                    : $this->startRefused($situation, $weld, $now);
             }
         }
 

@@ -134,7 +134,8 @@ final readonly class FusionTrace
     /**
      * The record as the journal keeps it.
      *
-     * @return array{duration_s: float, v_mean: float, v_min: float, v_max: float, r_start_ohm: ?float, r_start_20_ohm: ?float, r_step_percent: float, energy_kj: float, end_code: string, samples: int}
+     * @return array{duration_s: float, v_mean: float, v_min: float, v_max: float, r_start_ohm: ?float, r_start_20_ohm: ?float, r_step_percent: float,
+     *     energy_kj: float, end_code: string, samples: int}
      */
     public function summary(float $fittingTemperatureC): array
     {

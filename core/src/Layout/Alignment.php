@@ -60,7 +60,8 @@ final readonly class Alignment
             if ($p['station_m'] !== null && abs($p['station_m'] - $station) > 0.005 * max(20.0, $station - $from)) {
                 throw InvalidInput::field(
                     'points',
-                    'Point '.($k + 1)." has station {$p['station_m']} m, but lies ".round($station, 2).' m along the points. Check its coordinates, or leave the stations out.',
+                    'Point '.($k + 1)." has station {$p['station_m']} m, but lies ".round($station, 2)
+                        .' m along the points. Check its coordinates, or leave the stations out.',
                     $p['station_m'], $station,
                 );
             }

@@ -31,7 +31,8 @@ final class FusedString
     }
 
     /**
-     * @return array{least_radius_m: float, source: string, complete: bool, places: list<array{from_station_m: float, to_station_m: float, turn_deg: float, radius_m: float, plane: string, said: string}>} places that are too tight
+     * @return array{least_radius_m: float, source: string, complete: bool, places: list<array{from_station_m: float, to_station_m: float, turn_deg: float,
+     *     radius_m: float, plane: string, said: string}>} places that are too tight
      *
      * @throws InvalidInput if diameter or factor is not positive
      */
@@ -52,7 +53,8 @@ final class FusedString
                     $places[] = [
                         'from_station_m' => $turn->from, 'to_station_m' => $turn->to, 'turn_deg' => rad2deg($turn->angle), 'radius_m' => $radius,
                         'plane' => $plane,
-                        'said' => "At station {$at} m the string would be bent to ".round($radius, 1).' m; at least '.round($least, 1).' m wanted. Draw a wider curve, or fuse in a bend.',
+                        'said' => "At station {$at} m the string would be bent to ".round($radius, 1).' m; at least '.round($least, 1)
+                            .' m wanted. Draw a wider curve, or fuse in a bend.',
                     ];
                 }
             }

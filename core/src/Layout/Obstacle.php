@@ -48,12 +48,15 @@ final readonly class Obstacle
         $rest = abs($degrees) - array_sum($bends);
 
         return new self($point ? $middle : $turn->from, $point ? $middle : $turn->to, $degrees, $inPlan, $bends,
-            "{$where} the line turns ".self::print(abs($degrees))."° {$way}; no sequence of pipes does that within ".self::print($share).'° a joint and '.self::print(1000 * $limits->bandM).' mm of the alignment. '
+            "{$where} the line turns ".self::print(abs($degrees))."° {$way}; no sequence of pipes does that within ".self::print($share).'° a joint and '
+                .self::print(1000 * $limits->bandM).' mm of the alignment. '
             .match (true) {
                 $bends === [] => 'No stock bend is near it: draw a longer curve, or allow shorter pieces.',
                 abs($rest) < 0.005 => "Stock bend: {$names}.",
-                abs($rest) <= 2 * $share => "Stock bend: {$names}; the joints beside it take the other ".self::print(abs($rest)).'°'.($rest < 0 ? ' back.' : '.'),
-                default => "Nearest stock bend: {$names}; it misses the turn by ".self::print(abs($rest)).'°, more than the joints beside it take: move the alignment to suit the bend.',
+                abs($rest) <= 2 * $share => "Stock bend: {$names}; the joints beside it take the other ".self::print(abs($rest)).'°'
+                    .($rest < 0 ? ' back.' : '.'),
+                default => "Nearest stock bend: {$names}; it misses the turn by ".self::print(abs($rest))
+                    .'°, more than the joints beside it take: move the alignment to suit the bend.',
             }
             .($point ? '' : ' Draw the alignment with corners at the bends: an arc this tight cannot be followed.'));
     }
@@ -65,7 +68,10 @@ final readonly class Obstacle
         $rest = $turnDeg;
         foreach (self::sums(self::MOST_BENDS) as $bends) {
             $left = abs($turnDeg - array_sum($bends));
-            if (($left <= $restDeg && ($rest > $restDeg || count($bends) < count($best) || count($bends) === count($best) && $left < $rest)) || $rest > $restDeg && $left < $rest - 1e-9) {
+            if (
+                ($left <= $restDeg && ($rest > $restDeg || count($bends) < count($best) || count($bends) === count($best) && $left < $rest))
+                || $rest > $restDeg && $left < $rest - 1e-9
+            ) {
                 [$best, $rest] = [$bends, $left];
             }
         }

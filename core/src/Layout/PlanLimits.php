@@ -51,7 +51,9 @@ final readonly class PlanLimits
         if ($lengths === [] && $faults === []) {
             $faults[] = InvalidInput::field('lengths', 'Give the lengths on stock, at least one.');
         }
-        foreach ([['allowed', $allowedDeg, 0.05, 15.0, '°'], ['share', $share, 0.1, 1.0, ''], ['band', $bandMm, 1.0, 1000.0, ' mm']] as [$field, $value, $min, $max, $unit]) {
+        foreach ([
+            ['allowed', $allowedDeg, 0.05, 15.0, '°'], ['share', $share, 0.1, 1.0, ''], ['band', $bandMm, 1.0, 1000.0, ' mm'],
+        ] as [$field, $value, $min, $max, $unit]) {
             if (! is_finite($value) || $value < $min || $value > $max) {
                 $faults[] = InvalidInput::field(
                     $field, ucfirst($field)." is {$value}{$unit}; it lies between {$min}{$unit} and {$max}{$unit}.", $value, [$min, $max],

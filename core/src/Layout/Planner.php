@@ -95,7 +95,8 @@ final class Planner
             return $obstacle->said;
         }
         if (! $start->isFresh() && $furthest <= $start->station + 1e-6) {
-            return 'From where the last pipe lies no sequence comes back into the band within the share of deflection. Allow a wider band or a larger share for the way back, or relay the last pipe.';
+            return 'From where the last pipe lies no sequence comes back into the band within the share of deflection. Allow a wider band or a larger '
+                .'share for the way back, or relay the last pipe.';
         }
 
         return 'The pipes on stock run out, or no cut piece may close the line, at station '.round($furthest, 2).' m. Add pipes, or allow a shorter cut piece.';
@@ -105,7 +106,8 @@ final class Planner
     {
         $n = count($this->obstacles);
 
-        return $n === 0 ? '' : ($n === 1 ? 'One bend is needed.' : "{$n} bends are needed.").' Take the length of each bend, by its maker, off the pipes beside it.';
+        return $n === 0 ? ''
+            : ($n === 1 ? 'One bend is needed.' : "{$n} bends are needed.").' Take the length of each bend, by its maker, off the pipes beside it.';
     }
 
     /** @param  list<Reach>  $reaches */

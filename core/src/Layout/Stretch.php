@@ -101,7 +101,8 @@ final class Stretch
     /** @return array{?LaidLine, bool} the line as it was last marched, and whether it keeps every limit */
     private function placed(Reach $way): array
     {
-        [$turn, $band] = [$this->limits->turn * (1 - self::SLACKS[0]), $this->limits->bandM * (1 - self::SLACKS[0]) - 2e-6]; // what the search drew in is room for the drift
+        // what the search drew in is room for the drift
+        [$turn, $band] = [$this->limits->turn * (1 - self::SLACKS[0]), $this->limits->bandM * (1 - self::SLACKS[0]) - 2e-6];
         $pipes = $way->pipes();
         if ($pipes === []) {
             return [null, false];

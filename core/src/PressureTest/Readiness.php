@@ -41,7 +41,8 @@ final readonly class Readiness
         if ($mended !== null) {
             $gates[] = self::gate(
                 'mend', 'Mended', $mended,
-                $mended ? 'What was done after the last test is on record.' : 'The last test did not pass and nothing is on record of what was done about it. Write it down under that test.',
+                $mended ? 'What was done after the last test is on record.'
+                    : 'The last test did not pass and nothing is on record of what was done about it. Write it down under that test.',
             );
         }
         if ($restUntil !== null) {

@@ -63,11 +63,13 @@ final readonly class TestPlan
             return $this;
         }
         $parts = array_map(static fn (Rating $r): string => "{$r->name} (".$words->kpa($r->takesKpa($pipeFactor)).match (true) {
-            $r->testKpa !== null => ' by its maker', $r->kind === Rating::PIPE && $pipeFactor > 1.0 => ', '.Words::plain($pipeFactor).' × its rating: value from memory', default => ', its rating'
+            $r->testKpa !== null => ' by its maker', $r->kind === Rating::PIPE
+                && $pipeFactor > 1.0 => ', '.Words::plain($pipeFactor).' × its rating: value from memory', default => ', its rating'
         }.')', $tooWeak);
         $window = [
             ...$this->window, 'feasible' => false,
-            'said' => 'The test puts '.$words->kpa($this->lowKpa).' on the low point. That is more than these parts take: '.implode('; ', $parts).'. Test at less, exchange or isolate them, or ask the engineer.',
+            'said' => 'The test puts '.$words->kpa($this->lowKpa).' on the low point. That is more than these parts take: '.implode('; ', $parts)
+                .'. Test at less, exchange or isolate them, or ask the engineer.',
         ];
 
         return new self(
@@ -124,7 +126,9 @@ final readonly class TestPlan
         /** @var array<string, string> $options */
         $options = (array) ($data['options'] ?? []);
 
-        return new self(is_string($data['method'] ?? null) ? $data['method'] : '', Medium::tryFrom(is_string($data['medium'] ?? null) ? $data['medium'] : '') ?? Medium::Water, $number('gauge_kpa'), $number('judged_kpa'), $number('low_kpa'), $number('high_kpa'), $window, $makeUp,
+        return new self(is_string($data['method'] ?? null) ? $data['method'] : '', Medium::tryFrom(
+            is_string($data['medium'] ?? null) ? $data['medium'] : '',
+        ) ?? Medium::Water, $number('gauge_kpa'), $number('judged_kpa'), $number('low_kpa'), $number('high_kpa'), $window, $makeUp,
             $read === [] ? throw new \OutOfBoundsException('A plan without phases is none.') : $read, options: array_map(strval(...), $options));
     }
 

@@ -51,7 +51,8 @@ final readonly class Words
 
     public function litres(float $litres, Rounding $rounding = Rounding::Nearest): string
     {
-        return $this->units === UnitSystem::UsCustomary ? $this->units->print($litres, Unit::Litre, $rounding) : $rounding->print($litres, abs($litres) < 10 ? 2 : 1).' L';
+        return $this->units === UnitSystem::UsCustomary ? $this->units->print($litres, Unit::Litre, $rounding)
+            : $rounding->print($litres, abs($litres) < 10 ? 2 : 1).' L';
     }
 
     /**

@@ -66,7 +66,8 @@ final class Judging
     public function ask(string $place, Rule $rule, Situation $situation): ?Finding
     {
         $known = $this->known[$place] ?? null;
-        if ($known !== null && array_intersect_key($known[1], $this->changed) === [] && ($this->isBuiltAlike || $known[0] == $rule)) { // by value: the same rule, built of the same figures
+        // by value: the same rule, built of the same figures
+        if ($known !== null && array_intersect_key($known[1], $this->changed) === [] && ($this->isBuiltAlike || $known[0] == $rule)) {
             return $known[2];
         }
         [$finding, $seen] = $this->watch->during(static fn (): ?Finding => $rule->judge($situation));

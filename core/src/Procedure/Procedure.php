@@ -119,7 +119,8 @@ abstract class Procedure
             if ($finding === null) {
                 continue;
             }
-            $overrule = $readings->overrules !== [] && $finding->severity->rank() >= Severity::Mend->rank() ? $this->overruleOf($step, $finding, $readings) : null;
+            $overrule = $readings->overrules !== [] && $finding->severity->rank() >= Severity::Mend->rank() ? $this->overruleOf($step, $finding, $readings)
+                : null;
             $found[] = $finding->placed($step->id, $overrule);
         }
 

@@ -18,7 +18,8 @@ final class Moment
         if (preg_match(self::PATTERN, $text, $m) !== 1) {
             return null;
         }
-        $is = (int) $m[1] >= self::EARLIEST_YEAR && checkdate((int) $m[2], (int) $m[3], (int) $m[1]) && (int) $m[4] < 24 && (int) $m[5] < 60 && (int) $m[6] < 60;
+        $is = (int) $m[1] >= self::EARLIEST_YEAR && checkdate((int) $m[2], (int) $m[3], (int) $m[1]) && (int) $m[4] < 24 && (int) $m[5] < 60
+            && (int) $m[6] < 60;
 
         return $is ? (str_ends_with($text, 'Z') ? substr($text, 0, -1).'+00:00' : $text) : null; // one spelling; PHP also reads the offset far faster
     }

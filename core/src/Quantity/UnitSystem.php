@@ -37,7 +37,10 @@ enum UnitSystem: string
      */
     public function display(Unit $unit): array
     {
-        /** @var array<string, array<string, array{symbol: string, factor: float, offset: float, decimals: int}>> $known worked out once: verdicts print thousands of values */
+        /**
+         * @var array<string, array<string, array{symbol: string, factor: float, offset: float, decimals: int}>> $known worked out once: verdicts print
+         *     thousands of values
+         */
         static $known = [];
 
         return $known[$this->value][$unit->value] ??= $this->workOut($unit);

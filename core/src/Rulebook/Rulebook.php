@@ -68,7 +68,8 @@ final readonly class Rulebook
             $limit = $this->limit($id);
             throw InvalidInput::field(
                 'value',
-                "{$limit->title}: with ".$this->print($value, $limit->unit).' nothing could be judged any more. Give '.$this->print($least, $limit->unit).' or more.',
+                "{$limit->title}: with ".$this->print($value, $limit->unit).' nothing could be judged any more. Give '.$this->print($least, $limit->unit)
+                    .' or more.',
                 $value, $least,
             );
         }
@@ -124,7 +125,9 @@ final readonly class Rulebook
     }
 
     /**
-     * @param  array{id: string, version: int, title: string, units: string, choices: array<string, list<string>>, limits: list<array{id: string, value: float|int, unit: string, title: string, source: array{kind: string, document: string, clause: string}, changed_by: string, reason: string}>}  $data  as toArray() gives it
+     * @param  array{id: string, version: int, title: string, units: string, choices: array<string, list<string>>, limits: list<array{id: string, value:
+     *     float|int, unit: string, title: string, source: array{kind: string, document: string, clause: string}, changed_by: string, reason: string}>}
+     *     $data  as toArray() gives it
      */
     public static function fromArray(array $data): self
     {

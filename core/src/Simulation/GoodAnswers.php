@@ -62,7 +62,8 @@ final class GoodAnswers
                 'print_convention' => PipeSize::convention($s), 'ribbon' => 'in one piece', 'fitting_material' => 'PE 100',
                 'fitting_preheat' => in_array(Unpack::PLAIN, $spec->choices, true) ? Unpack::PLAIN : FittingKind::PREHEATED,
                 'fitting_pull' => FittingKind::RESTRAINED, 'fitting_circuits' => FittingKind::TWO,
-                default => str_ends_with($spec->key, 'label_way') ? LabelReading::BY_CODE : throw new \LogicException("No good choice is known for {$spec->key}."),
+                default => str_ends_with($spec->key, 'label_way') ? LabelReading::BY_CODE
+                    : throw new \LogicException("No good choice is known for {$spec->key}."),
             },
             str_contains($spec->key, 'diameters') => [$low + 0.4, $low + 0.3, $low + 0.2, $low + 0.3],
             $spec->kind === ReadingKind::Series => array_fill(0, max([4, ...$spec->counts]), str_starts_with($spec->key, 'gap') ? 0.3 : 0.0),
@@ -93,7 +94,8 @@ final class GoodAnswers
 
         return match ($key) {
             'gasket_stored' => Receive::DARK, 'end_kind' => Spigot::FACTORY, 'lubricant' => $made->system->lubricated ? Assemble::APPROVED : Assemble::NONE,
-            'push_method' => $made->system->material === 'corrugated_hdpe' ? PushMethod::SLING : ($dn <= $s->limit('gs.push.bar_up_to_dn') ? PushMethod::BAR : PushMethod::LEVER),
+            'push_method' => $made->system->material === 'corrugated_hdpe' ? PushMethod::SLING
+                : ($dn <= $s->limit('gs.push.bar_up_to_dn') ? PushMethod::BAR : PushMethod::LEVER),
             'lines_show' => $made->system->home === Home::BetweenLines ? Check::ONE_SHOWS : Check::NONE_SHOWS, 'deflection_by' => Measured::GAPS,
             'sealant_squeezed' => Sealant::EVEN,
             'joint_gaps_mm' => self::gaps(

@@ -100,11 +100,16 @@ final readonly class PressureLogger
         $celsius = min(60.0, max(0.0, $this->section->waterC));
         $litres = 1000 * $pipe->volumeM3();
         $leak = $this->leakLitresPerHour ?? max(self::LEAK_L_H, self::LEAK_PER_M3 * $pipe->volumeM3());
-        $low = $plan->gaugeKpa < 100.0 && $plan->makeUp['l_per_h'] !== null ? self::LEAK_TIMES * $plan->makeUp['l_per_h'] / sqrt($plan->gaugeKpa / 1000) : $leak;
+        $low = $plan->gaugeKpa < 100.0 && $plan->makeUp['l_per_h'] !== null ? self::LEAK_TIMES * $plan->makeUp['l_per_h'] / sqrt($plan->gaugeKpa / 1000)
+            : $leak;
         $leaking = $this->fault === PressureFault::Leak;
 
-        return new WaterVessel($pipe->pipe(Water::at($celsius)->bulkModulusGpa), array_map(static fn (array $element): array => [self::BURIED * $element[0], $element[1]], $pipe->material->creep()), $pipe->poisson, $pipe->expansionPerC, $celsius,
-            ($this->fault === PressureFault::Air ? 0.02 : 0.0002) * $litres, static fn (float $kpa): float => $leaking ? $low * sqrt(max(0.0, $kpa) / 1000) : 0.0);
+        return new WaterVessel($pipe->pipe(Water::at($celsius)->bulkModulusGpa), array_map(
+            static fn (array $element): array => [self::BURIED * $element[0], $element[1]], $pipe->material->creep(),
+        ), $pipe->poisson, $pipe->expansionPerC, $celsius,
+            (
+                $this->fault === PressureFault::Air ? 0.02 : 0.0002
+            ) * $litres, static fn (float $kpa): float => $leaking ? $low * sqrt(max(0.0, $kpa) / 1000) : 0.0);
     }
 
     private function air(TestPlan $plan): AirVessel
@@ -113,7 +118,8 @@ final readonly class PressureLogger
         $drop = $judged->targetKpa - $judged->lowKpa;
         $allowed = $plan->gaugeKpa > 100.0 ? 2 * $this->section->gaugeResolutionKpa : $drop;
         $litres = 1000 * $this->section->volumeM3();
-        $leak = $this->fault === PressureFault::Leak ? self::LEAK_TIMES * $allowed * $litres / FilledPipe::ATMOSPHERE_KPA / ($judged->minutes / 60) : 0.02 * $allowed * $litres / FilledPipe::ATMOSPHERE_KPA / ($judged->minutes / 60);
+        $leak = $this->fault === PressureFault::Leak ? self::LEAK_TIMES * $allowed * $litres / FilledPipe::ATMOSPHERE_KPA / ($judged->minutes / 60)
+            : 0.02 * $allowed * $litres / FilledPipe::ATMOSPHERE_KPA / ($judged->minutes / 60);
 
         return new AirVessel($litres, $this->section->waterC, static fn (float $kpa): float => $leak * sqrt(max(0.0, $kpa) / max(1e-6, $judged->targetKpa)));
     }
@@ -126,7 +132,8 @@ final readonly class PressureLogger
         return match ($phase->control) {
             Control::Open => 0.0,
             Control::Raise => max($now, $from + $share * ($phase->targetKpa - $from)),
-            Control::Hold => $now < $phase->targetKpa - self::sag($phase, $settles && $share > 0.6) || $share >= 1.0 || $now > $phase->highKpa ? $phase->targetKpa : null,
+            Control::Hold => $now < $phase->targetKpa - self::sag($phase, $settles && $share > 0.6) || $share >= 1.0 || $now > $phase->highKpa
+                ? $phase->targetKpa : null,
             Control::Lower => $share < 0.6 ? min($now, $from + $share / 0.6 * ($to - $from)) : null,
             Control::Shut => null,
         };

@@ -138,7 +138,8 @@ final class Sitting
         $out = Story::cutOut($this->entries);
         $isAfter = $out !== null && $entry->takenAt >= $out->takenAt; // what was done before may arrive late
         if ($isAfter && ! in_array($entry->kind, [Entry::NOTE, Entry::PICTURE], true)) {
-            return Refused::conflict("This was cut out on {$out->takenAt->format('Y-m-d')}: nothing more is entered about it. A note or a picture may be added.");
+            return Refused::conflict("This was cut out on {$out->takenAt->format('Y-m-d')}: nothing more is entered about it. A note or a picture may be "
+                .'added.');
         }
         try {
             return self::kind($entry->kind)?->take($this, $entry, $person, $now) ?? Refused::input(
@@ -172,7 +173,8 @@ final class Sitting
             );
         }
         if ($this->began !== null && $at < $this->began) {
-            $said = "The time of this entry, {$at->format('Y-m-d')}, lies before the job began on {$this->began->format('Y-m-d')}. Set the clock of this device; what you entered is kept.";
+            $said = "The time of this entry, {$at->format('Y-m-d')}, lies before the job began on {$this->began->format('Y-m-d')}. Set the clock of this "
+                .'device; what you entered is kept.';
 
             return Refused::input($said, $field, 'before the job began', $given);
         }

@@ -33,7 +33,9 @@ enum State: string
         };
     }
 
-    /** @return list<string> states in which no further reading is waited for: what was judged keeps the rules it was judged by, until somebody judges it again */
+    /**
+     * @return list<string> states in which no further reading is waited for: what was judged keeps the rules it was judged by, until somebody judges it again
+     */
     public static function settled(): array
     {
         return [self::Accepted->value, self::Overruled->value, self::Stop->value, self::CutOut->value];

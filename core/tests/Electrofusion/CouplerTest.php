@@ -122,7 +122,9 @@ it('asks for re-rounding only where it is told', function () {
 });
 
 it('is content once the clamp has made it round', function () {
-    $joint = Joint::madeWell()->with('diameters_a_mm', [183.0, 180.2, 178.0, 180.0])->with('clamped_diameters_a_mm', [181.0, 180.4, 179.8, 180.2], '08:09:40')->with('od_after_a_mm', 179.8);
+    $joint = Joint::madeWell()->with('diameters_a_mm', [183.0, 180.2, 178.0, 180.0])->with(
+        'clamped_diameters_a_mm', [181.0, 180.4, 179.8, 180.2], '08:09:40',
+    )->with('od_after_a_mm', 179.8);
 
     expect($joint->finding('ef.ovality.a')['severity'])->toBe('watch')->and($joint->finding('ef.ovality.a.clamped')['severity'])->toBe('go')
         ->and($joint->judged()->isAccepted())->toBeTrue();
@@ -162,7 +164,8 @@ it('lets a supervisor overrule a stop, which stays visible', function () {
 
     expect($bad->judged()->isAccepted())->toBeFalse()
         ->and($overruled->isAccepted())->toBeTrue()->and($overruled->isOverruled())->toBeTrue()
-        ->and($finding->severity)->toBe(Severity::Stop)->and($finding->overrule()?->by)->toBe('Vera Level')->and($finding->overrule()?->reason)->toBe('Owner agreed on site');
+        ->and($finding->severity)->toBe(Severity::Stop)->and($finding->overrule()?->by)->toBe('Vera Level')->and($finding->overrule()?->reason)
+        ->toBe('Owner agreed on site');
 });
 
 it('does not let one overrule settle another stop', function () {
@@ -200,15 +203,18 @@ it('judges the certificate of whoever fused', function (string $until, string $s
 
 it('lets nobody start a fusion whose certificate has run out', function () {
     $now = new DateTimeImmutable('2026-11-23T08:00:00+00:00');
-    expect((new Coupler)->operatorRefused('Ada', '2026-11-23', $now))->toBe('')->and((new Coupler)->operatorRefused('Ada', '2026-11-22', $now))->toContain('ran out on 2026-11-22')->and((new Coupler)->operatorRefused('Ada', '', $now))->toContain('no fusion certificate');
+    expect((new Coupler)->operatorRefused('Ada', '2026-11-23', $now))->toBe('')->and((new Coupler)->operatorRefused('Ada', '2026-11-22', $now))
+        ->toContain('ran out on 2026-11-22')->and((new Coupler)->operatorRefused('Ada', '', $now))->toContain('no fusion certificate');
 });
 
 // A mend that does no harm may be accepted by a supervisor, with a reason; a worse one needs another word, and some nobody may overrule.
 it('lets a supervisor accept a mend, for what it was, as it stood', function () {
     $unsheltered = Joint::madeWell()->with('release_written', false);
-    expect($unsheltered->judged()->isAccepted())->toBeFalse()->and($unsheltered->overruled('ef.release_written', Severity::Mend)->judged()->isAccepted())->toBeTrue();
+    expect($unsheltered->judged()->isAccepted())->toBeFalse()->and($unsheltered->overruled('ef.release_written', Severity::Mend)->judged()->isAccepted())
+        ->toBeTrue();
 
-    $later = Joint::madeWell()->with('release_written', false, '09:10:00')->overruled('ef.release_written', Severity::Mend); // answered again after the word was given
+    // answered again after the word was given
+    $later = Joint::madeWell()->with('release_written', false, '09:10:00')->overruled('ef.release_written', Severity::Mend);
     expect($later->judged()->isAccepted())->toBeFalse();
 
     $gap = Joint::madeWell()->with('undisturbed', false)->overruled('ef.undisturbed', Severity::Mend); // a stop by the word for a mend
@@ -218,7 +224,8 @@ it('lets a supervisor accept a mend, for what it was, as it stood', function () 
 it('lets nobody overrule medium under a fusion', function () {
     $wet = Joint::madeWell()->with('no_medium', false)->overruled('ef.no_medium')->judged();
     $finding = array_values(array_filter($wet->findings, static fn ($f): bool => $f->rule === 'ef.no_medium'))[0];
-    expect($wet->isAccepted())->toBeFalse()->and($finding->final)->toBeTrue()->and($finding->mayBeOverruled())->toBeFalse()->and($finding->toArray()['may_overrule'])->toBeFalse();
+    expect($wet->isAccepted())->toBeFalse()->and($finding->final)->toBeTrue()->and($finding->mayBeOverruled())->toBeFalse()
+        ->and($finding->toArray()['may_overrule'])->toBeFalse();
 });
 
 it('takes what was accepted before the fusion as prepared', function () {
@@ -229,9 +236,13 @@ it('takes what was accepted before the fusion as prepared', function () {
 
 it('marks to the centre stop where there is one', function () {
     $stopped = Joint::madeWell()->with('stop_depth_mm', 100.0, '08:02:10');
-    expect($stopped->finding('ef.stab_mark.a')['severity'])->toBe('mend')->and($stopped->with('stab_mark_a_mm', 101.0)->finding('ef.stab_mark.a')['severity'])->toBe('go')
-        ->and($stopped->with('stop_depth_mm', 94.5)->finding('ef.stop_depth')['severity'])->toBe('go')->and($stopped->with('stop_depth_mm', 94.4)->finding('ef.stop_depth')['severity'])->toBe('mend') // nine tenths of 105 mm
-        ->and($stopped->with('stop_depth_mm', 105.0)->finding('ef.stop_depth')['severity'])->toBe('go')->and($stopped->with('stop_depth_mm', 105.1)->finding('ef.stop_depth')['severity'])->toBe('mend');
+    expect($stopped->finding('ef.stab_mark.a')['severity'])->toBe('mend')
+        ->and($stopped->with('stab_mark_a_mm', 101.0)->finding('ef.stab_mark.a')['severity'])->toBe('go')
+        // nine tenths of 105 mm
+        ->and($stopped->with('stop_depth_mm', 94.5)->finding('ef.stop_depth')['severity'])->toBe('go')
+        ->and($stopped->with('stop_depth_mm', 94.4)->finding('ef.stop_depth')['severity'])->toBe('mend')
+        ->and($stopped->with('stop_depth_mm', 105.0)->finding('ef.stop_depth')['severity'])->toBe('go')
+        ->and($stopped->with('stop_depth_mm', 105.1)->finding('ef.stop_depth')['severity'])->toBe('mend');
 });
 
 it('allows a shorter wash where the pipe is short, and says so', function () {
@@ -244,12 +255,20 @@ it('allows a shorter wash where the pipe is short, and says so', function () {
 it('dries each end and the fitting for itself', function () {
     $early = Joint::madeWell()->with('dry_b_at', '2026-11-23T08:12:09+00:00');
     $fitting = Joint::madeWell()->with('fitting_dry_at', '2026-11-23T08:12:29+00:00');
-    expect($early->finding('ef.drying.b')['severity'])->toBe('mend')->and($early->finding('ef.drying.a')['severity'])->toBe('go')->and($fitting->finding('ef.fitting.drying')['severity'])->toBe('mend');
+    expect($early->finding('ef.drying.b')['severity'])->toBe('mend')->and($early->finding('ef.drying.a')['severity'])->toBe('go')
+        ->and($fitting->finding('ef.fitting.drying')['severity'])->toBe('mend');
 });
 
-it('says that a pipe which grew by scraping was measured wrong', fn () => expect(Joint::madeWell()->with('od_after_a_mm', 180.35)->finding('ef.scrape.a')['said'])->toBe('End A measures 0.1 mm more than before it was scraped.'));
+it(
+    'says that a pipe which grew by scraping was measured wrong',
+    fn () => expect(Joint::madeWell()->with('od_after_a_mm', 180.35)->finding('ef.scrape.a')['said'])->toBe('End A measures 0.1 mm more than before it '
+        .'was scraped.'),
+);
 
-it('tells a print line of another convention from the drawing', fn () => expect(Joint::madeWell()->with('print_convention', 'IPS (iron pipe size)')->finding('ef.print_convention')['severity'])->toBe('stop'));
+it(
+    'tells a print line of another convention from the drawing',
+    fn () => expect(Joint::madeWell()->with('print_convention', 'IPS (iron pipe size)')->finding('ef.print_convention')['severity'])->toBe('stop'),
+);
 
 it('takes wipes made for PE fusion for a cleaning agent of their own', function () {
     foreach ([null, Rulebooks::us()] as $rulebook) {
@@ -261,12 +280,17 @@ it('takes wipes made for PE fusion for a cleaning agent of their own', function 
 it('proves scraping by scribed lines where the rulebook does', function () {
     $us = Rulebooks::us();
     $scribed = Joint::madeWell()->with('scribe_mm', 0.1778)->with('scribe_coloured', true)->with('scribe_gone', true);
-    expect($scribed->finding('ef.scribe', $us)['severity'])->toBe('go')->and($scribed->with('scribe_mm', 0.177)->finding('ef.scribe', $us)['severity'])->toBe('mend')
-        ->and($scribed->with('scribe_gone', false)->finding('ef.scribe_gone', $us)['severity'])->toBe('mend')->and(Joint::madeWell()->judged($us)->isComplete())->toBeFalse();
+    expect($scribed->finding('ef.scribe', $us)['severity'])->toBe('go')->and($scribed->with('scribe_mm', 0.177)->finding('ef.scribe', $us)['severity'])
+        ->toBe('mend')
+        ->and($scribed->with('scribe_gone', false)->finding('ef.scribe_gone', $us)['severity'])->toBe('mend')
+        ->and(Joint::madeWell()->judged($us)->isComplete())->toBeFalse();
 });
 
 it('names the step that comes next and what it still wants', function () {
-    $verdict = Joint::madeWell()->without('fusion', 'release_written', 'undisturbed', 'released_at', 'indicators_up', 'no_melt_outside', 'marks_still_at_edge', 'still_aligned', 'printed_cooling_min')->judged();
+    $verdict = Joint::madeWell()->without(
+        'fusion', 'release_written', 'undisturbed', 'released_at', 'indicators_up', 'no_melt_outside', 'marks_still_at_edge', 'still_aligned',
+        'printed_cooling_min',
+    )->judged();
 
     expect($verdict->current()?->step)->toBe('label')->and($verdict->current()?->missing)->toBe(['printed_cooling_min']);
 });

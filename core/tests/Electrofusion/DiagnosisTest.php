@@ -75,7 +75,8 @@ it('is surer the larger the fault, and less sure of a good end that is not on re
     )->confidence;
     $good = (new FusionControlUnit(40.0, 0.64, 260.0, 16.0))->run(3);
 
-    expect($droop(0.15))->toBeGreaterThan($droop(0.04))->and(Diagnosis::of(withoutEnd($good), $nominal)->confidence)->toBeLessThan(Diagnosis::of($good, $nominal)->confidence);
+    expect($droop(0.15))->toBeGreaterThan($droop(0.04))->and(Diagnosis::of(withoutEnd($good), $nominal)->confidence)
+        ->toBeLessThan(Diagnosis::of($good, $nominal)->confidence);
 });
 
 it('leaves the resistance out where the label gives none', function () {
@@ -116,4 +117,7 @@ it('takes the job’s limit of the resistance', function (float $label, TraceCla
     $rulebook = Diastoma\Core\Rulebook\Rulebooks::iso()->copiedFor('J')->withLimit('ef.resistance.percent', 5.0, 'Vera', 'The owner asks for it.');
     expect(Diagnosis::of($trace, $nominal)->class)->toBe($shipped)->and(Diagnosis::of($trace, $nominal, $rulebook)->class)->toBe($tightened)
         ->and(implode(' ', Diagnosis::of($trace, $nominal, $rulebook)->evidence))->toContain('±5 % taken');
-})->with(['as on the label' => [0.64, TraceClass::Good, TraceClass::Good], '7 % off' => [0.64 / 1.07, TraceClass::Good, TraceClass::WrongResistance], '14 % off' => [0.64 / 1.14, TraceClass::WrongResistance, TraceClass::WrongResistance]]);
+})->with([
+    'as on the label' => [0.64, TraceClass::Good, TraceClass::Good], '7 % off' => [0.64 / 1.07, TraceClass::Good, TraceClass::WrongResistance],
+    '14 % off' => [0.64 / 1.14, TraceClass::WrongResistance, TraceClass::WrongResistance],
+]);

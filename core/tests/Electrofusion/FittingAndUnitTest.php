@@ -47,7 +47,8 @@ it('asks for the diameter further back only where the end is small', function ()
 
 it('needs no bar code where the unit is told otherwise', function () {
     $typed = Joint::madeWell()->without('label_code')->with('label_way', 'typed from the printed label')->with('printed_resistance_ohm', 0.64);
-    expect($typed->judged()->isComplete())->toBeTrue()->and($typed->judged()->isAccepted())->toBeTrue()->and($typed->finding('ef.fusion.resistance')['severity'])->toBe('go')
+    expect($typed->judged()->isComplete())->toBeTrue()->and($typed->judged()->isAccepted())->toBeTrue()
+        ->and($typed->finding('ef.fusion.resistance')['severity'])->toBe('go')
         ->and(Joint::madeWell()->without('label_code')->judged()->isComplete())->toBeFalse();
 });
 
@@ -63,7 +64,8 @@ it('lets the maker\'s printed wait govern over the factor, and runs clocks for b
 
 it('lets a job choose its school and tighten a limit, each a version with a name and a reason', function () {
     $us = Rulebooks::us();
-    expect(Schools::waitIsPrinted($us))->toBeTrue()->and(Schools::waitIsPrinted(Rulebooks::iso()))->toBeFalse()->and($us->optional('ef.ovality.mm'))->toBeNull();
+    expect(Schools::waitIsPrinted($us))->toBeTrue()->and(Schools::waitIsPrinted(Rulebooks::iso()))->toBeFalse()->and($us->optional('ef.ovality.mm'))
+        ->toBeNull();
     $school = Schools::find($us, 'ovality-3mm') ?? throw new LogicException;
     $new = $us->copiedFor('K-1')->withSchool($school, 'Vera', 'The owner works by 3 mm');
 

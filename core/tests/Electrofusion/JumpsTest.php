@@ -20,7 +20,8 @@ function drawn(Closure $ohms, int $seconds = 200, float $volts = 40.0): array
 
 it('sees a step of the resistance at its place and size', function (float $share) {
     $jumps = ResistanceJumps::of(drawn(static fn (float $t): float => $t < 100 ? 0.64 : 0.64 * (1 + $share)), 200.0);
-    expect($jumps->beyond(1.0))->toHaveCount(1)->and($jumps->beyond(1.0)[0][0])->toBe(100.0)->and($jumps->beyond(1.0)[0][1])->toEqualWithDelta(100 * $share, 1e-9)->and($jumps->largestPercent())->toEqualWithDelta(100 * abs($share), 1e-9);
+    expect($jumps->beyond(1.0))->toHaveCount(1)->and($jumps->beyond(1.0)[0][0])->toBe(100.0)->and($jumps->beyond(1.0)[0][1])
+        ->toEqualWithDelta(100 * $share, 1e-9)->and($jumps->largestPercent())->toEqualWithDelta(100 * abs($share), 1e-9);
 })->with([-0.10, -0.03, 0.05]);
 
 it('takes a steady rise for no jump', function () {

@@ -41,7 +41,8 @@ it('shuts the pull until every restraint is fused, then until the last is cold',
     $six = restrained(6);
     $last = Restraints::welds()[5]->clocks($six->situation())?->releaseAt;
 
-    expect($six->step('pull')->gate?->opensAt)->toEqual($last)->and($six->step('pull')->gate?->isShutAt($last->modify('-1 second')))->toBeTrue()->and($six->step('pull')->gate?->isShutAt($last))->toBeFalse();
+    expect($six->step('pull')->gate?->opensAt)->toEqual($last)->and($six->step('pull')->gate?->isShutAt($last->modify('-1 second')))->toBeTrue()
+        ->and($six->step('pull')->gate?->isShutAt($last))->toBeFalse();
 });
 
 it('stops a joint that was pulled on a warm restraint, however it came to be entered', function () {
@@ -73,7 +74,8 @@ it('takes no gap for the new one that was felt before the last preheat had coole
     $pre = (new LargeBore)->welds()[6];
     $work = Work::on(new LargeBore, dn800())->read('ambient_c', 14.0)->label($pre, 24, 0.52, 300)->read('pre_a_precool_min', 10.0)->fused($pre, 24, 0.52, 300)->later(11)->read('gap_a_mm', array_fill(0, 8, 2.5))->fused($pre, 24, 0.52, 300);
 
-    expect($work->severity('ef.preheated_gap_a'))->toBe('none')->and($work->step('gap_a')->stale)->toBe(['gap_a_mm'])->and($work->step('gap_a')->missing($work->readings()))->toBe(['gap_a_mm']);
+    expect($work->severity('ef.preheated_gap_a'))->toBe('none')->and($work->step('gap_a')->stale)->toBe(['gap_a_mm'])
+        ->and($work->step('gap_a')->missing($work->readings()))->toBe(['gap_a_mm']);
 });
 
 it('mends, not stops, a preheat that went wrong', function () {
@@ -124,9 +126,11 @@ it('cuts a spool to the opening', function (float $spool, string $most, string $
 it('scrapes the spool for the whole coupler and the main for half of it', function () {
     $work = Work::on(new RepairSpool, dn110())->read('fitting_length_mm', 210.0);
     foreach (['a' => ['mend', 'go'], 'b' => ['mend', 'mend']] as $end => [$short, $long]) {
-        expect($work->read("scrape_mark_{$end}_mm", 120.0)->severity("ef.scrape_mark.{$end}"))->toBe($short)->and($work->read("scrape_mark_{$end}_mm", 126.0)->severity("ef.scrape_mark.{$end}"))->toBe($long);
+        expect($work->read("scrape_mark_{$end}_mm", 120.0)->severity("ef.scrape_mark.{$end}"))->toBe($short)
+            ->and($work->read("scrape_mark_{$end}_mm", 126.0)->severity("ef.scrape_mark.{$end}"))->toBe($long);
     }
-    expect($work->read('scrape_mark_c_mm', 230.0)->severity('ef.scrape_mark.c'))->toBe('go')->and($work->read('off_centre_left_mm', 3.0)->severity('ef.centred.left'))->not->toBe('stop')
+    expect($work->read('scrape_mark_c_mm', 230.0)->severity('ef.scrape_mark.c'))->toBe('go')
+        ->and($work->read('off_centre_left_mm', 3.0)->severity('ef.centred.left'))->not->toBe('stop')
         ->and($work->read('off_centre_left_mm', 4.0)->severity('ef.centred.left'))->toBe('stop');
 });
 
@@ -147,7 +151,8 @@ it('names a caution at every step where it bites', function () {
     ));
     $cautions = implode(' ', array_merge(...array_map(static fn (Step $s): array => $s->cautions, $steps)));
 
-    expect($cautions)->toContain('nobody in line with a hoist')->toContain('Line pressure throws rods')->toContain('static')->toContain('A main under load springs')->toContain('nothing is tightened under pressure')->toContain('Solvent vapour burns');
+    expect($cautions)->toContain('nobody in line with a hoist')->toContain('Line pressure throws rods')->toContain('static')
+        ->toContain('A main under load springs')->toContain('nothing is tightened under pressure')->toContain('Solvent vapour burns');
 });
 
 /** A joint made well by the crew, some answers given otherwise. */
@@ -169,7 +174,8 @@ function crewMade(Diastoma\Core\Electrofusion\FusionProcedure $procedure, Facts 
 // A 24 in coupler without preheat, pulled on by restraints, fused once; and every other fitting there is: the three choices are its maker's, each by itself.
 it('makes a large coupler of any kind', function (string $pull, string $circuits, string $preheat, array $welds) {
     [$readings, $verdict, $names] = crewMade(new LargeBore, dn800(), ['fitting_pull' => $pull, 'fitting_circuits' => $circuits, 'fitting_preheat' => $preheat]);
-    expect($verdict->isAccepted())->toBeTrue()->and($names)->toBe($welds)->and($readings->has('r1_fusion'))->toBe(in_array('r1', $welds, true))->and($readings->has('gap_a_mm'))->toBeTrue();
+    expect($verdict->isAccepted())->toBeTrue()->and($names)->toBe($welds)->and($readings->has('r1_fusion'))->toBe(in_array('r1', $welds, true))
+        ->and($readings->has('gap_a_mm'))->toBeTrue();
 })->with([
     'restraints, one circuit, no preheat' => [FittingKind::RESTRAINED, FittingKind::ONE, FittingKind::PLAIN, ['r1', 'r2', 'r3', 'r4', 'r5', 'r6', '']],
     'pushed, one circuit, preheat' => [FittingKind::PUSHED, FittingKind::ONE, FittingKind::PREHEATED, ['pre', '']],
@@ -184,7 +190,8 @@ it('preheats a small coupler that has a code for it, and feels its gap after tha
         new Coupler, new Facts(['dn_mm' => 180, 'sdr' => 11, 'wall_mm' => 16.4, 'od_largest_mm' => 181.1, 'material' => 'PE 100']),
         ['fitting_preheat' => Unpack::PREHEATED],
     );
-    expect($verdict->isAccepted())->toBeTrue()->and($names)->toBe(['pre', ''])->and($readings->reading('gap_a_mm')->takenAt > $readings->reading('pre_fusion')->takenAt)->toBeTrue()
+    expect($verdict->isAccepted())->toBeTrue()->and($names)->toBe(['pre', ''])
+        ->and($readings->reading('gap_a_mm')->takenAt > $readings->reading('pre_fusion')->takenAt)->toBeTrue()
         ->and(rulesOf($verdict))->toContain('ef.preheated_gap_a')->not->toContain('ef.gap.a');
 });
 
@@ -201,7 +208,8 @@ it('does not tap over a gap under the cold base, and speaks of the base before',
     $find = static fn (Work $w, string $rule) => array_values(array_filter($w->verdict()->findings, static fn ($f): bool => $f->rule === $rule))[0];
     $before = $find(Work::on(new TappingTee, $facts)->read('feeler_before_mm', [0.0, 0.1, 0.0, 0.0]), 'ef.feeler_before');
     $after = $find(Work::on(new TappingTee, $facts)->read('feeler_after_mm', [0.0, 0.1, 0.0, 0.0]), 'ef.feeler_after');
-    expect($after->severity->value)->toBe('stop')->and($after->todo)->toStartWith('Do not tap.')->and($before->severity->value)->toBe('mend')->and($before->todo)->toContain('base')->not->toContain('pipe end');
+    expect($after->severity->value)->toBe('stop')->and($after->todo)->toStartWith('Do not tap.')->and($before->severity->value)->toBe('mend')
+        ->and($before->todo)->toContain('base')->not->toContain('pipe end');
 });
 
 it('judges the test of a branch by pressure and time', function (float $wanted, float $had, float $minutes, string $rule, string $severity) {
@@ -222,7 +230,8 @@ it('joins IPS pipe by its own diameters', function () {
         'dn_mm' => round($pipe->dnMm), 'sdr' => 11, 'wall_mm' => $pipe->wallMm, 'od_largest_mm' => $pipe->largestOdMm,
         'od_smallest_mm' => $pipe->smallestOdMm, 'label_size_mm' => $pipe->labelSizeMm, 'size_convention' => 'IPS (iron pipe size)', 'material' => 'PE 100',
     ]);
-    expect($pipe->dnMm)->toEqualWithDelta(219.075, 1e-9)->and($pipe->smallestOdMm)->toEqualWithDelta(218.089, 1e-3)->and($pipe->labelSizeMm)->toEqualWithDelta(203.2, 1e-9)->and(crewMade(new Coupler, $facts, [])[1]->isAccepted())->toBeTrue()
+    expect($pipe->dnMm)->toEqualWithDelta(219.075, 1e-9)->and($pipe->smallestOdMm)->toEqualWithDelta(218.089, 1e-3)->and($pipe->labelSizeMm)
+        ->toEqualWithDelta(203.2, 1e-9)->and(crewMade(new Coupler, $facts, [])[1]->isAccepted())->toBeTrue()
         ->and(crewMade(new Coupler, $facts, ['printed_dn_mm' => 219.075])[1]->isAccepted())->toBeFalse()->and(crewMade(
             new Coupler, $facts, ['print_convention' => 'ISO metric (dn)'],
         )[1]->isAccepted())->toBeFalse();

@@ -79,7 +79,8 @@ it('knows what a weld should be only when its label has been read', function () 
 it('names every key, rule and step of a weld by its name', function () {
     $names = array_map(static fn (Weld $w): string => $w->name, (new LargeBore)->welds());
     expect(Weld::only()->key('label_code'))->toBe('label_code')->and(Weld::only()->rule('fusion.time'))->toBe('ef.fusion.time')
-        ->and(Weld::named('left', 'Left coupler')->key('label_code'))->toBe('left_label_code')->and(Weld::named('left', 'Left coupler')->rule('fusion.time'))->toBe('ef.left.fusion.time')
+        ->and(Weld::named('left', 'Left coupler')->key('label_code'))->toBe('left_label_code')
+        ->and(Weld::named('left', 'Left coupler')->rule('fusion.time'))->toBe('ef.left.fusion.time')
         ->and(Weld::named('left', 'Left coupler')->titled('Earliest pull'))->toBe('Left coupler: earliest pull')
         ->and($names)->toBe([
             'r1', 'r2', 'r3', 'r4', 'r5', 'r6', 'pre_a', 'side_a', 'pre_b', 'side_b', 'pre', '',
@@ -89,6 +90,7 @@ it('names every key, rule and step of a weld by its name', function () {
 it('reads the resistance from the bar code before the print', function () {
     $code = Core\Tests\Joint::label(); // 0.64 Ω
     $work = Work::on(new Coupler, new Facts(['dn_mm' => 180]))->read('printed_resistance_ohm', 0.9);
-    expect(Weld::only()->resistanceOhm($work->situation()))->toBe(0.9)->and(Weld::only()->resistanceOhm($work->read('label_code', $code)->situation()))->toBe(0.64)
+    expect(Weld::only()->resistanceOhm($work->situation()))->toBe(0.9)->and(Weld::only()->resistanceOhm($work->read('label_code', $code)->situation()))
+        ->toBe(0.64)
         ->and(Weld::only()->resistanceOhm(Work::on(new Coupler, new Facts([]))->situation()))->toBeNull();
 });

@@ -36,7 +36,8 @@ it('refuses what cannot be scraped', function () {
 it('sizes the supply', function () {
     $supply = Supply::of(40, 0.64, 25, 16, 0.9, 0.9);
 
-    expect($supply->currentA)->toBe(62.5)->and($supply->powerKw)->toBe(2.5)->and($supply->generatorKva)->toEqualWithDelta(3.08642, 1e-5)->and($supply->cableDropV)->toEqualWithDelta(3.36746, 1e-5);
+    expect($supply->currentA)->toBe(62.5)->and($supply->powerKw)->toBe(2.5)->and($supply->generatorKva)->toEqualWithDelta(3.08642, 1e-5)
+        ->and($supply->cableDropV)->toEqualWithDelta(3.36746, 1e-5);
 });
 
 it('refuses an efficiency in percent, a cable without copper and a label without resistance', function () {

@@ -92,8 +92,12 @@ final class StrangeTraces
                 $touch = $t + max(16 * $every, $time * $u(0.06, 0.12));
             }
             $loose = $class === TraceClass::UnderInsertion && $t > $where ? 0.05 * (1 - exp(-($t - $where) / (0.2 * $time))) : 0.0;
-            $r = $real * (1 + $wire * ($celsius - 20.0 + $hot)) * ($class === TraceClass::ShortedTurns && $t >= $where ? 1 - $size : 1.0) * $touched * (1 + $loose) + $lead;
-            $v = $volts * ($soft > 0.0 ? min(1.0, 0.25 + 0.75 * $t / $soft) : 1.0) * ($class === TraceClass::VoltageDroop && $t >= $where ? 1 - $size : 1.0) * (1 + 0.004 * sin($t / 7));
+            $r = $real * (1 + $wire * ($celsius - 20.0 + $hot)) * (
+                $class === TraceClass::ShortedTurns && $t >= $where ? 1 - $size : 1.0
+            ) * $touched * (1 + $loose) + $lead;
+            $v = $volts * ($soft > 0.0 ? min(1.0, 0.25 + 0.75 * $t / $soft) : 1.0) * (
+                $class === TraceClass::VoltageDroop && $t >= $where ? 1 - $size : 1.0
+            ) * (1 + 0.004 * sin($t / 7));
             $watts = $v ** 2 / $r;
             $hot += $dt * ($perKj * $watts - $toNear * ($hot - $near));
             $near += $dt * ($toNear * ($hot - $near) * 0.35 - $away * $near);

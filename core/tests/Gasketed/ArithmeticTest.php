@@ -12,10 +12,13 @@ use Diastoma\Core\Pipe\JointDeflection;
 use Diastoma\Core\Reckoner\Reckoner;
 
 // AWWA C600, table of push-on joint deflection: degrees, offset in inches and radius in feet for 18 ft and 20 ft pipes, rounded as printed.
-it('agrees with the printed push-on table within its rounding', function (float $size, float $degrees, int $offset18, int $offset20, int $radius18, int $radius20) {
+it('agrees with the printed push-on table within its rounding', function (
+    float $size, float $degrees, int $offset18, int $offset20, int $radius18, int $radius20,
+) {
     $answer = Reckoner::reckon('di.deflection', ['joint' => 'push_on', 'size_in' => $size])['result'];
 
-    expect($answer['angle_deg'])->toBe($degrees)->and($answer['offset_in_18ft'])->toEqualWithDelta($offset18, 1.0)->and($answer['offset_in_20ft'])->toEqualWithDelta($offset20, 1.0)
+    expect($answer['angle_deg'])->toBe($degrees)->and($answer['offset_in_18ft'])->toEqualWithDelta($offset18, 1.0)->and($answer['offset_in_20ft'])
+        ->toEqualWithDelta($offset20, 1.0)
         ->and(JointDeflection::radiusM(18 * 0.3048, $degrees) / 0.3048)->toEqualWithDelta($radius18, 5.0) // 345 is printed where 343.8 is worked out
         ->and(JointDeflection::radiusM(20 * 0.3048, $degrees) / 0.3048)->toEqualWithDelta($radius20, 5.0);
 })->with([
@@ -27,7 +30,8 @@ it('agrees with the printed push-on table within its rounding', function (float 
 it('agrees with the printed mechanical joint table within its rounding', function (float $size, float $minutes, int $offset18, int $offset20) {
     $answer = Reckoner::reckon('di.deflection', ['joint' => 'mechanical', 'size_in' => $size])['result'];
 
-    expect($answer['angle_deg'])->toEqualWithDelta($minutes / 60, 1e-9)->and($answer['offset_in_18ft'])->toEqualWithDelta($offset18, 1.0)->and($answer['offset_in_20ft'])->toEqualWithDelta($offset20, 1.0);
+    expect($answer['angle_deg'])->toEqualWithDelta($minutes / 60, 1e-9)->and($answer['offset_in_18ft'])->toEqualWithDelta($offset18, 1.0)
+        ->and($answer['offset_in_20ft'])->toEqualWithDelta($offset20, 1.0);
 })->with([
     '3 in 8-18' => [3, 498, 31, 35], '4 in 8-18' => [4, 498, 31, 35], '6 in 7-07' => [6, 427, 27, 30], '8 in 5-21' => [8, 321, 20, 22],
     '12 in 5-21' => [12, 321, 20, 22],
@@ -71,7 +75,8 @@ it('finds angle and direction that gaps were made of', function (float $angle, f
     }
     $fit = JointDeflection::fitted($gaps, $od);
 
-    expect($fit->angleDeg)->toEqualWithDelta($angle, 1e-9)->and($fit->turnsToDeg())->toEqualWithDelta($turnsTo, 1e-6)->and($fit->residualMm)->toBeLessThan(1e-9);
+    expect($fit->angleDeg)->toEqualWithDelta($angle, 1e-9)->and($fit->turnsToDeg())->toEqualWithDelta($turnsTo, 1e-6)->and($fit->residualMm)
+        ->toBeLessThan(1e-9);
     $parts = $fit->parts();
     expect(JointDeflection::combined($parts['horizontal_deg'], $parts['vertical_deg']))->toEqualWithDelta($angle, 1e-9);
 })->with([[1.6, 90.0, 4], [0.4, 217.0, 8], [2.9, 330.0, 6]]);
@@ -140,7 +145,8 @@ it(
 it('makes a lift card from dimensions', function () {
     // GRP OD 616, wall 12: π·0.604·0.012 = 0.0227703 m²; × 1900 × 12 m = 519.16 kg; two slings always, 0.6 × 12 = 7.2 m apart
     expect(LiftCard::of('grp', 616, 12, 12)->toArray())->toMatchArray(['slings' => 2, 'tag_line' => true, 'by' => 'machine'])
-        ->and(LiftCard::of('grp', 616, 12, 12)->massKg)->toEqualWithDelta(519.16, 0.01)->and(LiftCard::of('grp', 616, 12, 12)->spacingM)->toEqualWithDelta(7.2, 1e-9)
+        ->and(LiftCard::of('grp', 616, 12, 12)->massKg)->toEqualWithDelta(519.16, 0.01)->and(LiftCard::of('grp', 616, 12, 12)->spacingM)
+        ->toEqualWithDelta(7.2, 1e-9)
         ->and(LiftCard::of('grp', 100, 3, 1)->slings)->toBe(2)
         ->and(LiftCard::of('pvc', 110, 5, 6)->by)->toBe('hands')
         ->and(LiftCard::of('corrugated_hdpe', 535, 4, 6, 450)->toArray())->toMatchArray(['slings' => 0, 'by' => 'hands', 'people' => 2])
@@ -162,7 +168,10 @@ it('chooses the longest pipe a curve takes', function () {
     // R 300 m, 2° × 0.8 = 1.6°: 12 m turns 2·atan(6/300) = 2.2915°, too much; 6 m turns 2·atan(3/300) = 1.14588°, and 90/1.14588 = 78.54
     expect(Reckoner::reckon('layout.curve', ['radius_m' => 300, 'lengths_m' => [6, 12], 'allowed_deg' => 2, 'share' => 0.8])['result'])
         ->toEqualWithDelta(['length_m' => 6.0, 'deflection_deg' => 1.145877, 'joints_per_90deg' => 79], 1e-5);
-    expect(fn () => Reckoner::reckon('layout.curve', ['radius_m' => 50, 'lengths_m' => [6, 12], 'allowed_deg' => 2, 'share' => 0.8]))->toThrow(InvalidInput::class, 'Least radius 214.8 m'); // 6/(2·tan 0.8°)
+    // 6/(2·tan 0.8°)
+    expect(fn () => Reckoner::reckon('layout.curve', ['radius_m' => 50, 'lengths_m' => [6, 12], 'allowed_deg' => 2, 'share' => 0.8]))->toThrow(
+        InvalidInput::class, 'Least radius 214.8 m',
+    );
 });
 
 it('knows no direction of an angle of which only the size is known, however small', function (float $offsetMm, bool $straight) {

@@ -34,7 +34,9 @@ function gasketed(string $system, array $readings, string $rule, array $facts = 
     return collect($verdict->findings)->first(static fn (Finding $f): bool => $f->rule === $rule);
 }
 
-it('judges each reading inside, exactly at and outside its limit', function (string $system, array $readings, string $rule, ?string $severity, array $facts = [], array $sizes = []) {
+it('judges each reading inside, exactly at and outside its limit', function (
+    string $system, array $readings, string $rule, ?string $severity, array $facts = [], array $sizes = [],
+) {
     expect(gasketed($system, $readings, $rule, $facts, $sizes)?->severity->value)->toBe($severity);
 })->with([
     'gasket at 4.4 °C' => ['pvc_pressure', ['gasket_c' => 4.4], 'gs.gasket_c', 'go'],
@@ -151,9 +153,11 @@ it('takes the row of the lowest class that holds', function () {
         ],
     ]);
 
-    expect($system->allowed(600, 10)->degrees)->toBe(1.8)->and($system->allowed(600, 20)->degrees)->toBe(0.9)->and($system->allowed(400, 25)->degrees)->toBe(2.7)
+    expect($system->allowed(600, 10)->degrees)->toBe(1.8)->and($system->allowed(600, 20)->degrees)->toBe(0.9)->and($system->allowed(400, 25)->degrees)
+        ->toBe(2.7)
         ->and($system->allowed(500, 10)->degrees)->toBe(2.0)->and($system->allowed(500, 10)->source->tag())->toContain('EN 14364') // no row: the table
-        ->and(JointSystems::find('di_restrained')->allowed(150, 16))->toBeNull()->and(JointSystems::find('di_push_on')->allowed(150, 16)->degrees)->toBe(5.0)->and(JointSystems::find('pvc_pressure')->allowed(200, 10))->toBeNull();
+        ->and(JointSystems::find('di_restrained')->allowed(150, 16))->toBeNull()->and(JointSystems::find('di_push_on')->allowed(150, 16)->degrees)
+        ->toBe(5.0)->and(JointSystems::find('pvc_pressure')->allowed(200, 10))->toBeNull();
 });
 
 it('goes through plain data and back unchanged, and refuses what cannot be', function () {
@@ -193,13 +197,18 @@ it('reads the lines of a restrained joint only once it is locked', function () {
         )['home']->gate->opensAt;
     };
     $order = array_column($made->steps(new Diastoma\Core\Procedure\Situation(new Readings, $facts, Rulebooks::iso())), 'id');
-    expect(array_search('push', $order, true) < array_search('locking', $order, true) && array_search('locking', $order, true) < array_search('home', $order, true))->toBeTrue()
-        ->and($gate([]))->toBeNull()->and($gate(['pull_kept', 'segments']))->toBeNull()->and($gate(['pull_kept', 'segments', 'retainer'])?->format('H:i'))->toBe('08:02');
+    expect(
+        array_search('push', $order, true) < array_search('locking', $order, true)
+        && array_search('locking', $order, true) < array_search('home', $order, true),
+    )->toBeTrue()
+        ->and($gate([]))->toBeNull()->and($gate(['pull_kept', 'segments']))->toBeNull()->and($gate(['pull_kept', 'segments', 'retainer'])?->format('H:i'))
+        ->toBe('08:02');
 });
 
 it('asks for the pressure class of GRP, and tags practice as practice', function () {
     $grp = JointSystems::find('grp_coupling');
-    expect($grp->allowed(600, null))->toBeNull()->and($grp->allowed(600, 16)->source->tag())->toStartWith('EN 14364')->and($grp->allowed(600, 20)->source->tag())->toStartWith('common practice')
+    expect($grp->allowed(600, null))->toBeNull()->and($grp->allowed(600, 16)->source->tag())->toStartWith('EN 14364')
+        ->and($grp->allowed(600, 20)->source->tag())->toStartWith('common practice')
         ->and(gasketed('grp_coupling', ['deflection_by' => 'left straight'], 'gs.deflection', ['pn_bar' => null]))->toBeNull()
         ->and(gasketed('grp_coupling', ['deflection_by' => 'left straight', 'pipe_pn_bar' => 32.0], 'gs.deflection', ['pn_bar' => null])->limit)->toBe(1.0);
 });

@@ -21,7 +21,10 @@ it('takes a key of small letters, digits and underscores', function (mixed $key,
     $reader = new SystemReader(['key' => $key]);
     $reader->key();
     expect(faulted($reader))->toBe($fine ? [] : ['key']);
-})->with([['grp_coupling_b', true], ['abc', true], ['ab', false], ['1abc', false], ['Abc', false], ["abc\n", false], [str_repeat('a', 41), false], [null, false], [7, false]]);
+})->with([
+    ['grp_coupling_b', true], ['abc', true], ['ab', false], ['1abc', false], ['Abc', false], ["abc\n", false], [str_repeat('a', 41), false], [null, false],
+    [7, false],
+]);
 
 it('keeps numbers within their bounds, the bounds among them', function (mixed $given, ?float $kept) {
     $reader = new SystemReader(['gap_mm' => $given]);
@@ -31,7 +34,8 @@ it('keeps numbers within their bounds, the bounds among them', function (mixed $
 
 it('lets a number be left out where it may be, and only there', function () {
     $reader = new SystemReader(['a' => null, 'b' => '']);
-    expect($reader->maybe('a', 10.0))->toBeNull()->and($reader->maybe('b', 10.0))->toBeNull()->and($reader->maybe('c', 10.0))->toBeNull()->and($reader->number('d', 3.0, 0.0, 9.0))->toBe(3.0)->and(faulted($reader))->toBe([]);
+    expect($reader->maybe('a', 10.0))->toBeNull()->and($reader->maybe('b', 10.0))->toBeNull()->and($reader->maybe('c', 10.0))->toBeNull()
+        ->and($reader->number('d', 3.0, 0.0, 9.0))->toBe(3.0)->and(faulted($reader))->toBe([]);
 });
 
 it('offers what may be chosen', function () {
@@ -39,7 +43,8 @@ it('offers what may be chosen', function () {
     $reader->choice('home', ['line', 'gap']);
     expect(fn () => $reader->end())->toThrow(
         InvalidInput::class, 'choose one of line, gap',
-    )->and((new SystemReader(['home' => 'gap']))->choice('home', ['line', 'gap']))->toBe('gap')->and((new SystemReader([]))->maybeChoice('home', ['line']))->toBeNull();
+    )->and((new SystemReader(['home' => 'gap']))->choice('home', ['line', 'gap']))->toBe('gap')->and((new SystemReader([]))->maybeChoice('home', ['line']))
+        ->toBeNull();
 });
 
 it('counts letters, not bytes', function () {
@@ -51,7 +56,8 @@ it('counts letters, not bytes', function () {
 
 it('answers yes or no, and nothing else', function () {
     $reader = new SystemReader(['loops' => 'yes', 'wet' => true]);
-    expect($reader->flag('wet', false))->toBeTrue()->and($reader->flag('missing', true))->toBeTrue()->and($reader->flag('loops', true))->toBeFalse()->and(faulted($reader))->toBe(['loops']);
+    expect($reader->flag('wet', false))->toBeTrue()->and($reader->flag('missing', true))->toBeTrue()->and($reader->flag('loops', true))->toBeFalse()
+        ->and(faulted($reader))->toBe(['loops']);
 });
 
 it('tells every fault together', function () {

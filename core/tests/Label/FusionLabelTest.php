@@ -62,7 +62,8 @@ it('accepts a code drawn by a bar code library and read back by another program'
     $draw = new Process(
         [
             'node', '--input-type=module', '-e',
-            "import bwip from 'bwip-js/node'; import fs from 'node:fs'; fs.writeFileSync(process.argv[1], await bwip.toBuffer({bcid:'interleaved2of5', text:process.argv[2], scale:3, height:14, paddingwidth:12, paddingheight:6, backgroundcolor:'ffffff'}));",
+            "import bwip from 'bwip-js/node'; import fs from 'node:fs'; fs.writeFileSync(process.argv[1], await bwip.toBuffer({bcid:'interleaved2of5', "
+                ."text:process.argv[2], scale:3, height:14, paddingwidth:12, paddingheight:6, backgroundcolor:'ffffff'}));",
             $png, $code,
         ],
         dirname(__DIR__, 3),

@@ -28,7 +28,8 @@ it('numbers pipes and joints, and lays each joint into its section', function ()
         'pipes' => [pipe(0, 0, 6), pipe(1, 6, 12), pipe(2, 12, 18)],
     ];
     $line = AdoptedLine::of($plan, null, 300, 0, [$section, [...$section, 'to_station_m' => 10.0]], 10.0, 20.0);
-    expect(array_column($line->pipes, 'number'))->toBe(['P301', 'P302', 'P303'])->and(array_column($line->joints, 'number'))->toBe([301, 302])->and(array_column($line->joints, 'station_m'))->toBe([6.0, 12.0])->and(array_column($line->joints, 'section'))->toBe([0, 1])
+    expect(array_column($line->pipes, 'number'))->toBe(['P301', 'P302', 'P303'])->and(array_column($line->joints, 'number'))->toBe([301, 302])
+        ->and(array_column($line->joints, 'station_m'))->toBe([6.0, 12.0])->and(array_column($line->joints, 'section'))->toBe([0, 1])
         ->and([$line->joints[0]['pipe_a'], $line->joints[0]['pipe_b']])->toBe(['P301', 'P302'])->and($line->joints[0]['planned'])->toMatchArray([
             'h_deg' => 1.5, 'v_deg' => 0.5, 'pipe_length_m' => 6.0, 'level_m' => 41.0,
         ])
@@ -44,7 +45,8 @@ it('joins a bend to the pipe before it and to the one after', function () use ($
     $line = AdoptedLine::of($plan, null, 0, 0, [$section], 12.0, 20.0);
     expect(array_map(
         static fn (array $j): array => [$j['number'], $j['station_m'], $j['pipe_a'], $j['pipe_b']], $line->joints,
-    ))->toBe([[1, 6.0, 'P001', 'B001'], [2, 6.001, 'B001', 'P002']])->and($line->joints[0]['planned'])->toBeNull()->and($line->joints[1]['planned']['h_deg'])->toBe(0.0);
+    ))->toBe([[1, 6.0, 'P001', 'B001'], [2, 6.001, 'B001', 'P002']])->and($line->joints[0]['planned'])->toBeNull()
+        ->and($line->joints[1]['planned']['h_deg'])->toBe(0.0);
 });
 
 it('goes on from what is laid, and keeps the levels that the sections know', function () use ($section) {
@@ -57,4 +59,7 @@ it('goes on from what is laid, and keeps the levels that the sections know', fun
 
 it('begins each main with a hundred of its own', function (?int $least, int $most, int $base) {
     expect(AdoptedLine::base($least, $most))->toBe($base);
-})->with(['the first main of a job' => [null, 0, 100], 'after joint 99' => [null, 99, 100], 'after joint 100' => [null, 100, 200], 'a main with joints of its own' => [301, 905, 300]]);
+})->with([
+    'the first main of a job' => [null, 0, 100], 'after joint 99' => [null, 99, 100], 'after joint 100' => [null, 100, 200],
+    'a main with joints of its own' => [301, 905, 300],
+]);

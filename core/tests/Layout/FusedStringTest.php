@@ -18,7 +18,8 @@ it('holds an arc at its least radius and names one that is tighter', function (f
     if (! $complete) {
         expect($found['places'])->toHaveCount(1);
         $place = $found['places'][0];
-        expect($place['plane'])->toBe('plan')->and($place['from_station_m'])->toEqualWithDelta(20, 1e-6)->and($place['to_station_m'])->toEqualWithDelta(23, 1e-6)
+        expect($place['plane'])->toBe('plan')->and($place['from_station_m'])->toEqualWithDelta(20, 1e-6)->and($place['to_station_m'])
+            ->toEqualWithDelta(23, 1e-6)
             ->and(abs($place['turn_deg']))->toEqualWithDelta(rad2deg(3 / $radiusM), 1e-6)->and($place['said'])->toContain('4.5 m wanted');
     }
 })->with([[4.6, true], [4.0, false]]);

@@ -8,13 +8,15 @@ use Diastoma\Core\Layout\Obstacle;
 
 it('lays pipes of their true length along a straight line', function () {
     $line = LaidLine::march(Lines::of([[100, 0]]), [6.0, 12.0, 6.0], [10.0, 16.0, 28.0, 34.0], [0, 0, 0, 0], [0, 0, 0, 0], null);
-    expect($line->stations)->toEqualWithDelta([10.0, 16.0, 28.0, 34.0], 1e-6)->and($line->greatestDeg())->toEqualWithDelta(0.0, 1e-6)->and(max($line->strays()))->toEqualWithDelta(0.0, 1e-6);
+    expect($line->stations)->toEqualWithDelta([10.0, 16.0, 28.0, 34.0], 1e-6)->and($line->greatestDeg())->toEqualWithDelta(0.0, 1e-6)
+        ->and(max($line->strays()))->toEqualWithDelta(0.0, 1e-6);
 });
 
 // Trigonometry by hand: a joint set 0.1 m to the right between pipes of 6 m turns by 2·asin(0.1/6) = 1.90999°; the pipes cover 2·√(36 − 0.01) = 11.99833 m.
 it('turns where a joint stands beside the line', function () {
     $line = LaidLine::march(Lines::of([[100, 0]]), [6.0, 6.0], [10.0, 16.0, 22.0], [0, 0.1, 0], [0, 0, 0], null);
-    expect(abs($line->deflections()[0][0]))->toEqualWithDelta(1.90999, 1e-4)->and($line->deflections()[0][1])->toEqualWithDelta(0.0, 1e-6)->and($line->stations[2] - $line->stations[0])->toEqualWithDelta(11.99833, 1e-4)->and(max($line->strays()))->toEqualWithDelta(0.1, 1e-4);
+    expect(abs($line->deflections()[0][0]))->toEqualWithDelta(1.90999, 1e-4)->and($line->deflections()[0][1])->toEqualWithDelta(0.0, 1e-6)
+        ->and($line->stations[2] - $line->stations[0])->toEqualWithDelta(11.99833, 1e-4)->and(max($line->strays()))->toEqualWithDelta(0.1, 1e-4);
 });
 
 // A chord of 6 m on a radius of 300 m: each joint turns by 2·asin(3/300) = 1.14599°, the middle lies 300 − √(300² − 3²) = 15.0 mm inside.
@@ -43,7 +45,12 @@ it(
 
 it('names the stock bends for a corner that joints cannot turn', function (float $degrees, array $bends, string $says) {
     $found = Obstacle::after(Lines::of([[30, 0], [1e-3, 1e-3 / deg2rad($degrees)], [30, 0]]), 26.0, Lines::limits(2.0));
-    expect($found)->not->toBeNull()->and($found->bendsDeg)->toEqual($bends)->and($found->said)->toContain($says)->and($found->inPlan)->toBeTrue()->and($found->turnDeg)->toEqualWithDelta($degrees, 0.01);
-})->with(['a right angle' => [90.0, [90.0], 'Stock bend: 90°'], 'between two, the joints take the rest' => [24.0, [22.5], 'the joints beside it take the other 1.5°'], 'two bends' => [67.5, [45.0, 22.5], '45° + 22½°'], 'to the left' => [-45.0, [45.0], 'left']]);
+    expect($found)->not->toBeNull()->and($found->bendsDeg)->toEqual($bends)->and($found->said)->toContain($says)->and($found->inPlan)->toBeTrue()
+        ->and($found->turnDeg)->toEqualWithDelta($degrees, 0.01);
+})->with([
+    'a right angle' => [90.0, [90.0], 'Stock bend: 90°'],
+    'between two, the joints take the rest' => [24.0, [22.5], 'the joints beside it take the other 1.5°'],
+    'two bends' => [67.5, [45.0, 22.5], '45° + 22½°'], 'to the left' => [-45.0, [45.0], 'left'],
+]);
 
 it('sees no obstacle on a straight line', fn () => expect(Obstacle::after(Lines::of([[100, 0]]), 20.0, Lines::limits(2.0)))->toBeNull());

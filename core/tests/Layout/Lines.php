@@ -78,7 +78,10 @@ final class Lines
             if (abs($length - $pipe->lengthM) > 0.0006) {
                 $said[] = "pipe {$pipe->number} is {$pipe->lengthM} m but its ends lie {$length} m apart";
             }
-            if (! $pipe->isCut() && ! in_array($pipe->lengthM, $plan->limits->lengthsM, true) || $pipe->isCut() && ($pipe->lengthM < $plan->limits->cutMinM - 0.0006 || $pipe->lengthM > $plan->limits->longest() + 0.0006)) {
+            if (
+                ! $pipe->isCut() && ! in_array($pipe->lengthM, $plan->limits->lengthsM, true)
+                || $pipe->isCut() && ($pipe->lengthM < $plan->limits->cutMinM - 0.0006 || $pipe->lengthM > $plan->limits->longest() + 0.0006)
+            ) {
                 $said[] = "pipe {$pipe->number} of {$pipe->lengthM} m is neither on stock nor a cut piece";
             }
             for ($i = 0; $i <= 24; $i++) {
@@ -166,7 +169,10 @@ final class Lines
                         }
                         $q = $alignment->place($t, $v);
                         $h = $p->azimuthTo($q);
-                        if ($azimuth !== null && abs(rad2deg(fmod($h - $azimuth + 3 * M_PI, 2 * M_PI) - M_PI)) > $limitDeg || ! self::inBand($alignment, $p, $q, $s, $t, $band)) {
+                        if (
+                            $azimuth !== null && abs(rad2deg(fmod($h - $azimuth + 3 * M_PI, 2 * M_PI) - M_PI)) > $limitDeg
+                            || ! self::inBand($alignment, $p, $q, $s, $t, $band)
+                        ) {
                             continue;
                         }
                         if ($end !== null || $cutMin === null && $t >= $alignment->to() - $band || abs($t - $alignment->to()) <= $band) {

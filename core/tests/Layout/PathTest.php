@@ -32,7 +32,8 @@ it('follows straights and arcs to where plane geometry puts them', function (flo
 it('finds a place again that was set off from it', function (float $station, float $right, float $up) {
     $line = quarter();
     $at = $line->locate($line->place($station, $right, $up), $station + 3.0);
-    expect($at['station_m'])->toEqualWithDelta($station, 1e-6)->and($at['right_m'])->toEqualWithDelta($right, 1e-9)->and($at['up_m'])->toEqualWithDelta($up, 1e-9);
+    expect($at['station_m'])->toEqualWithDelta($station, 1e-6)->and($at['right_m'])->toEqualWithDelta($right, 1e-9)->and($at['up_m'])
+        ->toEqualWithDelta($up, 1e-9);
 })->with([[20.0, 0.04, -0.02], [120.0, -0.05, 0.0], [190.0, 0.3, 0.1]]);
 
 it('goes through the points it was given', function () {
@@ -43,7 +44,9 @@ it('goes through the points it was given', function () {
     foreach ([0.0, 50.0, 110.0] as $k => $station) { // 3–4–5: 50 m, then 60 m
         expect($line->place($station)->distanceTo(new Place(...$points[$k])))->toBeLessThan(1e-9);
     }
-    expect($line->plan->turns())->toHaveCount(1)->and(rad2deg($line->plan->turns()[0]->angle))->toEqualWithDelta(53.13010, 1e-5)->and($line->plan->turns()[0]->from)->toBe(50.0); // from atan(3/4) to 90°
+    // from atan(3/4) to 90°
+    expect($line->plan->turns())->toHaveCount(1)->and(rad2deg($line->plan->turns()[0]->angle))->toEqualWithDelta(53.13010, 1e-5)
+        ->and($line->plan->turns()[0]->from)->toBe(50.0);
 });
 
 it('keeps the stations it was given', function () {
@@ -57,8 +60,10 @@ it('keeps the stations it was given', function () {
 it('bends a profile as a parabola that touches both grades', function () {
     // +2 % to −1 % over 60 m about station 100, level 12: at 70 m 11.4, at 130 m 11.7; in the middle 12 − 60·0.03/8 = 11.775
     $profile = Profile::throughPoints([[0.0, 10.0, 0.0], [100.0, 12.0, 60.0], [200.0, 11.0, 0.0]]);
-    expect($profile->at(70)[0])->toEqualWithDelta(11.4, 1e-12)->and($profile->at(100)[0])->toEqualWithDelta(11.775, 1e-12)->and($profile->at(130)[0])->toEqualWithDelta(11.7, 1e-12)
-        ->and($profile->at(70)[1])->toEqualWithDelta(0.02, 1e-12)->and($profile->at(130)[1])->toEqualWithDelta(-0.01, 1e-12)->and($profile->isStraight())->toBeFalse()
+    expect($profile->at(70)[0])->toEqualWithDelta(11.4, 1e-12)->and($profile->at(100)[0])->toEqualWithDelta(11.775, 1e-12)->and($profile->at(130)[0])
+        ->toEqualWithDelta(11.7, 1e-12)
+        ->and($profile->at(70)[1])->toEqualWithDelta(0.02, 1e-12)->and($profile->at(130)[1])->toEqualWithDelta(-0.01, 1e-12)->and($profile->isStraight())
+        ->toBeFalse()
         ->and(Profile::throughPoints([[0, 1, 0], [50, 2, 0], [100, 3, 0]])->isStraight())->toBeTrue();
 });
 

@@ -16,7 +16,8 @@ use Diastoma\Core\Layout\Start;
 it('lays a straight line with the longest pipes and cuts only the last', function (float $length, ?float $cutMin, array $lengths) {
     $plan = Planner::plan(Lines::of([[$length, 0]]), Lines::limits(2.0, $cutMin));
 
-    expect(array_map(fn ($p) => $p->lengthM, $plan->pipes))->toEqualWithDelta($lengths, 0.002)->and($plan->greatestDeg())->toBeLessThan(1e-9)->and($plan->lowerBound)->toBe(count($lengths))->and($plan->complete)->toBeTrue();
+    expect(array_map(fn ($p) => $p->lengthM, $plan->pipes))->toEqualWithDelta($lengths, 0.002)->and($plan->greatestDeg())->toBeLessThan(1e-9)
+        ->and($plan->lowerBound)->toBe(count($lengths))->and($plan->complete)->toBeTrue();
 })->with([
     'whole pipes' => [48, null, [12.0, 12.0, 12.0, 12.0]], 'a short one to end' => [54, 1.0, [12.0, 12.0, 12.0, 12.0, 6.0]],
     'cut to end, 2 m left over either way' => [52, 1.0, [12.0, 12.0, 12.0, 6.0, 10.0]],
@@ -58,7 +59,8 @@ it('uses no more pipes than trying everything does', function (int $seed, ?float
     $plan = Planner::plan($line, Lines::limits(2.0, $cutMin));
     $least = Lines::exhaustive($line, [12.0, 6.0], 1.6, 0.05, $cutMin, 14);
 
-    expect($plan->complete)->toBeTrue()->and(count($plan->pipes))->toBeLessThanOrEqual($least ?? PHP_INT_MAX)->and($plan->lowerBound)->toBeLessThanOrEqual(count($plan->pipes));
+    expect($plan->complete)->toBeTrue()->and(count($plan->pipes))->toBeLessThanOrEqual($least ?? PHP_INT_MAX)->and($plan->lowerBound)
+        ->toBeLessThanOrEqual(count($plan->pipes));
 })->with([[21, null], [22, 1.0], [23, null], [24, 1.0]]);
 
 it('can tell a plan that breaks a limit', function () {
@@ -89,15 +91,21 @@ it('names the place and the stock bend where no sequence turns', function (float
     ));
     $plan = Planner::plan($corner, Lines::limits(2.0, 1.0));
 
-    expect($plan->complete)->toBeFalse()->and($plan->obstacles)->toHaveCount(1)->and($plan->obstacles[0]->fromM)->toEqualWithDelta(60.0, 1e-6)->and($plan->obstacles[0]->bendsDeg)->toBe($bends)
-        ->and($plan->quantities()['bends'])->not->toBe([])->and(array_slice($plan->pipes, -1)[0]->toStationM)->toEqualWithDelta(120.0, 0.06); // it goes on beyond
+    expect($plan->complete)->toBeFalse()->and($plan->obstacles)->toHaveCount(1)->and($plan->obstacles[0]->fromM)->toEqualWithDelta(60.0, 1e-6)
+        ->and($plan->obstacles[0]->bendsDeg)->toBe($bends)
+        // it goes on beyond
+        ->and($plan->quantities()['bends'])->not->toBe([])->and(array_slice($plan->pipes, -1)[0]->toStationM)->toEqualWithDelta(120.0, 0.06);
     expect(array_column(array_map(fn ($j) => $j->toArray(), $plan->joints), 'kind'))->toContain('bend');
-})->with(['11 1/4' => [11.25, [11.25]], '22 1/2 and a little' => [24.0, [22.5]], '45' => [45.0, [45.0]], '90' => [90.0, [90.0]], 'two bends' => [56.0, [45.0, 11.25]]]);
+})->with([
+    '11 1/4' => [11.25, [11.25]], '22 1/2 and a little' => [24.0, [22.5]], '45' => [45.0, [45.0]], '90' => [90.0, [90.0]],
+    'two bends' => [56.0, [45.0, 11.25]],
+]);
 
 it('says so when an arc is too tight to follow', function () {
     $plan = Planner::plan(Lines::of([[40, 0], [60, 60], [40, 0]]), Lines::limits(2.0, 1.0));
 
-    expect($plan->obstacles[0]->fromM)->toEqualWithDelta(40.0, 1e-6)->and($plan->obstacles[0]->toM)->toEqualWithDelta(100.0, 1e-6)->and($plan->obstacles[0]->said)->toContain('57.3° right')->toContain('45° + 11¼°');
+    expect($plan->obstacles[0]->fromM)->toEqualWithDelta(40.0, 1e-6)->and($plan->obstacles[0]->toM)->toEqualWithDelta(100.0, 1e-6)
+        ->and($plan->obstacles[0]->said)->toContain('57.3° right')->toContain('45° + 11¼°');
 });
 
 it('turns in plan and profile together within the share', function () {
@@ -114,7 +122,8 @@ it('takes no more pipes of a length than there are', function () {
     $stock = [['length_m' => 12.0, 'count' => 3], ['length_m' => 6.0, 'count' => null]];
     $plan = Planner::plan(Lines::of([[96, 0]]), PlanLimits::of($stock, 2.0));
 
-    expect(count(array_filter($plan->pipes, fn ($p) => $p->lengthM === 12.0)))->toBe(3)->and(count($plan->pipes))->toBe(13)->and($plan->lowerBound)->toBe(13); // 3·12 + 10·6 = 96
+    // 3·12 + 10·6 = 96
+    expect(count(array_filter($plan->pipes, fn ($p) => $p->lengthM === 12.0)))->toBe(3)->and(count($plan->pipes))->toBe(13)->and($plan->lowerBound)->toBe(13);
     expect(Planner::plan(Lines::of([[96, 0]]), PlanLimits::of([['length_m' => 12.0, 'count' => 3]], 2.0))->said)->toContain('run out');
 });
 
@@ -126,7 +135,8 @@ it('cuts only from pipes that are left', function () {
     foreach ([[4, 1], [5, 0], [3, 3], [0, 9]] as [$twelve, $six]) {
         $made = $plan($twelve, $six);
         $used = array_column(array_map(static fn (array $p): array => [$p['length_m'], $p['whole'] + $p['to_cut']], $made->quantities()['pipes']), 1, 0);
-        expect($made->complete)->toBeTrue()->and($made->cutList())->toHaveCount(1)->and($used[12] ?? 0)->toBeLessThanOrEqual($twelve)->and($used[6] ?? 0)->toBeLessThanOrEqual($six);
+        expect($made->complete)->toBeTrue()->and($made->cutList())->toHaveCount(1)->and($used[12] ?? 0)->toBeLessThanOrEqual($twelve)->and($used[6] ?? 0)
+            ->toBeLessThanOrEqual($six);
     }
     expect($plan(4, 0)->complete)->toBeFalse();
 });
@@ -139,7 +149,8 @@ it('plans on from where the last pipe really lies', function () {
 
     expect($plan->complete)->toBeTrue()->and($plan->joints[0]->kind)->toBe('joint')->and($plan->joints[0]->place->distanceTo($here))->toBeLessThan(1e-6)
         ->and($plan->joints[0]->angleDeg())->toBeLessThanOrEqual(1.6)->and(Lines::broken($plan))->toBe([]);
-    expect(Planner::plan($line, Lines::limits(0.2, 1.0), Start::after($line, $line->place(48.0, -0.3), $here, 60.0))->complete)->toBeFalse(); // it points 0.3 m off in 12 m
+    // it points 0.3 m off in 12 m
+    expect(Planner::plan($line, Lines::limits(0.2, 1.0), Start::after($line, $line->place(48.0, -0.3), $here, 60.0))->complete)->toBeFalse();
 });
 
 it('refuses limits that cannot be, all together', function () {
@@ -179,6 +190,7 @@ it('shows laid less planned', function () {
     // the pipe runs due east: right is south
     $laid = AsLaid::of(new Place(0, 0, 5), new Place(12, 0, 5), [1.0, 0.0], [1.3, 0.4], 20.0, -10.0, 5.0);
 
-    expect($laid->deflectionOffDeg)->toEqualWithDelta(0.5, 1e-12)->and($laid->farEnd->northing)->toEqualWithDelta(-0.020, 1e-12)->and($laid->farEnd->easting)->toEqualWithDelta(12.005, 1e-12)->and($laid->farEnd->level)->toEqualWithDelta(4.99, 1e-12)
+    expect($laid->deflectionOffDeg)->toEqualWithDelta(0.5, 1e-12)->and($laid->farEnd->northing)->toEqualWithDelta(-0.020, 1e-12)
+        ->and($laid->farEnd->easting)->toEqualWithDelta(12.005, 1e-12)->and($laid->farEnd->level)->toEqualWithDelta(4.99, 1e-12)
         ->and(AsLaid::of(new Place(0, 0, 5), new Place(12, 0, 5), null, null, null, null, null)->farEnd)->toBeNull();
 });

@@ -49,14 +49,17 @@ it('carries exactly what a joint and a pipe can do', function (int $seed) {
 
 it('starts from a point as well', function () {
     $end = Region::point(0.01, 0.0)->carried(0.02, 0.0, 10.0, 0.05, [], 0.0);
-    expect(min($end->u))->toEqualWithDelta(-0.05, 1e-9)->and(max($end->u))->toEqualWithDelta(0.05, 1e-9)->and($end->nearest(0.0)[1])->toEqualWithDelta(-0.001, 1e-9); // from 0.01 to 0 over 10 m
+    // from 0.01 to 0 over 10 m
+    expect(min($end->u))->toEqualWithDelta(-0.05, 1e-9)->and(max($end->u))->toEqualWithDelta(0.05, 1e-9)->and($end->nearest(0.0)[1])
+        ->toEqualWithDelta(-0.001, 1e-9);
     expect(Region::point(0.2, 0.0)->carried(0.001, 0.0, 10.0, 0.05, [], 0.0)->isEmpty())->toBeTrue();
 });
 
 it('bridges an arc by its chord', function () {
     $chord = Chord::ofLength(Lines::of([[100, 300]]), 20.0, 12.0);
     // R 300, 12 m: half the turn is asin(6/300) = 1.14599°, and the arc is 2·300·0.0200013 = 12.0008 m long
-    expect(rad2deg($chord->before))->toEqualWithDelta(-1.14599, 1e-4)->and(rad2deg($chord->after))->toEqualWithDelta(-1.14599, 1e-4)->and($chord->to - $chord->from)->toEqualWithDelta(12.0008, 1e-4)->and($chord->length)->toEqualWithDelta(12.0, 1e-6);
+    expect(rad2deg($chord->before))->toEqualWithDelta(-1.14599, 1e-4)->and(rad2deg($chord->after))->toEqualWithDelta(-1.14599, 1e-4)
+        ->and($chord->to - $chord->from)->toEqualWithDelta(12.0008, 1e-4)->and($chord->length)->toEqualWithDelta(12.0, 1e-6);
 });
 
 it('never bounds above what is possible', function (array $parts, int $bound) {

@@ -81,7 +81,10 @@ final class Bounds
                     $readings = $walk->changed($good, $key, $off);
                     foreach ($mine as $k => $limit) {
                         $value = $walk->rulebook->value($limit);
-                        if (self::isRead($walk, $readings, $limit) && self::severities($walk, $readings, $limit, 0.05 * $value) !== self::severities($walk, $readings, $limit, 20 * $value)) {
+                        if (
+                            self::isRead($walk, $readings, $limit)
+                            && self::severities($walk, $readings, $limit, 0.05 * $value) !== self::severities($walk, $readings, $limit, 20 * $value)
+                        ) {
                             foreach (self::moved($walk, $readings, $limit) as $what => $said) {
                                 $found["{$what} | {$key} {$how}"] = $said;
                             }

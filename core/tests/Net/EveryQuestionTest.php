@@ -73,7 +73,8 @@ it('has no rule that cannot fail', function (string $id) {
             }
         }
     }
-    $unseen = array_filter(array_diff(array_keys($rules), array_keys($failed)), static fn (string $rule): bool => ! str_ends_with($rule, 'fusion.repeat')); // that takes two records: RepeatAndWeldTest
+    // that takes two records: RepeatAndWeldTest
+    $unseen = array_filter(array_diff(array_keys($rules), array_keys($failed)), static fn (string $rule): bool => ! str_ends_with($rule, 'fusion.repeat'));
     expect(array_values($unseen))->toBe([]);
 })->with('everything');
 

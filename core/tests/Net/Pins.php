@@ -21,7 +21,9 @@ final class Pins
             ksort($found);
             $rules = implode(', ', array_map(static fn (string $rule, string $severity): string => "{$severity} {$rule}", array_keys($found), $found));
 
-            return "{$walk->id} | {$b->at} | {$b->words} | ".($b->verdict->isAccepted() ? 'accepted' : ($b->verdict->isComplete() ? $b->verdict->severity()->value : 'unfinished')).' | '.($rules === '' ? '–' : $rules);
+            return "{$walk->id} | {$b->at} | {$b->words} | ".(
+                $b->verdict->isAccepted() ? 'accepted' : ($b->verdict->isComplete() ? $b->verdict->severity()->value : 'unfinished')
+            ).' | '.($rules === '' ? '–' : $rules);
         }, $walk->badly());
     }
 

@@ -19,7 +19,8 @@ final class Plans
 {
     public const FILE = __DIR__.'/plans.txt';
 
-    public const HEAD = 'method | choice | for whom (rank in ISO, US) | source | gauge kPa | low point | high point | judged from | factor at the low point | minutes | fall let pass kPa | water let pass L';
+    public const HEAD = 'method | choice | for whom (rank in ISO, US) | source | gauge kPa | low point | high point | judged from | factor at the low '
+        .'point | minutes | fall let pass kPa | water let pass L';
 
     /** A hill of 12 m in the middle and a gauge 2 m above the low end: gauge, low and high point differ. */
     private const HILL = ['profile' => [[0, 0.0], [200, 12.0], [400, 4.0]], 'gauge_level_m' => 2.0];
@@ -96,7 +97,8 @@ final class Plans
                 array_map(static fn (Phase $p): string => "{$p->id} ".$n($p->minutes).($p->extendMin > 0.0 ? '–'.$n($p->extendMin) : ''), $plan->phases),
             ),
             $judged->control === Control::Shut ? $n($judged->targetKpa - $judged->lowKpa) : '–',
-            $plan->makeUp['litres'] !== null ? $n($plan->makeUp['litres']) : ($plan->makeUp['l_per_h'] !== null ? $n($plan->makeUp['l_per_h']).' an hour' : '–'),
+            $plan->makeUp['litres'] !== null ? $n($plan->makeUp['litres'])
+                : ($plan->makeUp['l_per_h'] !== null ? $n($plan->makeUp['l_per_h']).' an hour' : '–'),
         ];
     }
 

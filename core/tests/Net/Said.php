@@ -74,7 +74,8 @@ final class Said
         foreach ($walk->procedure->clocks($s) as $clock) {
             $lines = [...$lines, ...self::flat("clock {$clock->id}", $clock->toArray())];
         }
-        foreach ($walk->procedure instanceof LargeBore ? [] : $walk->badly() as $bad) { // what each bad answer is told, and what to do about it; a large bore says the same of each of its restraints
+        // what each bad answer is told, and what to do about it; a large bore says the same of each of its restraints
+        foreach ($walk->procedure instanceof LargeBore ? [] : $walk->badly() as $bad) {
             foreach ($bad->verdict->findings as $finding) {
                 if ($finding->severity->rank() > 0 && in_array($bad->spec->key, $finding->readings, true)) {
                     $lines[] = "{$bad->at} {$bad->words}: ".self::finding($finding);
@@ -89,7 +90,8 @@ final class Said
     {
         $n = static fn (?float $x): string => $x === null ? '–' : sprintf('%.6g', $x);
 
-        return "{$f->severity->value} {$f->rule}: {$f->said} {$f->todo} [{$n($f->measured)} of {$n($f->limit)}, {$n($f->margin)} {$f->unit->value}; {$f->source->tag()}; ".implode(', ', $f->readings).']';
+        return "{$f->severity->value} {$f->rule}: {$f->said} {$f->todo} [{$n($f->measured)} of {$n($f->limit)}, {$n($f->margin)} {$f->unit->value}; {$f->source->tag()}; "
+            .implode(', ', $f->readings).']';
     }
 
     /** @return list<string> */
@@ -164,9 +166,10 @@ final class Said
             }
             $value = self::VALUES[$input->name] ?? ($described['choices'][0] ?? 1.0);
             $all[$input->name] = match (true) {
-                is_float($value) => in_array($input->name, self::EXACT, true) ? $value : round($value * $by, 4), is_array($value) && is_float($value[0] ?? null) => array_map(
-                    static fn (float $v): float => round($v * $by, 4), $value,
-                ), default => $value
+                is_float($value) => in_array($input->name, self::EXACT, true) ? $value
+                    : round($value * $by, 4), is_array($value) && is_float($value[0] ?? null) => array_map(
+                        static fn (float $v): float => round($v * $by, 4), $value,
+                    ), default => $value
             };
         }
 

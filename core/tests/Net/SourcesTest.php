@@ -61,7 +61,8 @@ it('names only sources that are registered, and every registered one', function 
     $code = implode(
         "\n",
         array_map(
-            static fn (SplFileInfo $f): string => $f->isFile() && $f->getExtension() === 'php' && $f->getFilename() !== 'Documents.php' ? (string) file_get_contents($f->getPathname()) : '',
+            static fn (SplFileInfo $f): string => $f->isFile() && $f->getExtension() === 'php' && $f->getFilename() !== 'Documents.php'
+                ? (string) file_get_contents($f->getPathname()) : '',
             iterator_to_array(new RecursiveIteratorIterator(new RecursiveDirectoryIterator(dirname(__DIR__, 2).'/src')), false),
         ),
     );
@@ -70,6 +71,8 @@ it('names only sources that are registered, and every registered one', function 
 });
 
 it('does not know a publication that is not registered', function () {
-    expect(Documents::knows(Source::standard('EN 99999')))->toBeFalse()->and(Documents::knows(Source::fromMemory('somebody’s leaflet')))->toBeFalse()->and(Documents::knows(Source::maker('')))->toBeFalse()
-        ->and(Documents::knows(Source::standard('EN 805', '11.3.3')))->toBeTrue()->and(Documents::knows(Source::fromMemory()))->toBeTrue()->and(Documents::knows(Source::standard('')))->toBeFalse();
+    expect(Documents::knows(Source::standard('EN 99999')))->toBeFalse()->and(Documents::knows(Source::fromMemory('somebody’s leaflet')))->toBeFalse()
+        ->and(Documents::knows(Source::maker('')))->toBeFalse()
+        ->and(Documents::knows(Source::standard('EN 805', '11.3.3')))->toBeTrue()->and(Documents::knows(Source::fromMemory()))->toBeTrue()
+        ->and(Documents::knows(Source::standard('')))->toBeFalse();
 });

@@ -93,7 +93,8 @@ final class Spoilt
         }
 
         return $verdict->passed() && ! array_filter($verdict->findings, static fn ($f): bool => $f->severity === Severity::Watch && match ($hazard) {
-            Hazard::Air => str_ends_with($f->rule, '.looks.trapped_air'), Hazard::Gap => str_ends_with($f->rule, '.gap'), Hazard::Stuck, Hazard::Jump => str_ends_with($f->rule, '.looks.gauge_fault') || str_ends_with($f->rule, '.still'), default => false
+            Hazard::Air => str_ends_with($f->rule, '.looks.trapped_air'), Hazard::Gap => str_ends_with($f->rule, '.gap'), Hazard::Stuck, Hazard::Jump => str_ends_with($f->rule, '.looks.gauge_fault')
+                || str_ends_with($f->rule, '.still'), default => false
         });
     }
 
@@ -105,7 +106,10 @@ final class Spoilt
         $record = Record::of($this->run($hazard === Hazard::Air ? PressureFault::Air : PressureFault::None, $seed), $this->plan, $this->section, $noise);
         if ($hazard === Hazard::Yesterday) {
             $planned = new \DateTimeImmutable('2026-11-23T08:00:00+00:00');
-            if (RecordTime::refusal($planned->modify('-'.(int) $u(66, 1440).' minutes'), $record->length(), $planned, $planned->modify('+3 days'), '1', new \DateTimeZone('UTC')) !== null) {
+            if (RecordTime::refusal(
+                $planned->modify('-'.(int) $u(66, 1440).' minutes'), $record->length(), $planned, $planned->modify('+3 days'), '1',
+                new \DateTimeZone('UTC'),
+            ) !== null) {
                 return null;
             }
         }
@@ -168,7 +172,10 @@ final class Spoilt
     {
         $record->endAfterJudged();
         foreach ($this->plan->phases as $phase) {
-            if (! $phase->judged && in_array($phase->control, [Control::Hold, Control::Open], true) || $this->method->id() === 'as2566-pe' && $phase->id === 'settle') {
+            if (
+                ! $phase->judged && in_array($phase->control, [Control::Hold, Control::Open], true)
+                || $this->method->id() === 'as2566-pe' && $phase->id === 'settle'
+            ) {
                 if (! in_array($phase->id, ['back', 'hold'], true)) {
                     $record->shorten($phase->id, 0.01);
 

@@ -42,7 +42,10 @@ final class Walk
         $dn = match (true) {
             str_contains($id, 'large') => 800, str_starts_with($id, 'gasketed') => 300, default => 180
         };
-        $this->facts = ['dn_mm' => $dn, 'sdr' => 11, 'wall_mm' => $dn === 180 ? 16.4 : 20.0, 'od_largest_mm' => $dn + ($dn === 180 ? 1.1 : 7), 'material' => 'PE 100', 'service' => 'water', 'pipe_length_m' => 6.0, 'planned_h_deg' => 0.0, 'planned_v_deg' => 0.0, 'medium' => ''];
+        $this->facts = [
+            'dn_mm' => $dn, 'sdr' => 11, 'wall_mm' => $dn === 180 ? 16.4 : 20.0, 'od_largest_mm' => $dn + ($dn === 180 ? 1.1 : 7), 'material' => 'PE 100',
+            'service' => 'water', 'pipe_length_m' => 6.0, 'planned_h_deg' => 0.0, 'planned_v_deg' => 0.0, 'medium' => '',
+        ];
     }
 
     /** @param  array<string, mixed>  $facts  in place of the usual ones */
@@ -123,7 +126,8 @@ final class Walk
                 foreach ($this->bad($spec, $reading) as $words => $value) {
                     $changed = $this->changed($good, $spec->key, $value);
                     $verdict = $this->verdict($changed);
-                    $read = self::figures($verdict) !== $before || count($changed->history) !== count($good->history) || array_keys($this->placed($changed)) !== array_keys($placed);
+                    $read = self::figures($verdict) !== $before || count($changed->history) !== count($good->history)
+                        || array_keys($this->placed($changed)) !== array_keys($placed);
                     $all[] = new Badly($at, $way, (string) $words, $spec, $verdict, $read);
                 }
             }
@@ -179,7 +183,9 @@ final class Walk
             $more[] = new Reading($key, $spec->accept($value, $this->rulebook->units), $first, 'Crew');
         }
 
-        return (new GoodCrew($this->procedure, $this->facts(), $this->rulebook))->readings($good->history[count($good->history) - 1]->takenAt, new Readings([...$more, ...$good->history]));
+        return (new GoodCrew($this->procedure, $this->facts(), $this->rulebook))->readings(
+            $good->history[count($good->history) - 1]->takenAt, new Readings([...$more, ...$good->history]),
+        );
     }
 
     /**
@@ -198,7 +204,11 @@ final class Walk
             ReadingKind::Series => self::badSeries($spec, $good),
             ReadingKind::Now => ['a day too early' => $earlier, 'a day too late' => $good->takenAt->modify('+1 day')->format(\DateTimeInterface::RFC3339)],
             ReadingKind::Code => ['another fitting' => self::otherCode()],
-            ReadingKind::Equipment => ['paper run out' => [...(array) $good->value, 'calibration_until' => '2020-01-01'], 'no paper' => [...(array) $good->value, 'calibration_until' => ''], 'operator run out' => [...(array) $good->value, 'certificate_until' => '2020-01-01']],
+            ReadingKind::Equipment => [
+                'paper run out' => [...(array) $good->value, 'calibration_until' => '2020-01-01'],
+                'no paper' => [...(array) $good->value, 'calibration_until' => ''],
+                'operator run out' => [...(array) $good->value, 'certificate_until' => '2020-01-01'],
+            ],
             ReadingKind::Record => self::badRecords((array) $good->value),
         };
     }
@@ -236,7 +246,9 @@ final class Walk
         foreach (TraceClass::cases() as $class) {
             if ($class !== TraceClass::Good) {
                 $trace = (new FusionControlUnit($volts, $ohms, $time, 15.0, $class))->run(11);
-                $bad[$class->value] = [...$good, ...$trace->summary(15.0), 'diagnosis' => Diagnosis::of($trace, Nominal::of($volts, $ohms, $time, 15.0))->toArray()];
+                $bad[$class->value] = [
+                    ...$good, ...$trace->summary(15.0), 'diagnosis' => Diagnosis::of($trace, Nominal::of($volts, $ohms, $time, 15.0))->toArray(),
+                ];
                 $bad["{$class->value}, not diagnosed"] = [...$good, ...$trace->summary(15.0), 'diagnosis' => null];
             }
         }
@@ -255,7 +267,9 @@ final class Walk
             $history[] = $reading->key === $key ? new Reading($key, $value, $reading->takenAt, $reading->by) : $reading;
         }
 
-        return (new GoodCrew($this->procedure, $this->facts(), $this->rulebook, [$key => $value]))->readings($history[count($history) - 1]->takenAt, new Readings($history));
+        return (new GoodCrew($this->procedure, $this->facts(), $this->rulebook, [$key => $value]))->readings(
+            $history[count($history) - 1]->takenAt, new Readings($history),
+        );
     }
 
     public function without(Readings $good, string $key): Readings

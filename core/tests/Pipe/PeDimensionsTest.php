@@ -51,14 +51,18 @@ it('has the largest diameter of ISO 11922-1, but for two printed values', functi
 
 it('refuses a pipe that is not in the table', function (int $dn, float $sdr, string $says) {
     expect(fn () => PeDimensions::of($dn, $sdr))->toThrow(InvalidInput::class, $says);
-})->with([[181, 11.0, 'dn 181 is not in the PE table'], [180, 12.0, 'SDR 12 is not in the PE table'], [1200, 9.0, 'SDR 9 is not in the PE table for dn 1200'], [0, 11.0, 'dn 0']]);
+})->with([
+    [181, 11.0, 'dn 181 is not in the PE table'], [180, 12.0, 'SDR 12 is not in the PE table'], [1200, 9.0, 'SDR 9 is not in the PE table for dn 1200'],
+    [0, 11.0, 'dn 0'],
+]);
 
 // ASME B36.10M: from 14 in up the outside diameter is the nominal size. DN equivalents printed beside AWWA C151: 6.90 in = 175.3 mm, 25.80 in = 655.3 mm.
 it('has the inch diameters', function () {
     foreach (PeInch::IPS as $size => $inches) {
         expect((float) $size >= 14 ? $inches === (float) $size : $inches > (float) $size)->toBeTrue();
     }
-    expect(PeDimensions::inches('dips', 6.0) * 25.4)->toEqualWithDelta(175.3, 0.05)->and(PeDimensions::inches('dips', 24.0) * 25.4)->toEqualWithDelta(655.3, 0.05)
+    expect(PeDimensions::inches('dips', 6.0) * 25.4)->toEqualWithDelta(175.3, 0.05)->and(PeDimensions::inches('dips', 24.0) * 25.4)
+        ->toEqualWithDelta(655.3, 0.05)
         ->and(fn () => PeDimensions::inches('ips', 7.0))->toThrow(InvalidInput::class, '7 in is not an IPS size');
 });
 

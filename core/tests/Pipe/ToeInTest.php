@@ -15,5 +15,6 @@ it('tells toe-in from a wrong pipe', function (float $end, float $back, ToeIn $v
 ]);
 
 it('refuses limits the wrong way round and diameters of nothing', function () {
-    expect(fn () => ToeIn::judge(180, 180, 181, 180))->toThrow(InvalidInput::class, 'Exchange them')->and(fn () => ToeIn::judge(0, 180, 180, 181))->toThrow(InvalidInput::class, 'end_od_mm');
+    expect(fn () => ToeIn::judge(180, 180, 181, 180))->toThrow(InvalidInput::class, 'Exchange them')->and(fn () => ToeIn::judge(0, 180, 180, 181))
+        ->toThrow(InvalidInput::class, 'end_od_mm');
 });

@@ -19,7 +19,10 @@ final class BlindSections
 {
     private const PIPES = [['pe', 147.0, 16.4], ['pe', 257.0, 28.6], ['pvc', 180.0, 9.6], ['pvc', 285.0, 15.0], ['iron', 306.0, 7.2], ['iron', 156.0, 6.0]];
 
-    /** @return \Generator<int, array{list<Cause>, list<array{t: float, p: float, c: float, added: float}>, Section, float, float}> truth, trace, section, allowed and true leak in L/h */
+    /**
+     * @return \Generator<int, array{list<Cause>, list<array{t: float, p: float, c: float, added: float}>, Section, float, float}> truth, trace, section,
+     *     allowed and true leak in L/h
+     */
     public static function all(int $count, int $seed): \Generator
     {
         $random = new Noise($seed);

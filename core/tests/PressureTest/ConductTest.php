@@ -58,4 +58,7 @@ it('keeps the gaps of the logging', function (array $gaps, bool $on, ?array $aft
 it('takes a reading from the beginning of the test until two minutes ahead', function (string $at, bool $may) {
     $of = static fn (string $t): DateTimeImmutable => new DateTimeImmutable("2026-11-23T{$t}Z");
     expect(Conduct::at($of($at), $of('08:00:00'), $of('09:00:00')) === null)->toBe($may);
-})->with(['a second before' => ['07:59:59', false], 'at its beginning' => ['08:00:00', true], 'two minutes ahead' => ['09:02:00', true], 'a second more' => ['09:02:01', false]]);
+})->with([
+    'a second before' => ['07:59:59', false], 'at its beginning' => ['08:00:00', true], 'two minutes ahead' => ['09:02:00', true],
+    'a second more' => ['09:02:01', false],
+]);

@@ -35,7 +35,10 @@ function severityOf(TestVerdict $verdict, string $rule): ?string
 it('EN 805 loss: at most 20 kPa and slowing', function (float $middle, float $end, bool $passes) {
     $trace = Drawn::trace([[0, 0], [15, 1200], [75, 1200], [105, 1200 - $middle], [135, 1200 - $end]]);
     expect(judgedBy(new Methods\En805Loss, Sections::iron(), $trace)->passed())->toBe($passes);
-})->with(['15 kPa, slowing' => [9, 15, true], 'exactly 20' => [12, 20, true], 'just over' => [12, 20.6, false], 'little, but quickening' => [4, 12, false], 'steady' => [0, 0, true]]);
+})->with([
+    '15 kPa, slowing' => [9, 15, true], 'exactly 20' => [12, 20, true], 'just over' => [12, 20.6, false], 'little, but quickening' => [4, 12, false],
+    'steady' => [0, 0, true],
+]);
 
 it('EN 805 loss: concrete may lose 40 kPa', function () {
     $concrete = Sections::iron([
@@ -77,7 +80,8 @@ it(
 it('EN 805 air check: water drawn off against the fall', function (float $litres, string $reading) {
     $trace = Drawn::trace([[0, 0], [15, 1200], [25, 1200], [27, 1150], [31, 1150]], 10.0);
     $verdict = judgedBy(new Methods\En805Air, Sections::iron(), $trace, ['drawn_off_l' => $litres]);
-    expect($verdict->reading)->toBe($reading)->and($verdict->state())->toBe('advised')->and($verdict->figures['drop_kpa'])->toEqualWithDelta(50.0, 1.0)->and($verdict->figures['hides_air_l'])->toBeGreaterThan(0.0);
+    expect($verdict->reading)->toBe($reading)->and($verdict->state())->toBe('advised')->and($verdict->figures['drop_kpa'])->toEqualWithDelta(50.0, 1.0)
+        ->and($verdict->figures['hides_air_l'])->toBeGreaterThan(0.0);
 })->with([[1.5, 'little air'], [1.8, 'air']]);
 
 // EN 805, A.27 (from memory). MDP 700: STP 1050; 70 % of it 735; draw-off 105 to 157.5 kPa.
@@ -117,11 +121,14 @@ it('C600: make-up within the allowance, pressure within 5 psi', function (float 
 
 it('C600: older editions allow a ninth more', function () {
     $trace = Drawn::trace([[0, 0, 12, 0], [15, 1200, 12, 20], [136, 1200, 12, 20 + 2.0167 * 5.6]]);
-    expect(judgedBy(new Methods\C600, Sections::iron(), $trace)->passed())->toBeFalse()->and(judgedBy(new Methods\C600, Sections::iron(), $trace, [], ['divisor' => '133200'])->passed())->toBeTrue(); // 5.230 · 148 000/133 200 = 5.811
+    // 5.230 · 148 000/133 200 = 5.811
+    expect(judgedBy(new Methods\C600, Sections::iron(), $trace)->passed())->toBeFalse()
+        ->and(judgedBy(new Methods\C600, Sections::iron(), $trace, [], ['divisor' => '133200'])->passed())->toBeTrue();
 });
 
 it('C600: judges a band that is narrow at a high pressure from within it', function () {
-    $section = Sections::iron(['working_kpa' => 1600.0, 'ratings' => [['name' => 'valve', 'kpa' => 2600.0]]]); // 2400 kPa at the gauge, 34.5 kPa are 1.4 % of it
+    // 2400 kPa at the gauge, 34.5 kPa are 1.4 % of it
+    $section = Sections::iron(['working_kpa' => 1600.0, 'ratings' => [['name' => 'valve', 'kpa' => 2600.0]]]);
     $trace = Drawn::trace([[0, 0, 12, 0], [15, 2400, 12, 20], [140, 2400, 12, 20.1]]);
     expect(judgedBy(new Methods\C600, $section, $trace)->passed())->toBeTrue();
 });
@@ -129,7 +136,8 @@ it('C600: judges a band that is narrow at a high pressure from within it', funct
 it('C600: 1.25 × working high, 1.5 × low, never above the rating', function () {
     $plan = (new Methods\C600)->plan(Sections::iron(['profile' => [[0, 0.0], [400, 40.0]]]));
     // low: 1.5·800 = 1200 at 0 m; high: 1.25·800 = 1000 at 40 m asks for 1392.27 at 0 m: that rules
-    expect($plan->gaugeKpa)->toEqualWithDelta(1000 + 40 * 9.80665, 1e-6)->and($plan->highKpa)->toEqualWithDelta(1000.0, 1e-6)->and($plan->window['feasible'])->toBeTrue();
+    expect($plan->gaugeKpa)->toEqualWithDelta(1000 + 40 * 9.80665, 1e-6)->and($plan->highKpa)->toEqualWithDelta(1000.0, 1e-6)
+        ->and($plan->window['feasible'])->toBeTrue();
     expect((new Methods\C600)->plan(Sections::iron(['profile' => [[0, 0.0], [400, 70.0]]]))->window['feasible'])->toBeFalse(); // 1000 + 686 > 1600
 });
 
@@ -198,8 +206,11 @@ it('F1417: no more than 1.0 psi in the time of the table', function (float $psi,
 
 it('F1417: starts higher under groundwater and never above 9 psi', function () {
     $wet = static fn (float $metres): TestSection => Sections::sewer(['groundwater_m' => $metres]);
-    expect((new Methods\F1417)->plan($wet(1.524))->judgedKpa)->toEqualWithDelta((3.5 + 5 * 0.43) * 6.894757, 1e-3)->and((new Methods\F1417)->plan($wet(3.54))->window['feasible'])->toBeTrue()
-        ->and((new Methods\F1417)->plan($wet(3.55))->window)->toMatchArray(['feasible' => false])->and((new Methods\F1417)->plan($wet(3.55))->window['said'])->toContain('Air will not do')->toContain('test with water'); // 11.63 ft are 3.544 m
+    expect((new Methods\F1417)->plan($wet(1.524))->judgedKpa)->toEqualWithDelta((3.5 + 5 * 0.43) * 6.894757, 1e-3)
+        ->and((new Methods\F1417)->plan($wet(3.54))->window['feasible'])->toBeTrue()
+        // 11.63 ft are 3.544 m
+        ->and((new Methods\F1417)->plan($wet(3.55))->window)->toMatchArray(['feasible' => false])
+        ->and((new Methods\F1417)->plan($wet(3.55))->window['said'])->toContain('Air will not do')->toContain('test with water');
 });
 
 // ASTM C924 (from memory): 12 in 1.8 min per 100 ft; 196.85 ft: 3.543 min
@@ -262,7 +273,8 @@ it('composite: steps, settling and hold', function (array $change, ?string $rule
     $bad = array_values(array_filter($verdict->findings, static fn ($f): bool => $f->severity->rank() >= 2));
     expect($verdict->passed())->toBe(
         $rule === null, implode(' ', array_map(static fn ($f): string => $f->said, $bad)),
-    )->and($rule === null || in_array(severityOf($verdict, $rule), ['mend', 'stop'], true))->toBeTrue(implode(' ', array_map(static fn ($f): string => $f->rule.': '.$f->said, $verdict->findings)));
+    )->and($rule === null || in_array(severityOf($verdict, $rule), ['mend', 'stop'], true))
+        ->toBeTrue(implode(' ', array_map(static fn ($f): string => $f->rule.': '.$f->said, $verdict->findings)));
 })->with([
     'as it should be' => [[], null], 'raised too fast' => [['ramp' => 2.0], 'ramp'], 'a step held too short' => [['step' => 3.0], 'step_1'],
     'no steps' => [['step' => 0.1, 'ramp' => 2.6], 'step_2'],

@@ -64,7 +64,8 @@ it('lets a supervisor overrule a gate on record, but not a plan that cannot be n
         null, 'id',
     );
 
-    expect($gates['joints']['holds'])->toBeTrue()->and($gates['joints']['overrule']['by'])->toBe('Vera')->and($gates['site']['holds'])->toBeTrue()->and($gates['plan']['holds'])->toBeFalse()->and($gates['people']['holds'])->toBeFalse();
+    expect($gates['joints']['holds'])->toBeTrue()->and($gates['joints']['overrule']['by'])->toBe('Vera')->and($gates['site']['holds'])->toBeTrue()
+        ->and($gates['plan']['holds'])->toBeFalse()->and($gates['people']['holds'])->toBeFalse();
 });
 
 it('asks after a failed test what was done about it', function (?bool $mended, ?bool $holds) {

@@ -24,8 +24,10 @@ use Diastoma\Core\Simulation\PressureLogger;
 
 it('finds a moment, a stretch and the longest gap in a trace', function () {
     $trace = PressureTrace::columns([0.0, 10.0, 20.0, 100.0, 110.0], [1.0, 2.0, 3.0, 4.0, 5.0], [null, 12.0, null, null, 13.0], [0.0, 1.0, null, 2.0, 2.5]);
-    expect($trace->index(10.0))->toBe(1)->and($trace->index(10.1))->toBe(2)->and($trace->index(999.0))->toBe(5)->and($trace->pressures(10.0, 100.0))->toBe([2.0, 3.0, 4.0])->and(array_column($trace->rows(20.0), 't'))->toBe([20.0, 100.0, 110.0])
-        ->and($trace->addedAt(20.0))->toBe(1.0)->and($trace->addedAt(110.0))->toBe(2.5)->and($trace->celsiusAt(0.0))->toBe(12.0)->and($trace->longestGap(0.0, 110.0))->toBe([
+    expect($trace->index(10.0))->toBe(1)->and($trace->index(10.1))->toBe(2)->and($trace->index(999.0))->toBe(5)->and($trace->pressures(10.0, 100.0))
+        ->toBe([2.0, 3.0, 4.0])->and(array_column($trace->rows(20.0), 't'))->toBe([20.0, 100.0, 110.0])
+        ->and($trace->addedAt(20.0))->toBe(1.0)->and($trace->addedAt(110.0))->toBe(2.5)->and($trace->celsiusAt(0.0))->toBe(12.0)
+        ->and($trace->longestGap(0.0, 110.0))->toBe([
             'from_s' => 20.0, 'length_s' => 80.0, 'usual_s' => 10.0,
         ])
         ->and($trace->at(500.0))->toBeNull()->and($trace->thinned(2)->count())->toBeLessThanOrEqual(3);
@@ -89,7 +91,10 @@ it('tells gas that leaves from gas that cools', function (float $leakPerHour, fl
     expect($read['looks_like'][0]['cause'])->toBe($first)->and(in_array(
         'temperature_drift', array_column($read['looks_like'], 'cause'), true,
     ))->toBe($weather)->and($read['leak_l_per_h'])->toEqualWithDelta($leakPerHour, 0.4 + 0.15 * $cools * 5);
-})->with(['tight' => [0.0, 0.0, 'tight', false], 'a leak' => [12.0, 0.0, 'leak', false], 'a cold evening' => [0.0, 2.0, 'tight', true], 'both' => [30.0, 1.0, 'leak', true]]);
+})->with([
+    'tight' => [0.0, 0.0, 'tight', false], 'a leak' => [12.0, 0.0, 'leak', false], 'a cold evening' => [0.0, 2.0, 'tight', true],
+    'both' => [30.0, 1.0, 'leak', true],
+]);
 
 it(
     'says nothing of too few readings',
@@ -103,7 +108,10 @@ it('gives every simulated section the meaning it was made with', function (Press
     $run = (new PressureLogger($section, $fault))->run($plan, 21);
     $read = Meaning::of($run->trace, $plan, $method->judge($run, $plan, $section), $section);
     expect(array_column($read['looks_like'], 'cause'))->toContain($cause);
-})->with([[PressureFault::None, 'tight'], [PressureFault::Leak, 'leak'], [PressureFault::Air, 'trapped_air'], [PressureFault::Warming, 'temperature_drift'], [PressureFault::Gauge, 'gauge_fault']]);
+})->with([
+    [PressureFault::None, 'tight'], [PressureFault::Leak, 'leak'], [PressureFault::Air, 'trapped_air'], [PressureFault::Warming, 'temperature_drift'],
+    [PressureFault::Gauge, 'gauge_fault'],
+]);
 
 it('finds the leak of a gas main and of nothing else', function (PressureFault $fault, string $cause) {
     $section = Sections::gas();
@@ -120,7 +128,10 @@ it(
 
 it('prints pressures in the units of the rulebook, low ones finely', function (UnitSystem $units, float $highest, float $kpa, string $said) {
     expect((new Words($units))->upTo($highest)->kpa($kpa))->toBe($said);
-})->with([[UnitSystem::Metric, 1500.0, 1492.15, '14.922 bar'], [UnitSystem::Metric, 11.0, 10.25, '102.5 mbar'], [UnitSystem::UsCustomary, 1500.0, 1000.0, '145 psi'], [UnitSystem::UsCustomary, 30.0, 24.13165, '3.50 psi']]);
+})->with([
+    [UnitSystem::Metric, 1500.0, 1492.15, '14.922 bar'], [UnitSystem::Metric, 11.0, 10.25, '102.5 mbar'],
+    [UnitSystem::UsCustomary, 1500.0, 1000.0, '145 psi'], [UnitSystem::UsCustomary, 30.0, 24.13165, '3.50 psi'],
+]);
 
 it(
     'prints so that a figure never contradicts its verdict',
@@ -129,5 +140,6 @@ it(
 
 it('refuses a choice that a method does not give', function () {
     $options = (new GasPlastic)->options();
-    expect(Option::chosen($options, []))->toBe(['leak' => '5'])->and(Option::chosen($options, ['leak' => 1]))->toBe(['leak' => '1'])->and(fn () => Option::chosen($options, ['leak' => '7']))->toThrow(InvalidInput::class, 'Known: 5, 1');
+    expect(Option::chosen($options, []))->toBe(['leak' => '5'])->and(Option::chosen($options, ['leak' => 1]))->toBe(['leak' => '1'])
+        ->and(fn () => Option::chosen($options, ['leak' => '7']))->toThrow(InvalidInput::class, 'Known: 5, 1');
 });

@@ -33,7 +33,10 @@ final class StrangeSections
 
     private const STEP_S = 20.0;
 
-    /** @return \Generator<int, array{list<Cause>, list<array{t: float, p: float, c: ?float, added: ?float}>, Section, float, float, string}> truth, trace, what is told of the pipe, allowed and true leak in L/h, words */
+    /**
+     * @return \Generator<int, array{list<Cause>, list<array{t: float, p: float, c: ?float, added: ?float}>, Section, float, float, string}> truth, trace,
+     *     what is told of the pipe, allowed and true leak in L/h, words
+     */
     public static function all(int $count, int $seed): \Generator
     {
         for ($k = 0; $k < $count; $k++) {

@@ -30,14 +30,16 @@ it('takes a number within what can be real, the bounds among it', function (mixe
 
 it('says bounds in the units of the rulebook', function () {
     $spec = ReadingSpec::number('ambient_c', 'Air', Unit::Celsius, -40.0, 60.0);
-    expect(refusal($spec, 100, UnitSystem::Metric))->toContain('100 °C')->toContain('60 °C')->and(refusal($spec, 100, UnitSystem::UsCustomary))->toContain('212 °F')->toContain('140 °F');
+    expect(refusal($spec, 100, UnitSystem::Metric))->toContain('100 °C')->toContain('60 °C')->and(refusal($spec, 100, UnitSystem::UsCustomary))
+        ->toContain('212 °F')->toContain('140 °F');
 });
 
 it('takes a series of the lengths it knows and tells every value that is wrong', function () {
     $spec = ReadingSpec::series('d', 'Diameters', Unit::Millimetre, 100.0, 200.0, [4, 8], 'dial');
     expect($spec->accept(
         [180, 181.0, 182, 183], UnitSystem::Metric,
-    ))->toBe([180.0, 181.0, 182.0, 183.0])->and(refusal($spec, [180, 181, 182]))->toContain('4, 8')->and(refusal($spec, ['a' => 180]))->not->toBe('')->and(refusal($spec, 'many'))->not->toBe('');
+    ))->toBe([180.0, 181.0, 182.0, 183.0])->and(refusal($spec, [180, 181, 182]))->toContain('4, 8')->and(refusal($spec, ['a' => 180]))->not->toBe('')
+        ->and(refusal($spec, 'many'))->not->toBe('');
     try {
         $spec->accept([180, 'x', 300, 181], UnitSystem::Metric);
         $faults = [];
@@ -68,7 +70,8 @@ it('keeps a code as its check gives it back, and names the field when the check 
         'label', 'Label', '',
         static fn (string $raw): string => strlen($raw) === 4 ? strtoupper($raw) : throw InvalidInput::field('other', 'Four letters are wanted.'),
     );
-    expect($spec->accept('abcd', UnitSystem::Metric))->toBe('ABCD')->and(refusal($spec, 'abc'))->toBe('Four letters are wanted.')->and(refusal($spec, '  '))->toContain('scan or type');
+    expect($spec->accept('abcd', UnitSystem::Metric))->toBe('ABCD')->and(refusal($spec, 'abc'))->toBe('Four letters are wanted.')->and(refusal($spec, '  '))
+        ->toContain('scan or type');
     try {
         $spec->accept('abc', UnitSystem::Metric);
     } catch (InvalidInput $fault) {

@@ -25,7 +25,9 @@ it(
     fn (int $dn, float $sdr, float $wall) => expect(answered('pe.dimensions', ['dn_mm' => $dn, 'sdr' => $sdr], 'wall_min_mm'))->toEqualWithDelta($wall, 1e-9),
 )->with(rowsOf('en12201-walls'));
 
-it('has the diameters of PE pipe', fn (int $dn, float $largest) => expect(answered('pe.dimensions', ['dn_mm' => $dn, 'sdr' => $dn < 32 ? 9 : 17], 'od_max_mm'))->toEqualWithDelta($largest, 1e-9)
+it('has the diameters of PE pipe', fn (int $dn, float $largest) => expect(answered(
+    'pe.dimensions', ['dn_mm' => $dn, 'sdr' => $dn < 32 ? 9 : 17], 'od_max_mm',
+))->toEqualWithDelta($largest, 1e-9)
     ->and(answered('pe.dimensions', ['dn_mm' => $dn, 'sdr' => $dn < 32 ? 9 : 17], 'od_min_mm'))->toEqual($dn))->with(rowsOf('en12201-diameters'));
 
 it(
@@ -60,7 +62,8 @@ it(
 // inches at the end of a length are printed to the whole inch
 it('has the deflection of iron joints', function (string $joint, int $size, float $degrees, float $in18, float $in20) {
     $answer = Reckoner::reckon('di.deflection', ['joint' => $joint, 'size_in' => $size])['result'];
-    expect($answer['angle_deg'])->toEqualWithDelta($degrees, 0.01)->and($answer['offset_in_18ft'])->toEqualWithDelta($in18, 0.7)->and($answer['offset_in_20ft'])->toEqualWithDelta($in20, 0.7);
+    expect($answer['angle_deg'])->toEqualWithDelta($degrees, 0.01)->and($answer['offset_in_18ft'])->toEqualWithDelta($in18, 0.7)
+        ->and($answer['offset_in_20ft'])->toEqualWithDelta($in20, 0.7);
 })->with(rowsOf('c600-deflection'));
 
 it(

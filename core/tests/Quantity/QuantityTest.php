@@ -42,7 +42,10 @@ it('refuses a number that is none', fn () => expect(fn () => Pressure::of(INF, '
 
 it('compares with limits so that equal passes in floating point', function (float $value, float $limit, bool $passes) {
     expect(Compare::atMost($value, $limit))->toBe($passes);
-})->with(['615.1 − 609 against 6.1' => [615.1 - 609.0, 6.1, true], '0.1 + 0.2 against 0.3' => [0.1 + 0.2, 0.3, true], 'truly above' => [6.1001, 6.1, false], 'zero' => [0.0, 0.0, true], 'negative' => [-1.0, -2.0, false]]);
+})->with([
+    '615.1 − 609 against 6.1' => [615.1 - 609.0, 6.1, true], '0.1 + 0.2 against 0.3' => [0.1 + 0.2, 0.3, true], 'truly above' => [6.1001, 6.1, false],
+    'zero' => [0.0, 0.0, true], 'negative' => [-1.0, -2.0, false],
+]);
 
 it('rounds towards the worse side when told', function (Rounding $rounding, float $value, string $text) {
     expect($rounding->print($value, 2))->toBe($text);

@@ -34,7 +34,11 @@ it('answers', function (string $id, array $input, array $part) {
     ['gasketed.angle', ['offset_mm' => 300, 'length_m' => 6], ['angle_deg' => 2.8659839825988]], // asin(0.3/6)
     ['gasketed.angle', ['gap_max_mm' => 22, 'gap_min_mm' => 9, 'od_mm' => 300], ['angle_deg' => 2.4812648012]], // atan(13/300)
     ['ef.fusion-time', ['nominal_s' => 260, 'reference_c' => 23, 'ambient_c' => 13, 'coefficient_per_c' => 0.004], ['time_s' => 270.4]], // 260·(1 + 0.004·10)
-    ['ef.supply', ['voltage_v' => 40, 'resistance_ohm' => 0.64, 'cable_m' => 29, 'cable_mm2' => 10, 'efficiency' => 1, 'power_factor' => 1], ['current_a' => 62.5, 'power_kw' => 2.5, 'generator_kva' => 2.5, 'cable_drop_v' => 6.25]], // 2·29/(58·10)·62.5
+    // 2·29/(58·10)·62.5
+    [
+        'ef.supply', ['voltage_v' => 40, 'resistance_ohm' => 0.64, 'cable_m' => 29, 'cable_mm2' => 10, 'efficiency' => 1, 'power_factor' => 1],
+        ['current_a' => 62.5, 'power_kw' => 2.5, 'generator_kva' => 2.5, 'cable_drop_v' => 6.25],
+    ],
     ['pe.us-rating', ['hds_psi' => 1000, 'dr' => 11, 'design_factor' => 1], ['pr_psi' => 200.0]],
     ['pe.dimensions', ['dn_mm' => 450, 'sdr' => 11], ['od_min_mm' => 450.0, 'od_max_mm' => 452.7, 'wall_min_mm' => 40.9, 'ovality_max_mm' => 15.6]],
     ['pe.outside-diameter', ['series' => 'ips', 'size_in' => 6], ['od_in' => 6.625, 'od_mm' => 168.275]],
@@ -58,7 +62,8 @@ it('counts clocks in the zone given', function () {
 it('reads a label', function () {
     $result = Reckoner::reckon('ef.label', ['code' => Joint::label()])['result'];
 
-    expect($result['valid'])->toBeTrue()->and($result['check_digit'])->toBe((int) Joint::label()[23])->and($result['fields']['fusion_time_s']['value'])->toBe(260.0);
+    expect($result['valid'])->toBeTrue()->and($result['check_digit'])->toBe((int) Joint::label()[23])->and($result['fields']['fusion_time_s']['value'])
+        ->toBe(260.0);
 });
 
 it('refuses bad input and names the field', function (string $id, array $input, array $fields) {

@@ -35,7 +35,9 @@ function situation(array $readings, string $at = '2026-11-23T08:00:00+00:00', Un
 
 $depth = static fn (Situation $s): ?float => $s->readings->number('d');
 
-it('judges at most: 80 % is go, more is watch, equal passes, more is mend', function (float $value, Severity $severity, string $said, float $margin) use ($depth) {
+it('judges at most: 80 % is go, more is watch, equal passes, more is mend', function (
+    float $value, Severity $severity, string $said, float $margin,
+) use ($depth) {
     $finding = (new NumberAtMost('r', ['d'], $depth, 'depth', 'Depth', 'Do it again.'))->judge(situation(['d' => $value]));
 
     expect($finding->severity)->toBe($severity)->and($finding->said)->toBe($said)->and($finding->margin)->toEqualWithDelta($margin, 1e-9)
@@ -109,14 +111,18 @@ it('judges a paper by the day of the reading', function (string $until, Severity
     $rule = new InDate('r', 'p', 'name', 'until', 'Certificate', 'Renew it.', Source::commonPractice());
 
     expect($rule->judge(situation(['p' => ['name' => 'Ada', 'until' => $until]]))->severity)->toBe($severity);
-})->with([['2026-11-22', Severity::Stop], ['2026-11-23', Severity::Watch], ['2026-12-06', Severity::Watch], ['2026-12-07', Severity::Go], ['', Severity::Stop]]);
+})->with([
+    ['2026-11-22', Severity::Stop], ['2026-11-23', Severity::Watch], ['2026-12-06', Severity::Watch], ['2026-12-07', Severity::Go], ['', Severity::Stop],
+]);
 
 it('keeps readings apart by kind', function () {
     $readings = situation(['n' => 1.5, 'y' => true, 't' => 'word', 's' => [1.0, 2.0], 'r' => ['a' => 1], 'm' => '2026-11-23T08:00:00+00:00'])->readings;
 
-    expect($readings->number('n'))->toBe(1.5)->and($readings->number('t'))->toBeNull()->and($readings->yes('y'))->toBeTrue()->and($readings->yes('n'))->toBeNull()
+    expect($readings->number('n'))->toBe(1.5)->and($readings->number('t'))->toBeNull()->and($readings->yes('y'))->toBeTrue()->and($readings->yes('n'))
+        ->toBeNull()
         ->and($readings->text('t'))->toBe('word')->and($readings->series('s'))->toBe([1.0, 2.0])->and($readings->series('r'))->toBeNull()
-        ->and($readings->record('r'))->toBe(['a' => 1])->and($readings->record('s'))->toBeNull()->and($readings->time('m')?->format('H:i'))->toBe('08:00')->and($readings->time('nothing'))->toBeNull();
+        ->and($readings->record('r'))->toBe(['a' => 1])->and($readings->record('s'))->toBeNull()->and($readings->time('m')?->format('H:i'))->toBe('08:00')
+        ->and($readings->time('nothing'))->toBeNull();
 });
 
 it('tells a fact that is missing from one that is there', function () {
@@ -124,5 +130,6 @@ it('tells a fact that is missing from one that is there', function () {
 
     expect($facts->number('dn_mm'))->toBe(180.0)->and($facts->text('name'))->toBe('Ada')->and($facts->text('nothing'))->toBe('')
         ->and($facts->day('until')?->format('Y-m-d'))->toBe('2026-11-23')->and($facts->day('none'))->toBeNull()
-        ->and(fn () => $facts->number('name'))->toThrow(OutOfBoundsException::class, 'name')->and(fn () => $facts->number('nothing'))->toThrow(OutOfBoundsException::class);
+        ->and(fn () => $facts->number('name'))->toThrow(OutOfBoundsException::class, 'name')->and(fn () => $facts->number('nothing'))
+        ->toThrow(OutOfBoundsException::class);
 });

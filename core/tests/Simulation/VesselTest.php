@@ -15,7 +15,8 @@ function waterVessel(array $creep = [], float $airL = 0.0, ?Closure $leak = null
 // V·(1/K + D/(e·E)): 10 000 L · (1/2.1 + 300/(7.2·170)) /GPa = 7.21289e-3 L/kPa
 it('takes for a pressure what an elastic pipe takes', function () {
     $vessel = waterVessel();
-    expect($vessel->compliance())->toEqualWithDelta(7.21289e-3, 1e-7)->and($vessel->bringTo(1000.0))->toEqualWithDelta(7.21289, 1e-4)->and($vessel->bringTo(900.0))->toEqualWithDelta(-0.721289, 1e-5);
+    expect($vessel->compliance())->toEqualWithDelta(7.21289e-3, 1e-7)->and($vessel->bringTo(1000.0))->toEqualWithDelta(7.21289, 1e-4)
+        ->and($vessel->bringTo(900.0))->toEqualWithDelta(-0.721289, 1e-5);
 });
 
 // Closed form of an orifice on an elastic vessel: dp/dt = −q√p/C, so √p falls in a straight line: √p = √p0 − q·t/(2C)

@@ -43,7 +43,8 @@ it('keeps a step shut until somebody of the role has signed', function () use ($
     $early = $sitting->take($row, $people['ada'], $now);
     expect($early)->toBeInstanceOf(Refused::class)->and($early->said)->toContain('waits for the signature of the supervisor');
     $wrong = $sitting->take(written(Entry::SIGNATURE, ['key' => 'hold', 'remark' => 'Seen.']), $people['ines'], $now);
-    expect($wrong)->toBeInstanceOf(Refused::class)->and($wrong->why)->toBe(Refused::FORBIDDEN)->and($wrong->said)->toContain('Hold point is signed by: supervisor')->and($sitting->state())->toBe(State::Planned);
+    expect($wrong)->toBeInstanceOf(Refused::class)->and($wrong->why)->toBe(Refused::FORBIDDEN)->and($wrong->said)
+        ->toContain('Hold point is signed by: supervisor')->and($sitting->state())->toBe(State::Planned);
     $signed = $sitting->take(written(Entry::SIGNATURE, ['key' => 'hold', 'remark' => ' Seen. ']), $people['vera'], $now);
     expect($signed)->toBeInstanceOf(Taken::class)->and($signed->entry->payload['value'])->toBe([
         'name' => 'Vera', 'role' => 'supervisor', 'certificate_until' => '', 'remark' => 'Seen.',
@@ -125,7 +126,8 @@ it('takes nothing about a joint that was cut out but notes and pictures, and kee
         ->and(stretch()->take(
             written(Entry::CUT_OUT, ['reason' => 'It leaked at the test.']), $people['vera'], $after,
         )->said)->toContain('Only what was joined')
-        ->and($sitting->state())->toBe(State::Accepted)->and($sitting->until('test'))->not->toBeNull()->and($open(array_slice($entries, 0, 20))->next())->not->toBeNull();
+        ->and($sitting->state())->toBe(State::Accepted)->and($sitting->until('test'))->not->toBeNull()->and($open(array_slice($entries, 0, 20))->next())
+        ->not->toBeNull();
     expect($sitting->take(
         $entry(Entry::CUT_OUT, ['reason' => 'It leaked at the test.']), $people['vera'], $after,
     ))->toBeInstanceOf(Taken::class)->and($sitting->state())->toBe(State::CutOut)->and($sitting->next())->toBeNull()->and($sitting->until('test'))->toBeNull()
@@ -140,7 +142,9 @@ it('takes nothing about a joint that was cut out but notes and pictures, and kee
 
 it('knows who may read each kind of work, and which procedure is made for it', function (Kind $kind, string $may, string $mayNot) {
     expect(Diastoma\Core\Sitting\Rights::may($may, $kind->reads()))->toBeTrue()->and(Diastoma\Core\Sitting\Rights::may($mayNot, $kind->reads()))->toBeFalse();
-})->with([[Kind::Joint, 'jointer', 'tester'], [Kind::Section, 'tester', 'jointer'], [Kind::Stretch, 'jointer', 'inspector'], [Kind::Day, 'tester', 'inspector']]);
+})->with([
+    [Kind::Joint, 'jointer', 'tester'], [Kind::Section, 'tester', 'jointer'], [Kind::Stretch, 'jointer', 'inspector'], [Kind::Day, 'tester', 'inspector'],
+]);
 
 it('opens no work of a kind that there is not, or by a procedure made for another', function (string $kind, string $field) {
     expect(fn () => Kind::of($kind, new HoldPoint))->toThrow(InvalidInput::class)->and(Kind::of('stretch', new HoldPoint))->toBe(Kind::Stretch);
@@ -153,5 +157,6 @@ it('opens no work of a kind that there is not, or by a procedure made for anothe
 
 it('describes the columns of a row to the screen', function () {
     $spec = ReadingSpec::row('bolts', 'Bolts', [ReadingSpec::number('torque_nm', 'Torque', Unit::None, 0, 500)])->toArray(Rulebooks::iso()->units);
-    expect($spec['kind'])->toBe('row')->and($spec['columns'][0]['key'])->toBe('torque_nm')->and(ReadingSpec::yesNo('x', 'X')->toArray(Rulebooks::iso()->units))->not->toHaveKey('columns');
+    expect($spec['kind'])->toBe('row')->and($spec['columns'][0]['key'])->toBe('torque_nm')
+        ->and(ReadingSpec::yesNo('x', 'X')->toArray(Rulebooks::iso()->units))->not->toHaveKey('columns');
 });

@@ -44,13 +44,15 @@ it('answers with PHP alone: a joint made well is accepted, but for the record th
     [$code, $out] = sit((string) json_encode($given));
     $refused = array_column($out['refused'], 'said', 'id');
     $records = array_values(array_filter($given['entries'], static fn (array $e): bool => $e['payload']['key'] === 'fusion'));
-    expect($code)->toBe(0)->and(array_keys($refused))->toContain($records[0]['id'])->and($out['view']['state'])->not->toBe('accepted')->and(count($out['taken']))->toBeGreaterThan(40)->and($out['view']['from_m'])->toEqual(96);
+    expect($code)->toBe(0)->and(array_keys($refused))->toContain($records[0]['id'])->and($out['view']['state'])->not->toBe('accepted')
+        ->and(count($out['taken']))->toBeGreaterThan(40)->and($out['view']['from_m'])->toEqual(96);
 });
 
 it('does what docs/sitting.md says', function () {
     preg_match("/echo '(\{.*?\n\})' \|/s", (string) file_get_contents(dirname(__DIR__, 3).'/docs/sitting.md'), $found);
     [$code, $out] = sit($found[1]);
-    expect($code)->toBe(0)->and(array_column($out['taken'], 'id'))->toBe(['1'])->and($out['refused'][0]['id'])->toBe('2')->and($out['refused'][0]['why'])->toBe('forbidden')->and($out['view']['state'])->toBe('stop')
+    expect($code)->toBe(0)->and(array_column($out['taken'], 'id'))->toBe(['1'])->and($out['refused'][0]['id'])->toBe('2')->and($out['refused'][0]['why'])
+        ->toBe('forbidden')->and($out['view']['state'])->toBe('stop')
         ->and(array_column($out['view']['verdict']['findings'], 'said'))->toContain('Air 46 °C; -10 °C to 45 °C allowed.');
 });
 

@@ -53,7 +53,8 @@ it('takes a reading, keeps it in its own unit, and goes on from it', function ()
 it('refuses, says why, and stays as it was', function (Entry $entry, Person $person, string $why, string $says) {
     $sitting = coupler();
     $answer = $sitting->take($entry, $person, at('08:00:00'));
-    expect($answer)->toBeInstanceOf(Refused::class)->and($answer->why)->toBe($why)->and($answer->said)->toContain($says)->and($sitting->readings()->history)->toBe([])->and($sitting->state())->toBe(State::Planned);
+    expect($answer)->toBeInstanceOf(Refused::class)->and($answer->why)->toBe($why)->and($answer->said)->toContain($says)->and($sitting->readings()->history)
+        ->toBe([])->and($sitting->state())->toBe(State::Planned);
 })->with([
     'an inspector reads' => [told('ambient_c', 14, '08:00:00'), new Person('Ines', 'inspector'), 'forbidden', 'Ask a jointer'],
     'a tester reads a joint' => [told('ambient_c', 14, '08:00:00'), new Person('Tom', 'tester'), 'forbidden', 'Ask a jointer'],
@@ -79,7 +80,9 @@ it(
 );
 
 it('keeps the paper of instrument and operator as it stands', function () use ($ada) {
-    $taken = coupler(instruments: [new Instrument('u1', 'control_unit', 'Unit', 'S-1', '2027-05-01'), new Instrument('u1b', 'scraper', 'Scraper', 'S-2', '')])->take(
+    $taken = coupler(instruments: [
+        new Instrument('u1', 'control_unit', 'Unit', 'S-1', '2027-05-01'), new Instrument('u1b', 'scraper', 'Scraper', 'S-2', ''),
+    ])->take(
         told('control_unit', 'u1', '08:00:00'), $ada, at('08:00:00'),
     );
     expect($taken->entry->payload['value'])->toBe([
@@ -95,7 +98,8 @@ it('orders by when things were done, then by arrival', function () {
     $story = Story::of([
         told('pipe_c', 20.0, '09:00:00'), told('pipe_c', 12.0, '08:00:00'), told('fitting_c', 1.0, '08:30:00'), told('fitting_c', 2.0, '08:30:00'),
     ]);
-    expect($story->number('pipe_c'))->toBe(20.0)->and($story->number('fitting_c'))->toBe(2.0)->and($story->times('pipe_c'))->toBe(2)->and($story->history[0]->value)->toBe(12.0);
+    expect($story->number('pipe_c'))->toBe(20.0)->and($story->number('fitting_c'))->toBe(2.0)->and($story->times('pipe_c'))->toBe(2)
+        ->and($story->history[0]->value)->toBe(12.0);
 });
 
 it('lets a supervisor accept a mend, an inspector only a stop, and nobody what is final', function () {
@@ -103,9 +107,10 @@ it('lets a supervisor accept a mend, an inspector only a stop, and nobody what i
     $say = static fn (string $role): object => coupler($oval)->take(
         told('ef.ovality.a', 'The maker was asked by telephone.', '08:05:00', Entry::OVERRULE), new Person('V', $role), at('08:06:00'),
     );
-    expect($say('inspector'))->toBeInstanceOf(Refused::class)->and($say('supervisor'))->toBeInstanceOf(Taken::class)->and($say('supervisor')->entry->payload)->toMatchArray([
-        'role' => 'supervisor', 'severity' => 'mend',
-    ]);
+    expect($say('inspector'))->toBeInstanceOf(Refused::class)->and($say('supervisor'))->toBeInstanceOf(Taken::class)
+        ->and($say('supervisor')->entry->payload)->toMatchArray([
+            'role' => 'supervisor', 'severity' => 'mend',
+        ]);
 });
 
 it('takes the overrule of a gate from a supervisor alone', function (string $role, bool $taken) {
@@ -117,7 +122,8 @@ it('takes the overrule of a gate from a supervisor alone', function (string $rol
 
 it('has one table of rights, in which nobody unknown may anything', function () {
     foreach (Action::cases() as $action) {
-        expect(Rights::may('admin', $action))->toBeTrue()->and(Rights::may('visitor', $action))->toBeFalse()->and(Rights::may('', $action))->toBeFalse()->and($action->refusal('tester'))->toEndWith('.')->and(Rights::refusal('admin', $action))->toBeNull();
+        expect(Rights::may('admin', $action))->toBeTrue()->and(Rights::may('visitor', $action))->toBeFalse()->and(Rights::may('', $action))->toBeFalse()
+            ->and($action->refusal('tester'))->toEndWith('.')->and(Rights::refusal('admin', $action))->toBeNull();
     }
     expect(Rights::all('inspector'))->toBe([
         'note.write', 'stop.overrule', 'test.sign', 'joint.judge_again', 'pipe.reject',

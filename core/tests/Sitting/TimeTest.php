@@ -40,14 +40,27 @@ function findingOf(string $rule, array $entries): Finding
 it('says of what was sent more than 15 min after it was taken how much later', function (int $seconds, ?int $minutes) {
     $taken = new DateTimeImmutable('2026-11-23T08:00:00Z');
     expect((new Reading('x', 1.0, $taken, 'Ada', $taken->modify("{$seconds} seconds")))->lateMin())->toBe($minutes);
-})->with(['at once' => [0, null], 'exactly 15 min' => [900, null], 'a second more' => [901, 15], 'a day' => [86400, 1440], 'a clock that runs ahead' => [-100, null]]);
+})->with([
+    'at once' => [0, null], 'exactly 15 min' => [900, null], 'a second more' => [901, 15], 'a day' => [86400, 1440],
+    'a clock that runs ahead' => [-100, null],
+]);
 
 // Found: an entry dated back past the end of a paper was judged by that date alone.
 it('judges a paper by the day of the act and by the day the server took it', function (string $until, int $lateS, Severity $severity, string $says) {
     [, $entries] = madeCoupler($lateS);
     $day = $entries[0]->takenAt->format('Y-m-d');
     $entries = array_map(static fn (Entry $e): Entry => is_array($e->payload['value']) && isset($e->payload['value']['calibration_until'])
-        ? new Entry($e->id, $e->kind, [...$e->payload, 'value' => [...$e->payload['value'], 'calibration_until' => str_replace('DAY', $day, $until) === $day ? $day : (new DateTimeImmutable($day))->modify($until)->format('Y-m-d')]], $e->takenAt, $e->by, $e->receivedAt) : $e, $entries);
+        ? new Entry(
+            $e->id, $e->kind,
+            [
+                ...$e->payload,
+                'value' => [
+                    ...$e->payload['value'],
+                    'calibration_until' => str_replace('DAY', $day, $until) === $day ? $day : (new DateTimeImmutable($day))->modify($until)->format('Y-m-d'),
+                ],
+            ],
+            $e->takenAt, $e->by, $e->receivedAt,
+        ) : $e, $entries);
     $finding = findingOf('ef.unit.calibration', $entries);
     expect($finding->severity)->toBe($severity)->and($finding->said)->toContain($says);
 })->with([

@@ -72,7 +72,8 @@ final readonly class Diagnosis
         return match (true) {
             $f->currentGone => [TraceClass::OpenCircuit, 4.0],
             $f->voltageGoneAtEnd => [TraceClass::SupplyCut, 4.0],
-            count($f->jumps) >= self::ERRATIC_JUMPS, $rises !== [] => [TraceClass::UnderInsertion, max($jump, count($f->jumps) / 2)], // turns that touch make a fall; a rise comes from a coil that lies bare or a contact that opens
+            // turns that touch make a fall; a rise comes from a coil that lies bare or a contact that opens
+            count($f->jumps) >= self::ERRATIC_JUMPS, $rises !== [] => [TraceClass::UnderInsertion, max($jump, count($f->jumps) / 2)],
             $stoppedByHand => [TraceClass::EarlyStop, 4.0],
             $falls !== [], $jump > 1.0 => [TraceClass::ShortedTurns, $jump],
             $start > 1.0 => [TraceClass::WrongResistance, $start],
@@ -100,7 +101,8 @@ final readonly class Diagnosis
     {
         $one = static fn (float $value): string => number_format($value, 1, '.', '');
         $said = [sprintf('Ran %s s of %s s (%+.1f %%); end: %s.', $one($f->durationS), $one($nominal->timeS), $timeOff, str_replace('_', ' ', $f->endCode))];
-        $said[] = "Voltage for long: {$one($f->lowVoltagePercent)} % below and {$one($f->highVoltagePercent)} % above {$one($nominal->voltageV)} V; up to ".self::VOLTAGE_PERCENT.' % is taken as held.';
+        $said[] = "Voltage for long: {$one($f->lowVoltagePercent)} % below and {$one($f->highVoltagePercent)} % above {$one($nominal->voltageV)} V; up to "
+            .self::VOLTAGE_PERCENT.' % is taken as held.';
         $said[] = $f->startOffPercent === null ? 'Resistance at the start: not compared.' : sprintf(
             'Resistance at the start, brought to 20 °C: %+.1f %% off the label; ±%s %% taken.', $f->startOffPercent, $resistance,
         );

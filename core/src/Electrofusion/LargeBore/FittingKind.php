@@ -46,10 +46,11 @@ final readonly class FittingKind
 
     public static function step(): Step
     {
-        return new Step('fitting', 'Fitting', "Read the fitting's own instructions: how the pipes are drawn in, how many circuits it has, and whether it is preheated.", [
-            ReadingSpec::choice('fitting_pull', 'The pipes are drawn in', [self::RESTRAINED, self::PUSHED]),
-            ReadingSpec::choice('fitting_circuits', 'Circuits', [self::TWO, self::ONE]),
-            ReadingSpec::choice('fitting_preheat', 'Preheated before it is fused', [self::PREHEATED, self::PLAIN]),
-        ], [], ["The fitting maker's instructions govern over every figure here."]);
+        return new Step('fitting', 'Fitting', "Read the fitting's own instructions: how the pipes are drawn in, how many circuits it has, and whether it "
+            .'is preheated.', [
+                ReadingSpec::choice('fitting_pull', 'The pipes are drawn in', [self::RESTRAINED, self::PUSHED]),
+                ReadingSpec::choice('fitting_circuits', 'Circuits', [self::TWO, self::ONE]),
+                ReadingSpec::choice('fitting_preheat', 'Preheated before it is fused', [self::PREHEATED, self::PLAIN]),
+            ], [], ["The fitting maker's instructions govern over every figure here."]);
     }
 }

@@ -38,7 +38,9 @@ final readonly class GapClosed implements Rule
 
         return new Finding(
             $this->id(), $open ? Severity::Mend : ($largest > 0.8 * $limit->value ? Severity::Watch : Severity::Go),
-            ($this->side === Sides::WHOLE ? 'End '.strtoupper(substr($this->key, 4, 1)) : 'Side '.strtoupper($this->side)).": largest gap {$measured} after ".($times === 1 ? 'one preheat' : "{$times} preheats").'; less than '.$wanted.' wanted.',
+            (
+                $this->side === Sides::WHOLE ? 'End '.strtoupper(substr($this->key, 4, 1)) : 'Side '.strtoupper($this->side)
+            ).": largest gap {$measured} after ".($times === 1 ? 'one preheat' : "{$times} preheats").'; less than '.$wanted.' wanted.',
             $open ? 'Preheat it again, wait the pre-cooling time, and feel it again.' : '',
             $limit->source, [$this->key], $largest, $limit->value, $limit->value - $largest, Unit::Millimetre,
             'Melt must bridge the gap before it can press and fuse.',

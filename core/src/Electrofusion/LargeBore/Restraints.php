@@ -58,7 +58,8 @@ final class Restraints
         ];
         $label = LabelReading::shortStep(
             $s, $weld, $weld->key('prepare'), $weld->title,
-            "On end {$end}, evenly round the pipe and clear of the coupler: scrape its footprint, clean it, let it dry, strap the restraint on. Then read its own label.",
+            "On end {$end}, evenly round the pipe and clear of the coupler: scrape its footprint, clean it, let it dry, strap the restraint on. Then read "
+                .'its own label.',
         );
 
         return new Step($label->id, $label->title, $label->instruction, [

@@ -85,7 +85,9 @@ final class Sides
         $group = $side === self::WHOLE ? 'Fusion' : 'Side '.strtoupper($side);
         $heating = $preheated ? self::heating($s, $side, $group) : [];
         $label = ($first ? LabelReading::step($s, $weld, $weld->key('label'), 'Fusion label')
-            : LabelReading::shortStep($s, $weld, $weld->key('label'), 'Fusion label', 'Read the fusion code of side '.strtoupper($side).'. Each side has its own.'))->under($group);
+            : LabelReading::shortStep(
+                $s, $weld, $weld->key('label'), 'Fusion label', 'Read the fusion code of side '.strtoupper($side).'. Each side has its own.',
+            ))->under($group);
 
         return [...$heating, $label, Fusing::step($s, $weld, [...$before, ...$heating, $label], 'Fuse', null, $group)];
     }
@@ -124,8 +126,11 @@ final class Sides
             $stale = [...$stale, ...(self::isStale($s, $side, $key) ? [$key] : [])];
         }
 
-        return new Step($side === self::WHOLE ? 'gap' : "gap_{$side}", 'Gap', 'Feel the gap all round after the pre-cooling time. Too wide anywhere: preheat again. Narrow enough: go on to the fusion.', $specs, $rules,
-            ['The preheated zone is hot: gloves, and no hand between belts and pipe.'], static fn (): array => ['limit_mm' => $limit->value, 'dn_mm' => $s->facts->number('dn_mm'), 'preheats' => $s->readings->times($preheat->recordKey())], stale: $stale, gate: $gate, group: $group);
+        return new Step($side === self::WHOLE ? 'gap' : "gap_{$side}", 'Gap', 'Feel the gap all round after the pre-cooling time. Too wide anywhere: '
+            .'preheat again. Narrow enough: go on to the fusion.', $specs, $rules,
+            ['The preheated zone is hot: gloves, and no hand between belts and pipe.'], static fn (): array => [
+                'limit_mm' => $limit->value, 'dn_mm' => $s->facts->number('dn_mm'), 'preheats' => $s->readings->times($preheat->recordKey()),
+            ], stale: $stale, gate: $gate, group: $group);
     }
 
     /**

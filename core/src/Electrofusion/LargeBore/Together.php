@@ -23,11 +23,13 @@ final class Together
     /** @param  bool  $restrained  drawn on fused restraints: only when every one of them is cold */
     public static function pull(Situation $s, bool $restrained): Step
     {
-        return new Step('pull', 'Pull together', $restrained ? 'Hook a hoist to each pair of restraints, and draw the ends in evenly to both marks.' : 'Sling hoists or clamps round both pipes, and draw the ends in evenly to both marks.', [
-            ReadingSpec::yesNo('nylon_slings', 'Nylon slings only, no chain on the pipe?'),
-            ReadingSpec::now('pulled_at', 'Pull begun'),
-            ReadingSpec::yesNo('marks_at_edge', "Both stab marks at the fitting's edge?"),
-        ], self::pullRules($restrained), ['Hoists under load: nobody in line with a hoist, a sling or a restraint. Hands off the gap.'], [], gate: $restrained ? Restraints::gate($s) : null, group: 'Together');
+        return new Step('pull', 'Pull together', $restrained ? 'Hook a hoist to each pair of restraints, and draw the ends in evenly to both '
+            .'marks.' : 'Sling hoists or clamps round both pipes, and draw the ends in evenly to both marks.', [
+                ReadingSpec::yesNo('nylon_slings', 'Nylon slings only, no chain on the pipe?'),
+                ReadingSpec::now('pulled_at', 'Pull begun'),
+                ReadingSpec::yesNo('marks_at_edge', "Both stab marks at the fitting's edge?"),
+            ], self::pullRules($restrained), ['Hoists under load: nobody in line with a hoist, a sling or a restraint. Hands off the '
+                .'gap.'], [], gate: $restrained ? Restraints::gate($s) : null, group: 'Together');
     }
 
     /** @return list<Rule> */
@@ -57,20 +59,23 @@ final class Together
     {
         $limit = ExpectedGap::limitId($s);
 
-        return new Step('belts', 'Belts', 'Tension belts round both halves of the coupler, tight and even. They stay on to the end of cooling.'.($gaps ? ' Feel the gap all round.' : ''), [
-            ReadingSpec::yesNo('belts_on', 'Belts on, tight and even?'),
-            ReadingSpec::yesNo('clamped', 'Alignment clamp on and tight?'),
-            ReadingSpec::yesNo('aligned', 'Level on top and on the side, free of stress?'),
-            ...! $gaps ? [] : $ends->each(static fn (string $end): ReadingSpec => ReadingSpec::series(
-                "gap_{$end}_mm", Ends::name($end).': gap by feeler, from 12 o\'clock', Unit::Millimetre, 0, 20, [8, 12], 'gap_ring',
-            )),
-        ], [
-            new Confirmed(
-                'ef.belts', 'belts_on', 'Belts on.', 'Belts missing or slack.', 'Put them on and tighten them evenly before any heat goes in.',
-                Severity::Mend, Source::commonPractice(),
-            ),
-            ...Assembly::alignmentRules(),
-            ...! $gaps ? [] : $ends->each(static fn (string $end): Rule => Assembly::gapRule("gap_{$end}_mm", "ef.gap.{$end}", $limit, Ends::name($end))),
-        ], ['A ratchet under load bites: keep fingers clear.'], $gaps ? ['limit_mm' => $s->limit($limit), 'dn_mm' => $s->facts->number('dn_mm')] : [], group: 'Together');
+        return new Step('belts', 'Belts', 'Tension belts round both halves of the coupler, tight and even. They stay on to the end of '
+            .'cooling.'.($gaps ? ' Feel the gap all round.' : ''), [
+                ReadingSpec::yesNo('belts_on', 'Belts on, tight and even?'),
+                ReadingSpec::yesNo('clamped', 'Alignment clamp on and tight?'),
+                ReadingSpec::yesNo('aligned', 'Level on top and on the side, free of stress?'),
+                ...! $gaps ? [] : $ends->each(static fn (string $end): ReadingSpec => ReadingSpec::series(
+                    "gap_{$end}_mm", Ends::name($end).': gap by feeler, from 12 o\'clock', Unit::Millimetre, 0, 20, [8, 12], 'gap_ring',
+                )),
+            ], [
+                new Confirmed(
+                    'ef.belts', 'belts_on', 'Belts on.', 'Belts missing or slack.', 'Put them on and tighten them evenly before any heat goes in.',
+                    Severity::Mend, Source::commonPractice(),
+                ),
+                ...Assembly::alignmentRules(),
+                ...! $gaps ? [] : $ends->each(static fn (string $end): Rule => Assembly::gapRule("gap_{$end}_mm", "ef.gap.{$end}", $limit, Ends::name($end))),
+            ], ['A ratchet under load bites: keep fingers clear.'], $gaps ? [
+                'limit_mm' => $s->limit($limit), 'dn_mm' => $s->facts->number('dn_mm'),
+            ] : [], group: 'Together');
     }
 }

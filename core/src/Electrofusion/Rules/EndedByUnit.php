@@ -36,7 +36,11 @@ final readonly class EndedByUnit implements Rule
                 $complete => Severity::Go, $this->weld->isPreheat => Severity::Mend, default => Severity::Stop,
             },
             $complete ? 'The control unit ended the fusion itself.' : 'The fusion did not run to its end: '.str_replace('_', ' ', $code).'.',
-            $complete ? '' : ($this->weld->isPreheat ? 'Let it cool, find the cause, and preheat this side again.' : "Do not start it again. Cut the joint out, unless the fitting maker's own rule allows one repeat after full cooling."),
+            $complete ? ''
+                : (
+                    $this->weld->isPreheat ? 'Let it cool, find the cause, and preheat this side again.'
+                    : "Do not start it again. Cut the joint out, unless the fitting maker's own rule allows one repeat after full cooling."
+                ),
             Source::commonPractice('an interrupted weld is not restarted'), [$this->weld->recordKey()],
             why: 'A melt that cooled half made holds no bond that can be checked from outside.',
         );

@@ -80,7 +80,11 @@ final readonly class FittingFits implements Rule
 
         return new Finding(
             $this->id(), $fits ? Severity::Go : Severity::Stop, "Pipe SDR {$pipe}; the fitting takes SDR {$from} to {$to}.",
-            $fits ? '' : ($pipe > $to ? 'The wall is too thin for this fitting: it would sink in while it melts. Do not fuse; take a fitting made for it.' : 'The wall is too thick for this fitting. Do not fuse; take a fitting made for it.'),
+            $fits ? ''
+                : (
+                    $pipe > $to ? 'The wall is too thin for this fitting: it would sink in while it melts. Do not fuse; take a fitting made for it.'
+                    : 'The wall is too thick for this fitting. Do not fuse; take a fitting made for it.'
+                ),
             Source::maker('SDR range printed on the fitting'), ['fitting_sdr_from', 'fitting_sdr_to'], $pipe,
         );
     }

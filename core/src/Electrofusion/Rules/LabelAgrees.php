@@ -47,7 +47,8 @@ final readonly class LabelAgrees implements Rule
         $tolerance = $this->what === 'voltage' ? 0.51 : 0.01; // two digits hold whole volts: 39.5 V is coded 39 or 40
         $same = abs($decoded - $printed) <= $tolerance;
         $pipe = PipeSize::printedMm($situation);
-        $same = $same || $this->what === 'diameter' && abs($decoded - $situation->facts->number('dn_mm')) <= 1.0 && abs($printed - $pipe) < 0.01; // a code of an inch size may carry the outside diameter
+        // a code of an inch size may carry the outside diameter
+        $same = $same || $this->what === 'diameter' && abs($decoded - $situation->facts->number('dn_mm')) <= 1.0 && abs($printed - $pipe) < 0.01;
         $fits = $this->what !== 'diameter' || abs($printed - $pipe) < 0.01;
         $said = ucfirst($this->what)." printed {$situation->print($printed, $unit)}".match (true) {
             $tooLarge => ', more than the bar code can hold', $label === null => ', no bar code read',

@@ -46,7 +46,9 @@ final readonly class MeanDiameter implements Rule
         // not measured further back: an end that is small may still be toe-in
         $answer = ToeIn::judge($mean, $back ?? max($low, min($mean, $high)), $low, $high);
         $print = static fn (float $mm): string => $situation->print($mm, Unit::Millimetre);
-        $said = Ends::name($this->end).": mean diameter {$print($mean)}".($back === null ? '' : ", further back {$print($back)}")."; {$print($low)} to {$print($high)} by the pipe standard.";
+        $said = Ends::name($this->end).": mean diameter {$print($mean)}".(
+            $back === null ? '' : ", further back {$print($back)}"
+        )."; {$print($low)} to {$print($high)} by the pipe standard.";
 
         return new Finding(
             $this->id(),
@@ -57,9 +59,11 @@ final readonly class MeanDiameter implements Rule
             $said,
             match ($answer) {
                 ToeIn::Ok => '',
-                ToeIn::ToeIn => $back === null ? 'Toe-in or wrong pipe: measure the mean diameter one diameter back.' : 'Toe-in: the barrel is right. Cut a short piece off the end and measure again.',
+                ToeIn::ToeIn => $back === null ? 'Toe-in or wrong pipe: measure the mean diameter one diameter back.'
+                    : 'Toe-in: the barrel is right. Cut a short piece off the end and measure again.',
                 ToeIn::Undersize => 'Small all along: wrong pipe or undersized. Reject it and read the print line of the next.',
-                ToeIn::Oversize => $back === null ? 'Wrong pipe, or not measured across the middle. Measure again and read the print line.' : 'Wrong pipe. Do not scrape it down: reject it.',
+                ToeIn::Oversize => $back === null ? 'Wrong pipe, or not measured across the middle. Measure again and read the print line.'
+                    : 'Wrong pipe. Do not scrape it down: reject it.',
             },
             PeDimensions::source(), ["diameters_{$this->end}_mm", "od_back_{$this->end}_mm"], $mean, $mean < $low ? $low : $high,
             min($mean - $low, $high - $mean), Unit::Millimetre,

@@ -48,7 +48,8 @@ final readonly class NotBefore implements Rule
 
         return new Finding(
             $this->id, $fine ? Severity::Go : $this->early,
-            $fine ? "{$this->subject} after the full wait." : "{$this->subject} ".($wait > 1 ? "about {$wait} min" : (string) abs((int) $margin).' s').' too early.',
+            $fine ? "{$this->subject} after the full wait."
+                : "{$this->subject} ".($wait > 1 ? "about {$wait} min" : (string) abs((int) $margin).' s').' too early.',
             $fine ? '' : $this->todo,
             $this->source, [$this->reading, ...$this->also], margin: $margin, why: $this->why,
         );

@@ -86,7 +86,9 @@ final readonly class OvalityAtJoint implements Rule
             ! Compare::atMost($round->ovalityMm, 0.8 * $allowed) => Severity::Watch,
             default => Severity::Go,
         };
-        $limit = $situation->rulebook->limit($allowed < $situation->limit('ef.ovality.percent') / 100 * $situation->facts->number('dn_mm') ? 'ef.ovality.mm' : 'ef.ovality.percent');
+        $limit = $situation->rulebook->limit(
+            $allowed < $situation->limit('ef.ovality.percent') / 100 * $situation->facts->number('dn_mm') ? 'ef.ovality.mm' : 'ef.ovality.percent',
+        );
         [$measured, $may] = $situation->pair($round->ovalityMm, $allowed, Unit::Millimetre);
         $percent = Rounding::Up->print($round->ovalityPercent, 2);
         $where = strtoupper($this->end).($this->underClamp ? ' under the clamp' : '');

@@ -40,7 +40,8 @@ final readonly class ScrapedOff implements Rule
 
         return new Finding(
             $this->id(), $fine ? Severity::Go : Severity::Mend,
-            $grew ? "{$name} measures {$situation->print(-2 * $removed, Unit::Millimetre)} more than before it was scraped." : "{$name}: scraped off, radially, {$measured}; at least {$wanted} wanted.",
+            $grew ? "{$name} measures {$situation->print(-2 * $removed, Unit::Millimetre)} more than before it was scraped."
+                : "{$name}: scraped off, radially, {$measured}; at least {$wanted} wanted.",
             match (true) {
                 $fine => '', $grew => 'That cannot be: measure both again at the same clock positions, with the same tape.', default => 'Scrape the whole surface once more, then measure again. Watch the gap.'
             },

@@ -33,7 +33,8 @@ final class SizedAsDrawn implements Rule
 
         return new Finding(
             $this->id(), $same ? Severity::Go : Severity::Stop, "Printed size: {$printed}".($same ? ', as drawn.' : "; drawn: {$drawn}."),
-            $same ? '' : 'Another pipe than the drawing says, though it may measure alike. Do not join: find the right pipe, or ask for the drawing to be put right.',
+            $same ? ''
+                : 'Another pipe than the drawing says, though it may measure alike. Do not join: find the right pipe, or ask for the drawing to be put right.',
             Source::commonPractice('dn 355 and 14 in IPS measure alike'), ['print_convention'],
         );
     }

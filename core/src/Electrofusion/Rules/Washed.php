@@ -43,7 +43,9 @@ final readonly class Washed implements Rule
             $this->id(), match (true) {
                 ! $fine => Severity::Mend, $short => Severity::Watch, default => Severity::Go
             },
-            $short ? "Washed {$measured}; the pipe is only {$least} long, so all of it is wanted instead of {$situation->print($wanted, Unit::Millimetre)}." : "Washed {$measured}; at least {$least} wanted.",
+            $short
+                ? "Washed {$measured}; the pipe is only {$least} long, so all of it is wanted instead of {$situation->print($wanted, Unit::Millimetre)}."
+                : "Washed {$measured}; at least {$least} wanted.",
             match (true) {
                 ! $fine => 'Wash further back, then dry.', $short => 'Shorter than usual because the pipe is: look at its other end for mud too.', default => ''
             },

@@ -35,7 +35,9 @@ final readonly class MainDiameter implements Rule
         return new Finding(
             $this->id(), $inside ? Severity::Go : Severity::Stop,
             "Mean diameter of the main {$print($mean)}, from the tape; {$print($low)} to {$print($high)} by the pipe standard.",
-            $inside ? '' : 'Another pipe than the drawing says, or not measured square round it. Measure again and read the print line; do not fuse a saddle of another size.',
+            $inside ? ''
+                : 'Another pipe than the drawing says, or not measured square round it. Measure again and read the print line; do not fuse a saddle of '
+                    .'another size.',
             PeDimensions::source(), ['circumference_mm'], $mean, $mean < $low ? $low : $high, min($mean - $low, $high - $mean), Unit::Millimetre,
             'A tape cannot see ovality: that is what the diameters are for.',
         );

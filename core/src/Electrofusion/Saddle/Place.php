@@ -60,31 +60,39 @@ final class Place
 
     private static function wash(): Step
     {
-        return new Step('wash', 'Wash', 'Measure the fitting\'s width along the pipe. Wash that and one width to each side, all round where it will sit, and dry it.', [
-            ReadingSpec::number(
-                'footprint_mm', "Fitting's width along the pipe", Unit::Millimetre, 20, 2000, 'Measure through the bag; leave it closed', 'rule',
-            ),
-            ReadingSpec::number('wash_length_mm', 'Washed length along the pipe', Unit::Millimetre, 0, 10000),
-            ReadingSpec::number('piece_mm', 'Length of the pipe, where it is shorter than the wash', Unit::Millimetre, 20, 10000, '', 'rule')->optional(),
-            ReadingSpec::yesNo('mud_gone', 'No mud or film left to feel or see?'),
-        ], [
-            new Washed('footprint_mm'),
-            new Confirmed('ef.mud', 'mud_gone', 'No mud left.', 'Mud or film is left.', 'Wash again and dry.', Severity::Mend, Source::commonPractice()),
-        ]);
+        return new Step('wash', 'Wash', 'Measure the fitting\'s width along the pipe. Wash that and one width to each side, all round where it will sit, '
+            .'and dry it.', [
+                ReadingSpec::number(
+                    'footprint_mm', "Fitting's width along the pipe", Unit::Millimetre, 20, 2000, 'Measure through the bag; leave it closed', 'rule',
+                ),
+                ReadingSpec::number('wash_length_mm', 'Washed length along the pipe', Unit::Millimetre, 0, 10000),
+                ReadingSpec::number('piece_mm', 'Length of the pipe, where it is shorter than the wash', Unit::Millimetre, 20, 10000, '', 'rule')->optional(),
+                ReadingSpec::yesNo('mud_gone', 'No mud or film left to feel or see?'),
+            ], [
+                new Washed('footprint_mm'),
+                new Confirmed('ef.mud', 'mud_gone', 'No mud left.', 'Mud or film is left.', 'Wash again and dry.', Severity::Mend, Source::commonPractice()),
+            ]);
     }
 
     private static function measure(Situation $s): Step
     {
         $dn = $s->facts->number('dn_mm');
 
-        return new Step('measure', 'Diameters', 'Pi tape round the main for the mean, then diameters at clock positions under the base. First 12–6, then on round by equal steps.', [
-            ReadingSpec::number(
-                'circumference_mm', 'Circumference, or π × what a pi tape reads', Unit::Millimetre, M_PI * 0.8 * $dn, M_PI * 1.2 * $dn, '', 'pi_tape',
-            ),
-            ReadingSpec::series('diameters_a_mm', 'Outside diameters under the base', Unit::Millimetre, 0.8 * $dn, 1.2 * $dn, [2, 4, 6], 'roundness_dial'),
-        ], [new MainDiameter, new OvalityAtJoint('a', false), new SameMean('ef.main_mean', ['diameters_a_mm', 'circumference_mm'], static fn (Situation $s): ?float => OvalityAtJoint::roundness($s, 'a', false)?->meanMm, self::meanOd(...), 'Tape and diameters')], [], static fn (): array => [
-            'allowed_mm' => OvalityAtJoint::allowedMm($s), 'dn_mm' => $dn, 'ends' => ['a'], 'a' => Preparation::dial(OvalityAtJoint::roundness($s, 'a', false)),
-        ]);
+        return new Step('measure', 'Diameters', 'Pi tape round the main for the mean, then diameters at clock positions under the base. First 12–6, '
+            .'then on round by equal steps.', [
+                ReadingSpec::number(
+                    'circumference_mm', 'Circumference, or π × what a pi tape reads', Unit::Millimetre, M_PI * 0.8 * $dn, M_PI * 1.2 * $dn, '', 'pi_tape',
+                ),
+                ReadingSpec::series('diameters_a_mm', 'Outside diameters under the base', Unit::Millimetre, 0.8 * $dn, 1.2 * $dn, [2, 4, 6], 'roundness_dial'),
+            ], [
+                new MainDiameter, new OvalityAtJoint('a', false),
+                new SameMean(
+                    'ef.main_mean', ['diameters_a_mm', 'circumference_mm'],
+                    static fn (Situation $s): ?float => OvalityAtJoint::roundness($s, 'a', false)?->meanMm, self::meanOd(...), 'Tape and diameters',
+                ),
+            ], [], static fn (): array => [
+                'allowed_mm' => OvalityAtJoint::allowedMm($s), 'dn_mm' => $dn, 'ends' => ['a'], 'a' => Preparation::dial(OvalityAtJoint::roundness($s, 'a', false)),
+            ]);
     }
 
     private static function reRound(Situation $s): Step
@@ -93,8 +101,11 @@ final class Place
         $oval = OvalityAtJoint::isOval($s, 'a');
         $spec = ReadingSpec::series('clamped_diameters_a_mm', 'Diameters under the clamp', Unit::Millimetre, 0.8 * $dn, 1.2 * $dn, [2, 4, 6], 'roundness_dial');
 
-        return new Step('reround', 'Re-round', 'Clamp on both sides of the base and squeeze along the long axis. Let the pipe relax, then measure again.', [$oval ? $spec : $spec->optional()],
-            [new OvalityAtJoint('a', true), Surface::sameUnderClamp('a')], ['A clamp under load can jump: stand beside it, not over it.'], static fn (): array => [
+        return new Step('reround', 'Re-round', 'Clamp on both sides of the base and squeeze along the long axis. Let the pipe relax, then measure '
+            .'again.', [$oval ? $spec : $spec->optional()],
+            [
+                new OvalityAtJoint('a', true), Surface::sameUnderClamp('a'),
+            ], ['A clamp under load can jump: stand beside it, not over it.'], static fn (): array => [
                 'allowed_mm' => OvalityAtJoint::allowedMm($s), 'dn_mm' => $dn, 'ends' => ['a'],
                 'a' => Preparation::dial(OvalityAtJoint::roundness($s, 'a', true) ?? OvalityAtJoint::roundness($s, 'a', false)),
                 'clamp_a' => Preparation::dial(OvalityAtJoint::roundness($s, 'a', false))['clock'] ?? null,
@@ -103,45 +114,50 @@ final class Place
 
     private static function marks(Situation $s): Step
     {
-        return new Step('marks', 'Marks', 'Hold the fitting, in its bag, on its place and mark just outside its footprint, all round, with a grease-free marker.', [
-            ReadingSpec::number('marked_mm', 'Between the marks, along the pipe', Unit::Millimetre, 10, 4000, '', 'marks_ruler'),
-        ], [
-            new NumberAtLeast('ef.footprint_mark', ['marked_mm', 'footprint_mm'], static fn (Situation $s): ?float => $s->readings->has('footprint_mm') ? $s->readings->number('marked_mm') : null, 'ef.wash.fitting_lengths', 'Marked', 'Mark again, just outside the footprint.', Severity::Mend, 'Scraped pipe must show all round the fitting.',
-                static fn (Situation $s): float => self::footprint($s)->scrapeMm ?? 0.0, Unit::Millimetre),
-        ], [], static fn (): array => self::footprint($s) === null ? [] : ['footprint_mm' => self::footprint($s)->scrapeMm, 'wash_mm' => self::footprint($s)->washMm, 'dn_mm' => $s->facts->number('dn_mm'), 'wall_mm' => $s->facts->number('wall_mm')]);
+        return new Step('marks', 'Marks', 'Hold the fitting, in its bag, on its place and mark just outside its footprint, all round, with a grease-free '
+            .'marker.', [
+                ReadingSpec::number('marked_mm', 'Between the marks, along the pipe', Unit::Millimetre, 10, 4000, '', 'marks_ruler'),
+            ], [
+                new NumberAtLeast('ef.footprint_mark', ['marked_mm', 'footprint_mm'], static fn (Situation $s): ?float => $s->readings->has('footprint_mm') ? $s->readings->number('marked_mm') : null, 'ef.wash.fitting_lengths', 'Marked', 'Mark again, just outside the footprint.', Severity::Mend, 'Scraped pipe must show all round the fitting.',
+                    static fn (Situation $s): float => self::footprint($s)->scrapeMm ?? 0.0, Unit::Millimetre),
+            ], [], static fn (): array => self::footprint($s) === null ? [] : [
+                'footprint_mm' => self::footprint($s)->scrapeMm, 'wash_mm' => self::footprint($s)->washMm, 'dn_mm' => $s->facts->number('dn_mm'),
+                'wall_mm' => $s->facts->number('wall_mm'),
+            ]);
     }
 
     private static function scrape(Situation $s): Step
     {
-        return new Step('scrape', 'Scrape', 'Scrape the whole footprint to the marks.'.Scribe::instruction($s).' Measure the ribbon: on a barrel it tells the depth.', [
-            ReadingSpec::yesNo('scraper_checked', 'Scraper checked before use: blade sharp, spring and stop as they should be?'),
-            ...Scribe::specs($s),
-            ReadingSpec::number('ribbon_mm', 'Thickness of the ribbon', Unit::Millimetre, 0, 3, 'Where it is thinnest, by calliper'),
-            ReadingSpec::yesNo('ink_gone', 'All ink gone, right to the marks?'),
-            ReadingSpec::choice('ribbon', 'The ribbon came off', RibbonWhole::ALL),
-        ], [
-            new NumberAtLeast(
-                'ef.scrape.a', ['ribbon_mm'], static fn (Situation $s): ?float => $s->readings->number('ribbon_mm'), 'ef.scrape.radial_mm',
-                'Scraped off, radially,', 'Scrape the whole footprint once more.', Severity::Mend, 'Weathered skin does not fuse.',
-            ),
-            new Confirmed(
-                'ef.ink', 'ink_gone', 'All ink gone.', 'Ink is left.', 'Scrape the whole footprint again and change the blade.', Severity::Mend,
-                Source::commonPractice(), 'Where ink is left, nothing was taken off.',
-            ),
-            new NumberAtMost(
-                'ef.scrape_deep.a', ['ribbon_mm'],
-                static fn (Situation $s): ?float => ($mm = $s->readings->number('ribbon_mm')) === null ? null : 100 * $mm / $s->facts->number('wall_mm'),
-                'ef.gouge.share_percent', 'The ribbon takes, of the wall,', 'Too deep for a main that is in use: take another place, or ask the engineer.',
-                Severity::Mend, 'A barrel cannot be cut back.',
-            ),
-            new RibbonWhole,
-            new Confirmed(
-                'ef.scraper', 'scraper_checked', 'Scraper checked.', 'The scraper was not checked.',
-                'Check it now: blade, spring, stop. Then scrape the whole footprint once more.', Severity::Mend, Source::commonPractice(),
-                'A blunt or tilted blade rubs the skin in instead of taking it off.',
-            ),
-            ...Scribe::rules(),
-        ], ['Scraper blades cut: gloves on, hands off the track.']);
+        return new Step('scrape', 'Scrape', 'Scrape the whole footprint to the '
+            .'marks.'.Scribe::instruction($s).' Measure the ribbon: on a barrel it tells the depth.', [
+                ReadingSpec::yesNo('scraper_checked', 'Scraper checked before use: blade sharp, spring and stop as they should be?'),
+                ...Scribe::specs($s),
+                ReadingSpec::number('ribbon_mm', 'Thickness of the ribbon', Unit::Millimetre, 0, 3, 'Where it is thinnest, by calliper'),
+                ReadingSpec::yesNo('ink_gone', 'All ink gone, right to the marks?'),
+                ReadingSpec::choice('ribbon', 'The ribbon came off', RibbonWhole::ALL),
+            ], [
+                new NumberAtLeast(
+                    'ef.scrape.a', ['ribbon_mm'], static fn (Situation $s): ?float => $s->readings->number('ribbon_mm'), 'ef.scrape.radial_mm',
+                    'Scraped off, radially,', 'Scrape the whole footprint once more.', Severity::Mend, 'Weathered skin does not fuse.',
+                ),
+                new Confirmed(
+                    'ef.ink', 'ink_gone', 'All ink gone.', 'Ink is left.', 'Scrape the whole footprint again and change the blade.', Severity::Mend,
+                    Source::commonPractice(), 'Where ink is left, nothing was taken off.',
+                ),
+                new NumberAtMost(
+                    'ef.scrape_deep.a', ['ribbon_mm'],
+                    static fn (Situation $s): ?float => ($mm = $s->readings->number('ribbon_mm')) === null ? null : 100 * $mm / $s->facts->number('wall_mm'),
+                    'ef.gouge.share_percent', 'The ribbon takes, of the wall,', 'Too deep for a main that is in use: take another place, or ask the engineer.',
+                    Severity::Mend, 'A barrel cannot be cut back.',
+                ),
+                new RibbonWhole,
+                new Confirmed(
+                    'ef.scraper', 'scraper_checked', 'Scraper checked.', 'The scraper was not checked.',
+                    'Check it now: blade, spring, stop. Then scrape the whole footprint once more.', Severity::Mend, Source::commonPractice(),
+                    'A blunt or tilted blade rubs the skin in instead of taking it off.',
+                ),
+                ...Scribe::rules(),
+            ], ['Scraper blades cut: gloves on, hands off the track.']);
     }
 
     private static function footprint(Situation $s): ?Marks

@@ -45,16 +45,19 @@ final class SlideBack
             ...Assembly::alignmentRules(),
         ];
 
-        return new Step('assemble', 'Slide back', 'Slide each coupler whole onto the spool. Set the spool in, slide them back over the joints, and centre each by its two marks.', [
-            ReadingSpec::yesNo('slid_on', 'Both couplers slid whole onto the spool by hand?'),
-            ReadingSpec::yesNo('marks_at_edge', 'All four stab marks at the edges?'),
-            ReadingSpec::number('off_centre_left_mm', 'Left coupler: off its marks', Unit::Millimetre, 0, 500, '0 when both marks show alike'),
-            ReadingSpec::number('off_centre_right_mm', 'Right coupler: off its marks', Unit::Millimetre, 0, 500, '0 when both marks show alike'),
-            ...$ends->each(static fn (string $end): ReadingSpec => ReadingSpec::series(
-                "gap_{$end}_mm", Ends::name($end).': gap by feeler, from 12 o\'clock', Unit::Millimetre, 0, 20, [4, 8], 'gap_ring',
-            )),
-            ReadingSpec::yesNo('clamped', 'Alignment clamps on and tight?'),
-            ReadingSpec::yesNo('aligned', 'Level on top and on the side, free of stress?'),
-        ], $rules[$limit], ['No hammering, no wedging. Fingers out between coupler and clamp.'], ['limit_mm' => $s->limit($limit), 'dn_mm' => $s->facts->number('dn_mm')]);
+        return new Step('assemble', 'Slide back', 'Slide each coupler whole onto the spool. Set the spool in, slide them back over the joints, and centre '
+            .'each by its two marks.', [
+                ReadingSpec::yesNo('slid_on', 'Both couplers slid whole onto the spool by hand?'),
+                ReadingSpec::yesNo('marks_at_edge', 'All four stab marks at the edges?'),
+                ReadingSpec::number('off_centre_left_mm', 'Left coupler: off its marks', Unit::Millimetre, 0, 500, '0 when both marks show alike'),
+                ReadingSpec::number('off_centre_right_mm', 'Right coupler: off its marks', Unit::Millimetre, 0, 500, '0 when both marks show alike'),
+                ...$ends->each(static fn (string $end): ReadingSpec => ReadingSpec::series(
+                    "gap_{$end}_mm", Ends::name($end).': gap by feeler, from 12 o\'clock', Unit::Millimetre, 0, 20, [4, 8], 'gap_ring',
+                )),
+                ReadingSpec::yesNo('clamped', 'Alignment clamps on and tight?'),
+                ReadingSpec::yesNo('aligned', 'Level on top and on the side, free of stress?'),
+            ], $rules[$limit], ['No hammering, no wedging. Fingers out between coupler and clamp.'], [
+                'limit_mm' => $s->limit($limit), 'dn_mm' => $s->facts->number('dn_mm'),
+            ]);
     }
 }

@@ -51,7 +51,8 @@ final class Fusing
             'resistance_ohm' => $weld->resistanceOhm($s),
             'diagnosis' => $s->readings->record($weld->recordKey())['diagnosis'] ?? null, 'times' => $s->readings->times($weld->recordKey()),
             'heat' => self::heat($s, $weld), 'voltage_band_percent' => $s->limit('ef.voltage.stop_percent'),
-            'may_repeat' => $weld->diagnosedClass($s)?->mayBeRepeated() === true && $s->readings->yes($weld->key('maker_allows_repeat')) === true && $s->readings->times($weld->recordKey()) === 1,
+            'may_repeat' => $weld->diagnosedClass($s)?->mayBeRepeated() === true && $s->readings->yes($weld->key('maker_allows_repeat')) === true
+                && $s->readings->times($weld->recordKey()) === 1,
         ];
     }
 
@@ -126,7 +127,8 @@ final class Fusing
     {
         return new InDate(
             $weld->rule('fusion.operator'), $weld->recordKey(), 'operator', 'certificate_until', 'Fusion certificate',
-            $weld->isPreheat ? 'A fusion operator with a certificate in date must heat and fuse this joint.' : 'This joint was not fused by a certified operator. Cut it out, or have the inspector decide.',
+            $weld->isPreheat ? 'A fusion operator with a certificate in date must heat and fuse this joint.'
+                : 'This joint was not fused by a certified operator. Cut it out, or have the inspector decide.',
             Source::commonPractice(),
         );
     }

@@ -64,7 +64,8 @@ final class LabelReading
 
         return new Step(
             $id, $title,
-            'Scan the bar code on the fitting, by scanner, camera or picture, or type its 24 digits. Then enter what is printed in plain figures beside it, and what the control unit shows.',
+            'Scan the bar code on the fitting, by scanner, camera or picture, or type its 24 digits. Then enter what is printed in plain figures beside '
+                .'it, and what the control unit shows.',
             $specs[$kept], self::rules($weld, true), [], static fn (): array => self::guide($s, $weld),
         );
     }

@@ -27,7 +27,9 @@ final class Power
         /** @var array<string, Step> $steps by the welds; nothing else in it depends on the joint */
         static $steps = [];
 
-        return $steps[implode(',', array_map(static fn (Weld $w): string => $w->name, $welds))] ??= new Step('power', 'Power', 'Fuel for the whole work, engine warm and steady, before the leads go on.', [
+        return $steps[implode(
+            ',', array_map(static fn (Weld $w): string => $w->name, $welds),
+        )] ??= new Step('power', 'Power', 'Fuel for the whole work, engine warm and steady, before the leads go on.', [
             ReadingSpec::number('generator_kva', 'Generator size', Unit::KiloVoltAmpere, 0.1, 500, 'As its plate says'),
             ReadingSpec::number('cable_m', 'Extra fusion lead, one way', Unit::Metre, 0, 200, 'Only when the leads were made longer')->optional(),
             ReadingSpec::number('cable_mm2', 'Its copper section', Unit::SquareMillimetre, 0.5, 300)->optional(),
@@ -51,7 +53,11 @@ final class Power
                 'ef.leads', 'leads_ok', 'Leads sound.', 'Leads dirty, wet or damaged.', 'Clean, dry and lay them clear.', Severity::Mend,
                 Source::commonPractice(),
             ),
-            new NumberAtLeast('ef.generator', ['generator_kva', $welds[0]->key('label_code'), $welds[0]->key('printed_voltage_v')], static fn (Situation $s): ?float => self::kvaNeeded($s, $welds) === null ? null : $s->readings->number('generator_kva'), 'ef.generator.efficiency_percent', 'Generator', 'Take a larger generator.', Severity::Mend, 'Power at the start is V²/R, divided by efficiency and power factor.',
+            new NumberAtLeast('ef.generator', [
+                'generator_kva', $welds[0]->key('label_code'), $welds[0]->key('printed_voltage_v'),
+            ], static fn (Situation $s): ?float => self::kvaNeeded($s, $welds) === null ? null
+                : $s->readings->number('generator_kva'), 'ef.generator.efficiency_percent', 'Generator', 'Take a larger generator.', Severity::Mend,
+                'Power at the start is V²/R, divided by efficiency and power factor.',
                 static fn (Situation $s): float => self::kvaNeeded($s, $welds) ?? 0.0, Unit::KiloVoltAmpere),
             new NumberAtMost(
                 'ef.cable_drop', ['cable_m', 'cable_mm2', $welds[0]->key('label_code')], static fn (Situation $s): ?float => self::dropPercent($s, $welds),

@@ -134,7 +134,8 @@ final class Preparation
             ),
             ...$ends->each(static fn (string $end): Rule => new NumberAtMost(
                 "ef.gouge.{$end}", ["gouge_{$end}_mm"],
-                static fn (Situation $s): ?float => ($depth = $s->readings->number("gouge_{$end}_mm")) === null ? null : 100 * $depth / $s->facts->number('wall_mm'),
+                static fn (Situation $s): ?float => ($depth = $s->readings->number("gouge_{$end}_mm")) === null ? null
+                    : 100 * $depth / $s->facts->number('wall_mm'),
                 'ef.gouge.share_percent', Ends::name($end).': gouge takes, of the wall,', 'Cut the damaged end off and inspect again.',
             )),
             self::yes(
@@ -181,9 +182,10 @@ final class Preparation
             $back[] = MeanDiameter::endIsSmall($s, $end) ? $spec : $optional;
         }
 
-        return new Step('measure', 'Diameters', 'Measure each end at clock positions, just behind where the fitting will sit. First 12–6, then on round by equal steps.', [
-            ...$specs, ...$back,
-        ], $rules[$ends->id], [], static fn (): array => self::dials($s, $ends));
+        return new Step('measure', 'Diameters', 'Measure each end at clock positions, just behind where the fitting will sit. First 12–6, then on round '
+            .'by equal steps.', [
+                ...$specs, ...$back,
+            ], $rules[$ends->id], [], static fn (): array => self::dials($s, $ends));
     }
 
     /** @return array{ReadingSpec, ReadingSpec, ReadingSpec} diameters; the diameter further back, asked for and not */

@@ -41,10 +41,11 @@ final class Surface
         ];
         $whole = $ends->slipped === [] ? '' : ' On the spool the scrape mark goes past the coupler\'s full length: it slides on whole.';
 
-        return new Step('marks', 'Marks', "Mark stab depth and scrape length on every end with a grease-free marker, all round. Then measure the marks.{$whole}", [
-            ...self::everyEnd($ends, 'stab_mark', 'stab mark from the end', 'marks_ruler'),
-            ...self::everyEnd($ends, 'scrape_mark', 'scrape mark from the end', 'marks_ruler'),
-        ], $rules[$ends->id], [], static fn (): array => self::markGuide($s, $ends));
+        return new Step('marks', 'Marks', 'Mark stab depth and scrape length on every end with a grease-free marker, all round. Then measure the '
+            ."marks.{$whole}", [
+                ...self::everyEnd($ends, 'stab_mark', 'stab mark from the end', 'marks_ruler'),
+                ...self::everyEnd($ends, 'scrape_mark', 'scrape mark from the end', 'marks_ruler'),
+            ], $rules[$ends->id], [], static fn (): array => self::markGuide($s, $ends));
     }
 
     private static function scrapeMarkRule(string $end, bool $slipped): Rule
@@ -64,18 +65,22 @@ final class Surface
         static $rules = [];
         $rules[$ends->id] ??= self::scrapeRules($ends);
 
-        return new Step('scrape', 'Scrape', 'Rotary scraper, one continuous ribbon, to the scrape mark.'.Scribe::instruction($s).' Measure the mean diameter again with a pi tape or at the same clock positions.', [
-            ReadingSpec::yesNo('scraper_checked', 'Scraper checked before use: blade sharp, spring and stop as they should be?'),
-            ...Scribe::specs($s),
-            ReadingSpec::number(
-                'fitting_bore_mm', "Fitting's bore", Unit::Millimetre, 16, 2000,
-                "From the maker's sheet, or measured through the open end; says how often the scraper may go round", 'pass_table',
-            )->optional(),
-            ReadingSpec::number('ribbon_mm', 'Thickness of one ribbon', Unit::Millimetre, 0.02, 2, 'Depth of one pass, by calliper', 'pass_table')->optional(),
-            ...self::everyEnd($ends, 'od_after', 'mean diameter after scraping', 'pi_tape'),
-            ReadingSpec::yesNo('ink_gone', 'All ink gone on every end?'),
-            ReadingSpec::choice('ribbon', 'The ribbon came off', RibbonWhole::ALL),
-        ], [...$rules[$ends->id], ...Scribe::rules()], ['Scraper blades cut: gloves on, hands off the track. Never scrape more to make an oval pipe fit.'], static fn (): array => ['passes' => ScraperPasses::guide($s, $ends)]);
+        return new Step('scrape', 'Scrape', 'Rotary scraper, one continuous ribbon, to the scrape '
+            .'mark.'.Scribe::instruction($s).' Measure the mean diameter again with a pi tape or at the same clock positions.', [
+                ReadingSpec::yesNo('scraper_checked', 'Scraper checked before use: blade sharp, spring and stop as they should be?'),
+                ...Scribe::specs($s),
+                ReadingSpec::number(
+                    'fitting_bore_mm', "Fitting's bore", Unit::Millimetre, 16, 2000,
+                    "From the maker's sheet, or measured through the open end; says how often the scraper may go round", 'pass_table',
+                )->optional(),
+                ReadingSpec::number('ribbon_mm', 'Thickness of one ribbon', Unit::Millimetre, 0.02, 2, 'Depth of one pass, by calliper', 'pass_table')->optional(),
+                ...self::everyEnd($ends, 'od_after', 'mean diameter after scraping', 'pi_tape'),
+                ReadingSpec::yesNo('ink_gone', 'All ink gone on every end?'),
+                ReadingSpec::choice('ribbon', 'The ribbon came off', RibbonWhole::ALL),
+            ], [
+                ...$rules[$ends->id], ...Scribe::rules(),
+            ], ['Scraper blades cut: gloves on, hands off the track. Never scrape more to make an oval pipe '
+                .'fit.'], static fn (): array => ['passes' => ScraperPasses::guide($s, $ends)]);
     }
 
     /** @return list<Rule> */
@@ -130,7 +135,8 @@ final class Surface
             $tooLate = $tooLate || $over && $s->readings->has('fusion') && ! $s->readings->has($spec->key);
         }
 
-        return new Step('reround', 'Re-round', 'Clamp close to the stab mark and squeeze along the long axis. Let the pipe relax (a large hydraulic clamp: several minutes), then measure again under the clamp.', $readings,
+        return new Step('reround', 'Re-round', 'Clamp close to the stab mark and squeeze along the long axis. Let the pipe relax (a large hydraulic '
+            .'clamp: several minutes), then measure again under the clamp.', $readings,
             $rules[$ends->id], ['A clamp under load can jump: stand beside it, not over it.'], static fn (): array => self::clampGuide($s, $ends), match (true) {
                 ! $told => 'Not needed: every end is round enough without a clamp.',
                 $tooLate => 'Too late: the joint was fused without it. Nothing under a clamp can be measured any more.',
@@ -140,7 +146,9 @@ final class Surface
 
     public static function sameUnderClamp(string $end): Rule
     {
-        return new SameMean("ef.clamped_mean.{$end}", ["clamped_diameters_{$end}_mm", "diameters_{$end}_mm"], static fn (Situation $s): ?float => OvalityAtJoint::roundness($s, $end, true)?->meanMm,
+        return new SameMean("ef.clamped_mean.{$end}", [
+            "clamped_diameters_{$end}_mm", "diameters_{$end}_mm",
+        ], static fn (Situation $s): ?float => OvalityAtJoint::roundness($s, $end, true)?->meanMm,
             static fn (Situation $s): ?float => OvalityAtJoint::roundness($s, $end, false)?->meanMm, Ends::name($end).', free and under the clamp');
     }
 

@@ -44,7 +44,8 @@ final class Unpack
             $rules[] = Wipe::rule("ef.fitting.{$key}drying", $wiped, $dry, "{$prefix}called dry");
         }
 
-        return new Step('unpack', 'Unpack', "Take the fitting out of its bag now. Wipe its {$what} with a fresh wipe, let it dry, do not touch it.", $specs, $rules,
+        return new Step('unpack', 'Unpack', "Take the fitting out of its bag now. Wipe its {$what} with a fresh wipe, let it dry, do not touch "
+            .'it.', $specs, $rules,
             ['Solvent vapour burns: no flame, no sparks, air moving. Gloves and glasses on.'], ['drying_s' => $s->limit('ef.drying_s')], group: $group);
     }
 

@@ -41,7 +41,8 @@ final readonly class GapClosedEven implements Rule
 
         return new Finding(
             $this->id(), $rough || $far ? Severity::Mend : (Compare::atMost($spread, 0.8 * $even->value) ? Severity::Go : Severity::Watch),
-            "Gap {$situation->print(min($gaps), Unit::Millimetre)} to {$situation->print(max($gaps), Unit::Millimetre)}: uneven by {$uneven}; {$allowed} allowed."
+            "Gap {$situation->print(min($gaps), Unit::Millimetre)} to {$situation->print(max($gaps), Unit::Millimetre)}: uneven by "
+                ."{$uneven}; {$allowed} allowed."
                 .($makers === null ? '' : " Mean {$situation->print($mean, Unit::Millimetre)}, the maker's {$situation->print($makers, Unit::Millimetre)}."),
             match (true) {
                 $rough => 'Pull it, look at the ring, and push home again in line: a ring that rolled unevenly leaks.',

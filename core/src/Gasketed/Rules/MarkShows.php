@@ -36,7 +36,8 @@ final readonly class MarkShows implements Rule
 
         return new Finding(
             $this->id, $fine ? Severity::Go : Severity::Mend,
-            $inside ? "{$this->name}Mark inside the bell by {$situation->print(-$clear, Unit::Millimetre)}; it must just show." : "{$this->name}Mark stands clear of the bell by {$measured}; at most {$allowed} allowed.",
+            $inside ? "{$this->name}Mark inside the bell by {$situation->print(-$clear, Unit::Millimetre)}; it must just show."
+                : "{$this->name}Mark stands clear of the bell by {$measured}; at most {$allowed} allowed.",
             match (true) {
                 $fine => '', $inside => 'Pull back until it just shows: the spigot has no room to turn or to grow.', default => 'Not home: push on until it just shows.'
             },

@@ -41,8 +41,14 @@ final readonly class SlingsEnough implements Rule
 
         return new Finding(
             $this->id(), $short ? Severity::Stop : Severity::Go,
-            $wanted === 0 ? "{$had}; {$mass} kg may be carried by ".($this->card->people === 1 ? 'one.' : 'two.') : "{$had}; {$slings($wanted)} wanted for {$mass} kg.",
-            $short ? 'Do not lift. Put on '.($wanted === 1 ? 'a sling' : $slings($wanted).($this->card->spacingM === null ? '' : ', '.number_format($this->card->spacingM, 1, '.', '').' m apart')).'.' : '',
+            $wanted === 0 ? "{$had}; {$mass} kg may be carried by ".($this->card->people === 1 ? 'one.' : 'two.')
+                : "{$had}; {$slings($wanted)} wanted for {$mass} kg.",
+            $short
+                ? 'Do not lift. Put on '.(
+                    $wanted === 1 ? 'a sling'
+                    : $slings($wanted).($this->card->spacingM === null ? '' : ', '.number_format($this->card->spacingM, 1, '.', '').' m apart')
+                ).'.'
+                : '',
             $this->card->source, ['slings'], (float) $count, (float) $wanted, (float) ($count - $wanted),
         );
     }

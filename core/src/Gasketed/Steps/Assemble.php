@@ -100,7 +100,8 @@ final class Assemble
                         [self::APPROVED, self::SOILED, self::PETROLEUM],
                         [
                             Severity::Stop,
-                            $system->sealant ? 'Do not push it home. Wash all of it off and dry: the sealant must stick.' : 'Do not push it home. Wash all of it off, dry, and fit a new ring: it must roll, not slide.',
+                            $system->sealant ? 'Do not push it home. Wash all of it off and dry: the sealant must stick.'
+                                : 'Do not push it home. Wash all of it off, dry, and fit a new ring: it must roll, not slide.',
                         ],
                     ),
                     Source::commonPractice(),

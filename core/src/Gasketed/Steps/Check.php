@@ -146,14 +146,15 @@ final class Check
         $counts = Compare::atMost($s->facts->number('dn_mm'), $s->limit('gs.feeler.small_up_to_dn')) ? [8, 12] : [12, 16];
         $name = static fn (string $side): string => Made::name($side).'Feeler depth, from 12 o\'clock';
 
-        return new Step('feeler', 'Feeler sweep', 'Push the feeler in at each clock position until it meets the gasket. It meets nothing: enter how far it went.', $made->each(
-            static fn (string $side): ReadingSpec => ReadingSpec::series(
-                Made::key('feeler_mm', $side), $name($side), Unit::Millimetre, 0, 1000, $counts, 'feeler_ring',
-            ),
-        ), $made->each(static fn (string $side): Rule => new GasketFelt($side)), [], [
-            'tolerance_mm' => $s->limit('gs.feeler.tolerance_mm'),
-            'sweeps' => (object) array_filter(array_combine($made->sides(), $made->each(static fn (string $side): ?array => GasketFelt::ring($s, $side)))),
-            'sides' => $made->sides(),
-        ]);
+        return new Step('feeler', 'Feeler sweep', 'Push the feeler in at each clock position until it meets the gasket. It meets nothing: enter how far '
+            .'it went.', $made->each(
+                static fn (string $side): ReadingSpec => ReadingSpec::series(
+                    Made::key('feeler_mm', $side), $name($side), Unit::Millimetre, 0, 1000, $counts, 'feeler_ring',
+                ),
+            ), $made->each(static fn (string $side): Rule => new GasketFelt($side)), [], [
+                'tolerance_mm' => $s->limit('gs.feeler.tolerance_mm'),
+                'sweeps' => (object) array_filter(array_combine($made->sides(), $made->each(static fn (string $side): ?array => GasketFelt::ring($s, $side)))),
+                'sides' => $made->sides(),
+            ]);
     }
 }

@@ -124,7 +124,11 @@ final class Deflect
             $specs[] = Assemble::gradeSpec('off_grade_after_mm', 'Off the grade line after pushing home, far end');
             $rules[] = Assemble::gradeRule('gs.grade_after', 'off_grade_after_mm', 'After pushing home, off grade by');
         }
-        foreach ([['far_right_mm', 'Far end off its planned place, to the right', 'Left is minus'], ['far_up_mm', 'Far end off its planned place, upwards', 'Down is minus'], ['far_along_mm', 'Far end beyond its planned place', 'Short is minus']] as [$key, $label, $hint]) {
+        foreach ([
+            ['far_right_mm', 'Far end off its planned place, to the right', 'Left is minus'],
+            ['far_up_mm', 'Far end off its planned place, upwards', 'Down is minus'],
+            ['far_along_mm', 'Far end beyond its planned place', 'Short is minus'],
+        ] as [$key, $label, $hint]) {
             $spec = ReadingSpec::number($key, $label, Unit::Millimetre, -3000, 3000, $hint);
             $specs[] = $spec->optional();
         }

@@ -27,25 +27,29 @@ final class Lock
         $segments = $made->size($s)?->segments;
         $wanted = $segments === null ? "The maker's number for this size" : 'Wanted: '.(int) $segments;
 
-        return new Step('locking', 'Lock', 'With the pull still on: put the locking segments in, one turned right, the next left; then the retainer, its ends inward, to the very back.', [
-            ...$segments === null ? [ReadingSpec::number('segments_wanted', "Segments by the maker's table", Unit::None, 1, 60)] : [],
-            ReadingSpec::number('segments', 'Locking segments in place', Unit::None, 0, 60, $wanted),
-            ReadingSpec::yesNo(
-                'retainer', 'Retainer in, ends inward, to the back?',
-                'Above ground trim it about 3 mm (1/8 in) longer than the gap it fills [common practice]',
-            ),
-        ], [
-            new AgainstFigure(
-                'gs.segments', 'segments', AgainstFigure::AT_LEAST,
-                static fn (Situation $s): ?float => $made->size($s)->segments ?? $s->readings->number('segments_wanted'), Unit::None,
-                $segments === null ? Source::maker('number of segments as read on site') : $made->system->source(), 'Locking segments',
-                'Put the missing ones in: each carries its part of the thrust.', Severity::Stop, 'A joint with a segment missing lets go at test pressure.',
-            ),
-            new Confirmed(
-                'gs.retainer', 'retainer', 'Retainer in.', 'No retainer.', 'Fit it before anything pulls on the joint.', Severity::Stop,
-                Source::commonPractice(), 'Without it the segments fall out and the joint lets go.',
-            ),
-        ], ['A restrained joint that is not locked lets go under pressure.', 'The pull stays on: nobody in line with hoist or sling, fingers out of the bell.']);
+        return new Step('locking', 'Lock', 'With the pull still on: put the locking segments in, one turned right, the next left; then the retainer, its '
+            .'ends inward, to the very back.', [
+                ...$segments === null ? [ReadingSpec::number('segments_wanted', "Segments by the maker's table", Unit::None, 1, 60)] : [],
+                ReadingSpec::number('segments', 'Locking segments in place', Unit::None, 0, 60, $wanted),
+                ReadingSpec::yesNo(
+                    'retainer', 'Retainer in, ends inward, to the back?',
+                    'Above ground trim it about 3 mm (1/8 in) longer than the gap it fills [common practice]',
+                ),
+            ], [
+                new AgainstFigure(
+                    'gs.segments', 'segments', AgainstFigure::AT_LEAST,
+                    static fn (Situation $s): ?float => $made->size($s)->segments ?? $s->readings->number('segments_wanted'), Unit::None,
+                    $segments === null ? Source::maker('number of segments as read on site') : $made->system->source(), 'Locking segments',
+                    'Put the missing ones in: each carries its part of the thrust.', Severity::Stop, 'A joint with a segment missing lets go at test pressure.',
+                ),
+                new Confirmed(
+                    'gs.retainer', 'retainer', 'Retainer in.', 'No retainer.', 'Fit it before anything pulls on the joint.', Severity::Stop,
+                    Source::commonPractice(), 'Without it the segments fall out and the joint lets go.',
+                ),
+            ], [
+                'A restrained joint that is not locked lets go under pressure.',
+                'The pull stays on: nobody in line with hoist or sling, fingers out of the bell.',
+            ]);
     }
 
     /** Keeps the lines from being read before the joint is locked: until then they say nothing. */

@@ -37,12 +37,13 @@ final class Spigot
             array_push($rules, ...self::sideRules($s, $made, $side));
         }
 
-        return new Step('spigot', 'Spigot', self::instruction($made), $specs, $rules, ['Cutting: guard on, second hand clear of the blade, mask against dust.'], [
-            'mark_mm' => $mark, 'second_line_mm' => self::secondLineMm($s, $made), 'chamfer' => Chamfer::of($s, $made->system), 'od_mm' => Made::odMm($s),
-            'wall_mm' => $s->facts->number('wall_mm'),
-            'sides' => $made->sides(), 'cut' => array_map(static fn (string $side): bool => self::isCut($s, $side), $made->sides()),
-            'home' => $made->system->home->said(),
-        ]);
+        return new Step('spigot', 'Spigot', self::instruction($made), $specs, $rules, ['Cutting: guard on, second hand clear of the blade, mask against '
+            .'dust.'], [
+                'mark_mm' => $mark, 'second_line_mm' => self::secondLineMm($s, $made), 'chamfer' => Chamfer::of($s, $made->system), 'od_mm' => Made::odMm($s),
+                'wall_mm' => $s->facts->number('wall_mm'),
+                'sides' => $made->sides(), 'cut' => array_map(static fn (string $side): bool => self::isCut($s, $side), $made->sides()),
+                'home' => $made->system->home->said(),
+            ]);
     }
 
     private static function instruction(Made $made): string
@@ -152,7 +153,10 @@ final class Spigot
         if ($made->system->material !== 'corrugated_hdpe') {
             return $rules;
         }
-        foreach (['cut_in_valley' => ['Cut in a valley.', 'Not cut in the middle of a valley.', 'Cut again in the middle of a valley.'], 'reduced_bell_off' => ['No reduced bell.', 'A reduced bell is left on.', 'Cut it off: the coupler does not fit it.']] as $key => [$yes, $no, $todo]) {
+        foreach ([
+            'cut_in_valley' => ['Cut in a valley.', 'Not cut in the middle of a valley.', 'Cut again in the middle of a valley.'],
+            'reduced_bell_off' => ['No reduced bell.', 'A reduced bell is left on.', 'Cut it off: the coupler does not fit it.'],
+        ] as $key => [$yes, $no, $todo]) {
             $rules[] = new Confirmed(
                 "gs.{$key}".($side === '' ? '' : ".{$side}"), Made::key($key, $side), $name.$yes, $name.$no, $todo, Severity::Mend,
                 Source::commonPractice(),

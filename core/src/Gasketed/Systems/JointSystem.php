@@ -84,7 +84,11 @@ final readonly class JointSystem
     /** The maker's row for a size: the same DN, its class at or above the pipe's, the lowest such class first. */
     public function size(float $dnMm, ?float $pnBar): ?JointSize
     {
-        $fits = array_values(array_filter($this->sizes, static fn (JointSize $s): bool => abs($s->dnMm - $dnMm) < 0.5 && ($s->pnBar === null || $pnBar !== null && Compare::atMost($pnBar, $s->pnBar)))); // a row of a class holds for no pipe of an unknown one
+        // a row of a class holds for no pipe of an unknown one
+        $fits = array_values(array_filter(
+            $this->sizes,
+            static fn (JointSize $s): bool => abs($s->dnMm - $dnMm) < 0.5 && ($s->pnBar === null || $pnBar !== null && Compare::atMost($pnBar, $s->pnBar)),
+        ));
         usort($fits, static fn (JointSize $a, JointSize $b): int => ($a->pnBar ?? INF) <=> ($b->pnBar ?? INF));
 
         return $fits[0] ?? null;

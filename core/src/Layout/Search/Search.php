@@ -77,7 +77,10 @@ final class Search
                 array_push($found, ...$here);
                 if ($here !== []) {
                     $longest = max($longest, $length);
-                    if ($length === $this->limits->longest() && $reach->station + 3 * $length < $this->end && $this->split->isCalm($reach->station) && $this->split->isCalm($reach->station + $length)) {
+                    if (
+                        $length === $this->limits->longest() && $reach->station + 3 * $length < $this->end && $this->split->isCalm($reach->station)
+                        && $this->split->isCalm($reach->station + $length)
+                    ) {
                         break; // nothing bends here: the longest pipe is as good as any
                     }
                 }
@@ -130,7 +133,10 @@ final class Search
                 [$low, $found] = [$middle, $here];
             }
         }
-        foreach ($this->alignment->plan->turns() === [] ? [] : $this->alignment->plan->between($reach->station, $reach->station + $this->limits->longest()) as $corner) {
+        foreach (
+            $this->alignment->plan->turns() === [] ? []
+            : $this->alignment->plan->between($reach->station, $reach->station + $this->limits->longest()) as $corner
+        ) {
             $length = $this->alignment->place($reach->station)->distanceTo($this->alignment->place($corner));
             if ($length >= (float) $this->limits->cutMinM && $length > $above && count($found) < 12) {
                 array_push($found, ...$this->lay($reach, $length, $this->limits->cutFrom($length)));

@@ -94,7 +94,8 @@ final readonly class Thinning
 
     /**
      * @param  non-empty-list<non-empty-list<Reach>>  $groups  the furthest first
-     * @return non-empty-list<non-empty-list<Reach>> the furthest, and the furthest of those with the fewest cuts: pieces cut here and there must not crowd them out
+     * @return non-empty-list<non-empty-list<Reach>> the furthest, and the furthest of those with the fewest cuts: pieces cut here and there must not crowd
+     *     them out
      */
     private function furthest(array $groups): array
     {

@@ -114,7 +114,8 @@ final class Sewer
 
     public static function airWillNotDo(float $groundwaterFt, float $startPsi): string
     {
-        return 'Air will not do here. With '.round($groundwaterFt, 2).' ft of groundwater above the pipe the test would start at '.round($startPsi, 2).' psi and settle at '.round($startPsi + self::F1417_ABOVE_PSI, 2).' psi; never above 9 psi. Lower the groundwater, or test with water.';
+        return 'Air will not do here. With '.round($groundwaterFt, 2).' ft of groundwater above the pipe the test would start at '.round($startPsi, 2)
+            .' psi and settle at '.round($startPsi + self::F1417_ABOVE_PSI, 2).' psi; never above 9 psi. Lower the groundwater, or test with water.';
     }
 
     /** @throws InvalidInput if the size is not in the table */

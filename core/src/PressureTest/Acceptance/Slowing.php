@@ -27,7 +27,8 @@ final readonly class Slowing
     public static function of(float $firstKpa, float $secondKpa, float $noiseKpa, float $share = 1.0): self
     {
         $falls = ! Compare::atMost($firstKpa + $secondKpa, $noiseKpa);
-        $slows = $share < 1.0 ? Compare::atMost($secondKpa, $share * $firstKpa) : $secondKpa < $firstKpa && ! Compare::atMost($firstKpa - $secondKpa, $noiseKpa);
+        $slows = $share < 1.0 ? Compare::atMost($secondKpa, $share * $firstKpa)
+            : $secondKpa < $firstKpa && ! Compare::atMost($firstKpa - $secondKpa, $noiseKpa);
 
         return new self($firstKpa, $secondKpa, $noiseKpa, $falls, $slows, $falls && ! Compare::atMost($secondKpa - $firstKpa, $noiseKpa));
     }

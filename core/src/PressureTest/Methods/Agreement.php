@@ -36,7 +36,8 @@ final class Agreement
         foreach (is_array($meaning['looks_like'] ?? null) ? $meaning['looks_like'] : [] as $look) {
             $cause = is_array($look) && is_string($look['cause'] ?? null) ? Cause::tryFrom($look['cause']) : null;
             $evidence = is_array($look) && is_string($look['evidence'] ?? null) ? $look['evidence'] : '';
-            if ($cause !== null && ! in_array($cause, [Cause::Tight, Cause::Creep], true) && ($cause !== Cause::Gauge || $control === Control::Shut)) { // topping up makes jumps of its own
+            // topping up makes jumps of its own
+            if ($cause !== null && ! in_array($cause, [Cause::Tight, Cause::Creep], true) && ($cause !== Cause::Gauge || $control === Control::Shut)) {
                 $found[] = self::finding($cause, $evidence, $meaning ?? [], $method, $control);
             }
         }
@@ -48,7 +49,8 @@ final class Agreement
     private static function finding(Cause $cause, string $evidence, array $meaning, string $method, Control $control): Finding
     {
         $number = static fn (string $key): float => is_int($meaning[$key] ?? null) || is_float($meaning[$key] ?? null) ? (float) $meaning[$key] : 0.0;
-        $beyond = $cause === Cause::Leak && $control === Control::Shut && $number('confidence') >= self::SURE && $number('leak_l_per_h') - $number('leak_uncertainty_l_per_h') > self::MORE * $number('allowed_l_per_h');
+        $beyond = $cause === Cause::Leak && $control === Control::Shut && $number('confidence') >= self::SURE
+            && $number('leak_l_per_h') - $number('leak_uncertainty_l_per_h') > self::MORE * $number('allowed_l_per_h');
         $lies = $cause === Cause::Gauge;
         $sure = round(100 * $number('confidence'));
 
@@ -57,6 +59,8 @@ final class Agreement
             Cause::Gauge => "The figures pass, but the gauge cannot be trusted: {$evidence}",
             Cause::Air => "There is air in it: {$evidence}",
             default => "Warmth takes part: {$evidence}",
-        }, $beyond ? 'Hold longer, or look for it before this is signed. '.$cause->todo() : $cause->todo(), Source::fromMemory('', 'thresholds of the reading of traces'), ['trace']);
+        }, $beyond ? 'Hold longer, or look for it before this is signed. '.$cause->todo() : $cause->todo(), Source::fromMemory(
+            '', 'thresholds of the reading of traces',
+        ), ['trace']);
     }
 }

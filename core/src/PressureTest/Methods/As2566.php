@@ -73,7 +73,9 @@ final class As2566 extends ConstantPressure
         $allowed = self::allowance($section, $gauge);
         $hours = (float) $options['hours'];
 
-        return new TestPlan($this->id(), $this->medium(), $gauge, $gauge, $low, $levels->atHigh($gauge), $levels->window($section->workingKpa, min($low, $section->limiting(self::ALLOWED)->takesKpa(self::ALLOWED)), $words),
+        return new TestPlan($this->id(), $this->medium(), $gauge, $gauge, $low, $levels->atHigh($gauge), $levels->window(
+            $section->workingKpa, min($low, $section->limiting(self::ALLOWED)->takesKpa(self::ALLOWED)), $words,
+        ),
             [
                 'said' => 'At most '.$words->litres($allowed).' an hour, '.$words->litres($hours * $allowed).' in all.', 'l_per_h' => $allowed,
                 'litres' => $hours * $allowed,
@@ -104,7 +106,8 @@ final class As2566 extends ConstantPressure
         return implode(
             ' + ',
             array_map(
-                static fn ($p): string => '0.14·'.Words::plain($p->lengthM / 1000, 3).'·'.Words::plain($p->insideMm / 1000, 3).'·'.Words::plain($kpa / HydrostaticHead::GRAVITY, 1),
+                static fn ($p): string => '0.14·'.Words::plain($p->lengthM / 1000, 3).'·'.Words::plain($p->insideMm / 1000, 3).'·'
+                    .Words::plain($kpa / HydrostaticHead::GRAVITY, 1),
                 $section->parts,
             ),
         ).' L/h';

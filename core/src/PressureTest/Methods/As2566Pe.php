@@ -67,7 +67,9 @@ final class As2566Pe extends ConstantPressure
         $gauge = $levels->gaugeForLow($low);
         $allowed = As2566::allowance($section, $gauge);
 
-        return new TestPlan($this->id(), $this->medium(), $gauge, $gauge, $low, $levels->atHigh($gauge), $levels->window($section->workingKpa, min($low, $section->limiting(As2566::ALLOWED)->takesKpa(As2566::ALLOWED)), $words),
+        return new TestPlan($this->id(), $this->medium(), $gauge, $gauge, $low, $levels->atHigh($gauge), $levels->window(
+            $section->workingKpa, min($low, $section->limiting(As2566::ALLOWED)->takesKpa(As2566::ALLOWED)), $words,
+        ),
             [
                 'said' => 'Hour 4 to 5: at most 0.55 × the water of hour 2 to 3, and '.$words->litres($allowed).' more.', 'l_per_h' => $allowed,
                 'litres' => null,
@@ -108,7 +110,13 @@ final class As2566Pe extends ConstantPressure
         [$km, $m] = [$seen->section->lengthM() / 1000, $seen->section->main()->insideMm / 1000];
         $found = MakeUp::as2566Pe($v1, $v2, $km, $m, $mean / HydrostaticHead::GRAVITY);
 
-        return new Accepted([...$findings, $this->most('make_up', 'Water of hour 4 to 5', $v2, $found['limit_l'], Unit::Litre, $words->litresPair(...), 'More than creep explains: not tight. Lower the pressure, look at every joint, mend, test again.')], [
+        return new Accepted([
+            ...$findings,
+            $this->most(
+                'make_up', 'Water of hour 4 to 5', $v2, $found['limit_l'], Unit::Litre, $words->litresPair(...),
+                'More than creep explains: not tight. Lower the pressure, look at every joint, mend, test again.',
+            ),
+        ], [
             new Figure('Water of hour 2 to 3', 'V1', $words->litres($v1)), new Figure('Water of hour 4 to 5', 'V2', $words->litres($v2)),
             new Figure(
                 'Limit', '0.55·V1 + 0.14·L·D·H', $words->litres($found['limit_l']),

@@ -104,7 +104,9 @@ final class En1610Air extends SewerAir
         if (! Compare::atMost($p0, self::HIGHEST_KPA)) {
             $window = [
                 ...$window, 'feasible' => false,
-                'said' => 'Air will not do here. With '.$words->metres($section->groundwaterM).' of groundwater above the invert the test would start at '.$words->kpa($p0).'; never above '.$words->kpa(self::HIGHEST_KPA).' (the highest of the table: value from memory). Lower the groundwater, or test with water.',
+                'said' => 'Air will not do here. With '.$words->metres($section->groundwaterM).' of groundwater above the invert the test would start at '
+                    .$words->kpa($p0).'; never above '.$words->kpa(self::HIGHEST_KPA)
+                    .' (the highest of the table: value from memory). Lower the groundwater, or test with water.',
             ];
         }
 
@@ -124,7 +126,12 @@ final class En1610Air extends SewerAir
             [
                 '0.7 K of cooling fails a tight pipe by method LA: let the air settle, and keep sun and draught off the plugs.',
                 'After a fail, or again and again doubtful, the water test (method W) decides [EN 1610].',
-                ...($section->groundwaterM > 0.0 ? ['Groundwater stands above the invert and presses back: the starting pressure is raised by its head (from memory; the engineer’s figure governs).'] : []),
+                ...(
+                    $section->groundwaterM > 0.0
+                    ? ['Groundwater stands above the invert and presses back: the starting pressure is raised by its head (from memory; the engineer’s '
+                        .'figure governs).']
+                    : []
+                ),
             ],
             options: $options,
         );

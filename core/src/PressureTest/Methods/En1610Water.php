@@ -133,6 +133,8 @@ final class En1610Water extends ConstantPressure
                 'water', 'Water added', $added, $limit, Unit::Litre, $words->litresPair(...),
                 'Not tight. Let the water out, find the joint, mend, test again.',
             ),
-        ], [self::limitFigure($seen->section, $scope, $words), ...($added === null ? [] : [self::added($seen, $added, ($to - $from) / 3600)])], ['limit_l' => $limit, 'added_l' => $added]);
+        ], [
+            self::limitFigure($seen->section, $scope, $words), ...($added === null ? [] : [self::added($seen, $added, ($to - $from) / 3600)]),
+        ], ['limit_l' => $limit, 'added_l' => $added]);
     }
 }

@@ -82,7 +82,10 @@ final class En805Loss extends WaterMain
                 ),
             ],
             [$this->medium()->caution()],
-            ['The air check (en805-air) belongs to this test: do it before the main test.', 'A cement lining is kept under pressure for 24 h first (value from memory), any other pipe for an hour (common practice). That the high point sees the working pressure: EN 805, 11.3.2 (value from memory).',
+            ['The air check (en805-air) belongs to this test: do it before the main '
+                .'test.',
+                'A cement lining is kept under pressure for 24 h first (value from memory), any other pipe for an hour (common practice). That the high '
+                    .'point sees the working pressure: EN 805, 11.3.2 (value from memory).',
                 'A fall that does not clearly slow down is undecided after the hour: leave it shut, up to 2 h (value from memory).'],
             options: $options,
         );
@@ -158,7 +161,8 @@ final class En805Loss extends WaterMain
         return $this->finding('slowing', $clear ? Severity::Go : Severity::Mend, match (true) {
             ! $slowing->falls && $clear => 'It did not fall by more than the gauge’s own noise.',
             $clear => 'It fell ever more slowly.',
-            default => 'Unclear: it fell by '.$words->kpa($slowing->firstKpa).' in the first half and '.$words->kpa($slowing->secondKpa).' in the second, as a leak does.',
+            default => 'Unclear: it fell by '.$words->kpa($slowing->firstKpa).' in the first half and '.$words->kpa($slowing->secondKpa)
+                .' in the second, as a leak does.',
         }, $clear ? '' : 'Hold longer. A fall that does not slow down is a leak: lower the pressure, find it, mend, test again.');
     }
 }

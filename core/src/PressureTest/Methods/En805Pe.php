@@ -161,7 +161,10 @@ final class En805Pe extends WaterMain
             ),
             new Figure('Highest in the rise', 'from the trace', $words->kpa($found['highest_kpa'])),
             new Figure('Last below the highest', 'highest − last', $words->kpa($found['fall_kpa'])),
-        ], [...$found, 'stp_kpa' => $stp, 'stp_gauge_kpa' => $seen->plan->gaugeKpa, 'end_of_rest_kpa' => $rested, 'drawn_kpa' => $draw, 'drawn_off_l' => $seen->run->number('drawn_off_l'), 'max_drawn_off_l' => $volume['max_volume_l'], 'main' => $main],
+        ], [
+            ...$found, 'stp_kpa' => $stp, 'stp_gauge_kpa' => $seen->plan->gaugeKpa, 'end_of_rest_kpa' => $rested, 'drawn_kpa' => $draw,
+            'drawn_off_l' => $seen->run->number('drawn_off_l'), 'max_drawn_off_l' => $volume['max_volume_l'], 'main' => $main,
+        ],
             $found['verdict'] === 'extend' ? TestVerdict::UNDECIDED : '');
     }
 
@@ -208,8 +211,10 @@ final class En805Pe extends WaterMain
         $fine = $preliminary === 'pass';
         [$shown, $wanted] = $seen->words->kpaPair($rested, $least, false);
 
-        return $this->finding('rest', $fine ? Severity::Go : Severity::Mend, "After an hour shut {$shown}; {$wanted} wanted (fall of 30 % of the test pressure at most).",
-            $fine ? '' : 'A leak, or the pipe was not relaxed. Let the pressure down, look at every joint, relax and start over.', $rested, $least, $rested - $least, Unit::KiloPascal);
+        return $this->finding('rest', $fine ? Severity::Go : Severity::Mend, "After an hour shut {$shown}; {$wanted} wanted (fall of 30 % of the test "
+            .'pressure at most).',
+            $fine ? '' : 'A leak, or the pipe was not relaxed. Let the pressure down, look at every joint, relax and start '
+                .'over.', $rested, $least, $rested - $least, Unit::KiloPascal);
     }
 
     /** @param  array{draw_off_min_kpa: float, draw_off_max_kpa: float}  $found */
@@ -251,12 +256,15 @@ final class En805Pe extends WaterMain
         [$severity, $said, $todo] = match ($found['verdict']) {
             'pass' => [
                 Severity::Go,
-                $found['fall_kpa'] > 1e-9 ? "After {$words->minutes($minutes)} {$fall} below the highest reading; ".$words->kpa(En805::BELOW_HIGHEST_KPA).' allowed.' : 'It rose and never fell.',
+                $found['fall_kpa'] > 1e-9
+                    ? "After {$words->minutes($minutes)} {$fall} below the highest reading; ".$words->kpa(En805::BELOW_HIGHEST_KPA).' allowed.'
+                    : 'It rose and never fell.',
                 '',
             ],
             'extend' => [
                 Severity::Mend, "Not decided after {$words->minutes($minutes)}: it has fallen by {$fall} from its highest.",
-                $minutes < self::MAIN_MIN - 1 ? 'The record is too short: 30 min at least.' : 'Leave it shut up to 90 min; at most 25 kPa below the highest passes.',
+                $minutes < self::MAIN_MIN - 1 ? 'The record is too short: 30 min at least.'
+                    : 'Leave it shut up to 90 min; at most 25 kPa below the highest passes.',
             ],
             default => [
                 Severity::Mend, "It fell by {$fall} from its highest; ".$words->kpa(En805::BELOW_HIGHEST_KPA).' allowed.',

@@ -116,7 +116,13 @@ final class En805Water extends WaterMain
             );
         }
 
-        return new Accepted([...$findings, $this->most('water', 'Water pumped back', max(0.0, $water), $allowed['max_volume_l'], Unit::Litre, $words->litresPair(...), 'Not tight. Lower the pressure, look at every joint, mend, test again.')],
+        return new Accepted([
+            ...$findings,
+            $this->most(
+                'water', 'Water pumped back', max(0.0, $water), $allowed['max_volume_l'], Unit::Litre, $words->litresPair(...),
+                'Not tight. Lower the pressure, look at every joint, mend, test again.',
+            ),
+        ],
             [...$arithmetic, new Figure('Water pumped back', 'metered', $words->litres($water))], [...$allowed, 'pumped_in_l' => $water]);
     }
 }

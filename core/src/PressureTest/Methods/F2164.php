@@ -113,7 +113,8 @@ final class F2164 extends Method
             [$this->medium()->caution()],
             [
                 'At most 8 h under test pressure in all; depressurise and wait 8 h before a repeat [ASTM F2164].',
-                'Times for raising and reducing, and that the high point sees the working pressure in the test hour, are common practice. That make-up may let the pressure sag by 2 % in the expansion is a value from memory.',
+                'Times for raising and reducing, and that the high point sees the working pressure in the test hour, are common practice. That make-up '
+                    .'may let the pressure sag by 2 % in the expansion is a value from memory.',
                 'Another test than the make-up table of the PE pipe handbook: the two are never mixed.',
             ],
             options: $options,
@@ -148,7 +149,10 @@ final class F2164 extends Method
                 $words->kpa($start).' ± 5 %',
             ),
             new Figure('Lowest and highest in the test hour', 'from the trace', $words->kpa($least).' and '.$words->kpa($most)),
-        ], ['start_kpa' => $start, 'lowest_kpa' => $least, 'highest_kpa' => $most, 'change_percent' => 100 * $off / $start, 'allowed_percent' => 100 * self::BAND, 'expansion_min' => $held]);
+        ], [
+            'start_kpa' => $start, 'lowest_kpa' => $least, 'highest_kpa' => $most, 'change_percent' => 100 * $off / $start,
+            'allowed_percent' => 100 * self::BAND, 'expansion_min' => $held,
+        ]);
     }
 
     /** The pipe must have been at its pressure while it expanded: the hour after says nothing otherwise. */
@@ -171,15 +175,19 @@ final class F2164 extends Method
         $low = Compare::atLeast($start, $seen->plan->judgedKpa * (1 - self::BAND));
 
         return $this->finding('start', $low ? Severity::Go : Severity::Mend,
-            'Test hour began at '.$seen->words->kpa($start).'; '.$seen->words->kpa($seen->plan->judgedKpa).' planned.', $low ? '' : 'Too much was bled off. Depressurise, rest 8 h, test again.', $start, $seen->plan->judgedKpa, null, Unit::KiloPascal);
+            'Test hour began at '.$seen->words->kpa($start).'; '.$seen->words->kpa($seen->plan->judgedKpa).' planned.', $low ? '' : 'Too much was bled '
+                .'off. Depressurise, rest 8 h, test again.', $start, $seen->plan->judgedKpa, null, Unit::KiloPascal);
     }
 
     private function band(Seen $seen, float $start, float $off, bool $fell): Finding
     {
         $percent = 100 * $off / $start;
 
-        return $this->most('band', 'Pressure '.($fell ? 'fell' : 'rose').' in the test hour by', $percent, 100 * self::BAND, Unit::Percent, static fn (float $a, float $b): array => array_map(static fn (string $x): string => $x.' %', Rounding::pair($a, $b, 2, true)),
-            $fell ? 'Not tight, or air left in. Lower the pressure, look at every joint, mend, rest 8 h, test again.' : 'Water was let in, or the pipe warmed. Find out, rest 8 h, test again.');
+        return $this->most('band', 'Pressure '.($fell ? 'fell' : 'rose').' in the test hour by', $percent, 100 * self::BAND, Unit::Percent, static fn (float $a, float $b): array => array_map(
+            static fn (string $x): string => $x.' %', Rounding::pair($a, $b, 2, true),
+        ),
+            $fell ? 'Not tight, or air left in. Lower the pressure, look at every joint, mend, rest 8 h, test '
+                .'again.' : 'Water was let in, or the pipe warmed. Find out, rest 8 h, test again.');
     }
 
     private function total(Seen $seen): Finding

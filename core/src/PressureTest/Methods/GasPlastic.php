@@ -114,14 +114,17 @@ final class GasPlastic extends Method
     protected function draft(TestSection $section, array $options, Words $words): TestPlan
     {
         [$least, $most] = self::limits($section);
-        $highest = min($most ?? INF, $section->limiting(self::PIPE_FACTOR)->takesKpa(self::PIPE_FACTOR)); // where the design pressure is not known 1.5 × the rating: from memory
+        // where the design pressure is not known 1.5 × the rating: from memory
+        $highest = min($most ?? INF, $section->limiting(self::PIPE_FACTOR)->takesKpa(self::PIPE_FACTOR));
         $gauge = min($highest, self::MARGIN * $least);
         $minutes = self::minutes($section, (float) $options['leak']);
         $window = ['min_kpa' => $least, 'max_kpa' => $highest, 'feasible' => Compare::atMost($least, $highest), 'splits_m' => [],
             'said' => Compare::atMost($least, $highest) ? 'Levels do not matter with air: '.$words->kpa($least).' to '.$words->kpa($highest).' at the gauge.' : 'At least '.$words->kpa($least).' is asked for and the weakest part takes '.$words->kpa($highest).'. Ask the engineer.'];
         $falls = Gas::expectedKpa($gauge, $section->waterC, FilledPipe::ATMOSPHERE_KPA, $section->waterC - 1.0, FilledPipe::ATMOSPHERE_KPA) - $gauge;
 
-        return new TestPlan($this->id(), $this->medium(), $gauge, $gauge, $gauge, $gauge, $window, ['said' => 'None once it is shut.', 'l_per_h' => null, 'litres' => null],
+        return new TestPlan($this->id(), $this->medium(), $gauge, $gauge, $gauge, $gauge, $window, [
+            'said' => 'None once it is shut.', 'l_per_h' => null, 'litres' => null,
+        ],
             [
                 self::raise($gauge, self::RAISE_MIN, 'Let air in slowly and in steps; walk away while it rises.'),
                 new Phase(
@@ -140,12 +143,14 @@ final class GasPlastic extends Method
                 ),
                 new Figure(
                     'Greatest test pressure',
-                    $most === null ? '1.5 × rating of the weakest part (from memory); give HDB, DR and design factor for 2.5 × design pressure' : '2.5 × design pressure 2·HDB·DF/(DR − 1), and 1.5 × the weakest rating',
+                    $most === null ? '1.5 × rating of the weakest part (from memory); give HDB, DR and design factor for 2.5 × design pressure'
+                        : '2.5 × design pressure 2·HDB·DF/(DR − 1), and 1.5 × the weakest rating',
                     $words->kpa($highest),
                 ),
                 new Figure(
                     'Time', 't = V·tolerance/(q·p_atm), an hour at the least', $words->minutes($minutes),
-                    Words::plain($section->volumeM3(), 3).' m³ × '.$words->kpa(self::tolerance($section))." / ({$options['leak']} L/h × ".$words->kpa(FilledPipe::ATMOSPHERE_KPA).')',
+                    Words::plain($section->volumeM3(), 3).' m³ × '.$words->kpa(self::tolerance($section))." / ({$options['leak']} L/h × "
+                        .$words->kpa(FilledPipe::ATMOSPHERE_KPA).')',
                 ),
                 new Figure('A degree of cooling alone makes', '(p + b)·ΔT/T', $words->kpa($falls)),
             ],
@@ -194,7 +199,8 @@ final class GasPlastic extends Method
             ...$findings, $this->least($seen, $lowest, $least), $this->warmest($seen),
             $this->most(
                 'missing', 'Missing from what the weather explains', abs($missing), $tolerance, Unit::KiloPascal, $words->kpaPair(...),
-                $missing > 0 ? 'Gas escapes. Lower the pressure first, find it with soapy water at low pressure, mend, test again.' : 'The pressure rose more than the weather explains: the thermometer does not show the pipe, or air came in. Settle longer, test again.',
+                $missing > 0 ? 'Gas escapes. Lower the pressure first, find it with soapy water at low pressure, mend, test again.'
+                    : 'The pressure rose more than the weather explains: the thermometer does not show the pipe, or air came in. Settle longer, test again.',
             ),
             ...($seen->run->number('baro_start_kpa') === null || $seen->run->number('baro_end_kpa') === null ? [$this->finding(
                 'barometer', Severity::Watch, 'The barometer was not read at both ends; '.$words->kpa($b1).' is taken.',
@@ -214,7 +220,11 @@ final class GasPlastic extends Method
                 'That is a leak of', 'V·missing/(p_atm·t)', Words::plain($missing * $perKpa).' ± '.Words::plain($tolerance * $perKpa).' L/h of free gas',
                 Words::plain($seen->section->volumeM3(), 3).' m³, '.Words::plain($hours).' h',
             ),
-        ], ['start_kpa' => $p1, 'end_kpa' => $p2, 'start_c' => $t1, 'end_c' => $t2, 'expected_end_kpa' => $expected, 'missing_kpa' => $missing, 'gauge_tolerance_kpa' => $tolerance, 'least_test_kpa' => $least, 'leak_l_h' => $missing * $perKpa, 'leak_uncertainty_l_h' => $tolerance * $perKpa]);
+        ], [
+            'start_kpa' => $p1, 'end_kpa' => $p2, 'start_c' => $t1, 'end_c' => $t2, 'expected_end_kpa' => $expected, 'missing_kpa' => $missing,
+            'gauge_tolerance_kpa' => $tolerance, 'least_test_kpa' => $least, 'leak_l_h' => $missing * $perKpa,
+            'leak_uncertainty_l_h' => $tolerance * $perKpa,
+        ]);
     }
 
     private function least(Seen $seen, float $lowest, float $least): Finding

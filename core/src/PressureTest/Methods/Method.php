@@ -82,7 +82,9 @@ abstract class Method implements TestMethod
         $chosen = Option::chosen($this->options(), $options);
         $plan = $this->draft($section, $chosen, $words);
         $words = $words->upTo($plan->gaugeKpa);
-        $plan = $section->service === 'sewer_gravity' ? $plan : $plan->limitedTo($section->takingLess($plan->lowKpa, $this->pipeFactor()), $this->pipeFactor(), $words); // an open sewer has no rating
+        // an open sewer has no rating
+        $plan = $section->service === 'sewer_gravity' ? $plan
+            : $plan->limitedTo($section->takingLess($plan->lowKpa, $this->pipeFactor()), $this->pipeFactor(), $words);
 
         return $plan->at((new Surroundings($section, $plan, $words))->toArray());
     }
@@ -101,7 +103,8 @@ abstract class Method implements TestMethod
         if ($later !== null) {
             return $verdict->with($this->finding(
                 'later', Severity::Mend, $later,
-                'Mark when the pump stopped, or bring a record with a column added_l. Where it was shut all along: not tight, look at every joint, mend, test again.',
+                'Mark when the pump stopped, or bring a record with a column added_l. Where it was shut all along: not tight, look at every joint, mend, '
+                    .'test again.',
             ));
         }
 
@@ -137,7 +140,9 @@ abstract class Method implements TestMethod
         $had = $seen->minutes($phase);
         $fine = Compare::atLeast($had, $minutes - max(self::SLACK_MIN, 0.002 * $minutes));
 
-        [$shown, $wanted] = $fine && $had < $minutes ? [$seen->words->minutes($minutes), $seen->words->minutes($minutes)] : $seen->words->minutesPair($had, $minutes); // the logger's own step is no shortfall
+        // the logger's own step is no shortfall
+        [$shown, $wanted] = $fine && $had < $minutes ? [$seen->words->minutes($minutes), $seen->words->minutes($minutes)]
+            : $seen->words->minutesPair($had, $minutes);
 
         return $this->finding(
             $rule === '' ? $phase : $rule, $fine ? Severity::Go : Severity::Mend, "{$name} recorded for {$shown}; {$wanted} wanted.",

@@ -120,7 +120,8 @@ final class PeDecay extends WaterMain
             new Figure('Pressures', 'at tL, 7·tL and 15·tL after shutting', implode(', ', array_map($words->kpa(...), $pressures))),
             new Figure(
                 'First slope', 'n1 = log(P1/P2)/log(t2c/t1c), tc = t + 0.4·tL', Words::plain($read['n1'], 4),
-                'log('.Words::plain($pressures[0], 1).'/'.Words::plain($pressures[1], 1).')/log('.Words::plain($times[1] + 0.4 * $load, 1).'/'.Words::plain($times[0] + 0.4 * $load, 1).')',
+                'log('.Words::plain($pressures[0], 1).'/'.Words::plain($pressures[1], 1).')/log('.Words::plain($times[1] + 0.4 * $load, 1).'/'
+                    .Words::plain($times[0] + 0.4 * $load, 1).')',
             ),
             new Figure('Second slope', 'n2 likewise', Words::plain($read['n2'], 4)),
             new Figure('Ratio', 'n2/n1, above 1.25 a leak', Words::plain($read['ratio'])),

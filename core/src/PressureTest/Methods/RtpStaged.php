@@ -58,7 +58,8 @@ final class RtpStaged extends Method
     public function options(): array
     {
         return [
-            new Option('factor', 'Test pressure', ['1.25' => '1.25 × rated', '1.3' => '1.3 × rated', '1.4' => '1.4 × rated', '1.5' => '1.5 × rated']), // it falls, and must end at 1.2 or more
+            // it falls, and must end at 1.2 or more
+            new Option('factor', 'Test pressure', ['1.25' => '1.25 × rated', '1.3' => '1.3 × rated', '1.4' => '1.4 × rated', '1.5' => '1.5 × rated']),
             new Option('hours', 'Held for', ['4' => '4 h', '2' => '2 h', '24' => '24 h']),
         ];
     }
@@ -109,7 +110,9 @@ final class RtpStaged extends Method
         $phases[] = new Phase('test', 'Test', 60 * $hours, $least, $gauge, $gauge, 'Shut. Nobody near the line.', Control::Shut, true, self::LONGEST_MIN);
         $window = $levels->window($section->workingKpa, $rtp['steps'][$last], $words);
 
-        return new TestPlan($this->id(), $this->medium(), $gauge, $gauge, $rtp['steps'][$last], $levels->atHigh($gauge), [...$window, 'max_kpa' => $window['max_kpa'] + $rtp['overshoot_kpa']],
+        return new TestPlan($this->id(), $this->medium(), $gauge, $gauge, $rtp['steps'][$last], $levels->atHigh($gauge), [
+            ...$window, 'max_kpa' => $window['max_kpa'] + $rtp['overshoot_kpa'],
+        ],
             ['said' => 'While stepping and settling as much as it takes; none in the test.', 'l_per_h' => null, 'litres' => null], $phases,
             [
                 new Figure(
@@ -122,7 +125,8 @@ final class RtpStaged extends Method
             ],
             [$this->medium()->caution()], [
                 'All figures of this method are common practice: the maker’s instructions govern.',
-                'The settling figure is no acceptance of the hold: at its end at least 1.2 × rated, and the second half may fall by at most half of the first (value from memory). The owner’s own figure governs.',
+                'The settling figure is no acceptance of the hold: at its end at least 1.2 × rated, and the second half may fall by at most half of the '
+                    .'first (value from memory). The owner’s own figure governs.',
                 'A leak is cut out and replaced, never clamped or heated.', 'Unrestrained pipe shortens under pressure: never stretch it to meet a riser.',
             ], options: $options,
         );

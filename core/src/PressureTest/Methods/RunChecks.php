@@ -83,7 +83,8 @@ final readonly class RunChecks
         $fine = Compare::atMost($highest, $ceiling);
         [$shown, $allowed] = $this->seen->words->kpaPair($highest, $ceiling);
 
-        return $this->finding('ceiling', $fine ? Severity::Go : Severity::Stop, "Highest gauge reading {$shown}; {$allowed} allowed (as planned for the low point, and 1 % for the gauge: value from memory).",
+        return $this->finding('ceiling', $fine ? Severity::Go : Severity::Stop, "Highest gauge reading {$shown}; {$allowed} allowed (as planned for the "
+            .'low point, and 1 % for the gauge: value from memory).',
             $fine ? '' : 'The low point was overloaded. Tell the engineer before anything else; inspect the section.', $highest, $ceiling, $ceiling - $highest);
     }
 
@@ -96,7 +97,8 @@ final readonly class RunChecks
             return [];
         }
         $before = $this->phaseBefore($judged);
-        $planned = $judged->control === Control::Shut && $before?->control === Control::Hold ? min($judged->targetKpa, $before->lowKpa) : ($judged->control === Control::Hold ? $judged->lowKpa : $judged->targetKpa);
+        $planned = $judged->control === Control::Shut && $before?->control === Control::Hold ? min($judged->targetKpa, $before->lowKpa)
+            : ($judged->control === Control::Hold ? $judged->lowKpa : $judged->targetKpa);
         $least = $planned * (1 - self::GAUGE_ERROR);
         $start = $this->seen->startKpa($judged->id);
         if ($before?->control === Control::Lower || $judged->control === Control::Lower) {
@@ -112,7 +114,10 @@ final readonly class RunChecks
         )];
     }
 
-    /** @return list<Finding> what was let down from must have been held: a wall that was not stretched so far, or gas that was not pressed so far, answers otherwise */
+    /**
+     * @return list<Finding> what was let down from must have been held: a wall that was not stretched so far, or gas that was not pressed so far, answers
+     *     otherwise
+     */
     private function held(Phase $judged): array
     {
         $hold = null;
@@ -159,8 +164,11 @@ final readonly class RunChecks
             return [];
         }
 
-        return [new Finding("test.{$this->method}.still", Severity::Watch, 'The gauge showed '.$this->seen->words->kpa($p[$first])." and nothing else for {$this->share($length, count($p))} of the time: a gauge that is shut off or stuck does so too, whatever leaks.",
-            'Open the bleed a little and see it move before this is signed; write down that it did.', Source::fromMemory('', 'a gauge so fine that stands for more than half of the time'), ['trace'])];
+        return [new Finding("test.{$this->method}.still", Severity::Watch, 'The gauge showed '.$this->seen->words->kpa($p[$first]).' and nothing else for '
+            ."{$this->share($length, count($p))} of the time: a gauge that is shut off or stuck does so too, whatever leaks.",
+            'Open the bleed a little and see it move before this is signed; write down that it did.', Source::fromMemory(
+                '', 'a gauge so fine that stands for more than half of the time',
+            ), ['trace'])];
     }
 
     private function share(int $part, int $whole): string
@@ -192,13 +200,17 @@ final readonly class RunChecks
         if ($gap['length_s'] > self::PAUSE_TIMES * $gap['usual_s']) {
             $fine = $gap['length_s'] <= self::GAP_SHARE * max(1.0, $judged[1] - $judged[0]);
             $found[] = $this->gap('gap', $fine ? Severity::Watch : Severity::Mend, 'No reading for '.$words->minutes($gap['length_s'] / 60, Rounding::Up).' of the judged phase, from '.$words->minutes($gap['from_s'] / 60).' on.',
-                $fine ? 'Say in the record what happened meanwhile.' : 'Nobody can say what happened meanwhile. Bring the whole record, or test again.', $gap['length_s'], 'a tenth of the judged phase may be missing');
+                $fine ? 'Say in the record what happened '
+                    .'meanwhile.' : 'Nobody can say what happened meanwhile. Bring the whole record, or test '
+                        .'again.', $gap['length_s'], 'a tenth of the judged phase may be missing');
         }
         $earlier = $this->seen->trace()->longestGap($this->seen->trace()->t[0], $judged[0]);
         if ($earlier['length_s'] > max(self::PAUSE_S, self::PAUSE_TIMES * $earlier['usual_s'])) {
             $found[] = $this->gap(
                 'pause', Severity::Watch,
-                'No reading for '.$words->minutes($earlier['length_s'] / 60, Rounding::Up).' before the judged phase, from '.$words->minutes($earlier['from_s'] / 60).' on.',
+                'No reading for '.$words->minutes(
+                    $earlier['length_s'] / 60, Rounding::Up,
+                ).' before the judged phase, from '.$words->minutes($earlier['from_s'] / 60).' on.',
                 'Say in the record what happened meanwhile.', $earlier['length_s'], 'a pause of five minutes is worth a word',
             );
         }

@@ -101,7 +101,8 @@ abstract class SewerAir extends Method
         return [new Finding(
             "test.{$this->id()}.cooling", Severity::Watch,
             'The air changed by '.Words::plain($to - $from).' K, which alone makes '.$seen->words->kpa(-$alone).'.',
-            $alone > 0 ? 'Cooling drops the pressure of a tight pipe: wait until it is settled, and test again where it failed.' : 'Warming hides a leak: wait until it is settled, and test again.',
+            $alone > 0 ? 'Cooling drops the pressure of a tight pipe: wait until it is settled, and test again where it failed.'
+                : 'Warming hides a leak: wait until it is settled, and test again.',
             Source::arithmetic('gas law: p2 = (p1 + b)·T2/T1 − b'), ['trace'],
         )];
     }

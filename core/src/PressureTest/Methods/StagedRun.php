@@ -107,7 +107,8 @@ final readonly class StagedRun
                 ! $halves->falls => 'It did not fall by more than the gauge’s own noise.',
                 $halves->isClear() => "It fell ever more slowly: {$first} in the first half, {$second} in the second.",
                 default => "Unclear: it fell by {$first} in the first half and {$second} in the second; half as much at most wanted.",
-            }, $halves->isClear() ? '' : 'Hold longer. A fall that does not slow down is a leak: lower the pressure, find it, cut it out and replace it.', $halves->secondKpa, self::SLOWER * $halves->firstKpa, self::SLOWER * $halves->firstKpa - $halves->secondKpa),
+            }, $halves->isClear() ? '' : 'Hold longer. A fall that does not slow down is a leak: lower the pressure, find it, cut it out and replace '
+                .'it.', $halves->secondKpa, self::SLOWER * $halves->firstKpa, self::SLOWER * $halves->firstKpa - $halves->secondKpa),
             new Finding(
                 "test.{$this->method}.owner", Severity::Watch,
                 'The owner gave no figure for the hold: this reading is common practice, from memory, and advises.',
@@ -131,7 +132,8 @@ final readonly class StagedRun
         [$p0, $p1, $p2] = [$seen->startKpa('test', 60.0), $seen->kpaIn('test', $middle, 60.0), $seen->endKpa('test', 60.0)];
         [$c0, $c1, $c2] = array_map(fn (float $t): ?float => $seen->trace()->celsiusAt($t), [$from, $middle, $to]);
         $warm = fn (?float $a, ?float $b): float => $a === null || $b === null ? 0.0 : ($b - $a) * $this->kpaPerDegree(($a + $b) / 2);
-        $noise = GaugeNoise::of($seen->trace()->pressures($from, $to))->differenceKpa($seen->section->gaugeResolutionKpa) + 0.001 * $p0; // of the gauge: from memory
+        // of the gauge: from memory
+        $noise = GaugeNoise::of($seen->trace()->pressures($from, $to))->differenceKpa($seen->section->gaugeResolutionKpa) + 0.001 * $p0;
 
         return Slowing::of($p0 - $p1 + $warm($c0, $c1), $p1 - $p2 + $warm($c1, $c2), $noise, self::SLOWER);
     }

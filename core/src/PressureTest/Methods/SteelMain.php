@@ -121,9 +121,12 @@ final class SteelMain extends ConstantPressure
         $hours = (float) $options['hours'];
         $allowed = self::allowance($section);
 
-        return new TestPlan($this->id(), $this->medium(), $gauge, $gauge, $low, $levels->atHigh($gauge), $levels->window($section->workingKpa, $section->limiting(self::ALLOWED)->takesKpa(self::ALLOWED), $words),
+        return new TestPlan($this->id(), $this->medium(), $gauge, $gauge, $low, $levels->atHigh($gauge), $levels->window(
+            $section->workingKpa, $section->limiting(self::ALLOWED)->takesKpa(self::ALLOWED), $words,
+        ),
             [
-                'said' => $allowed > 0.0 ? 'At most '.$words->litres($allowed).' an hour, '.$words->litres($hours * $allowed).' in all.' : 'None: welded joints leak nothing.',
+                'said' => $allowed > 0.0 ? 'At most '.$words->litres($allowed).' an hour, '.$words->litres($hours * $allowed).' in all.'
+                    : 'None: welded joints leak nothing.',
                 'l_per_h' => $allowed, 'litres' => $hours * $allowed,
             ],
             [
@@ -163,6 +166,8 @@ final class SteelMain extends ConstantPressure
                 'make_up', 'Make-up water', $added, $allowed, Unit::Litre, $words->litresPair(...),
                 'Not tight. Lower the pressure, look at every joint, mend, test again.',
             ),
-        ], [self::allowanceFigure($seen->section, $words), ...($added === null ? [] : [self::added($seen, $added, $time)])], ['hours' => $time, 'added_l' => $added, 'allowance_l' => $allowed]);
+        ], [
+            self::allowanceFigure($seen->section, $words), ...($added === null ? [] : [self::added($seen, $added, $time)]),
+        ], ['hours' => $time, 'added_l' => $added, 'allowance_l' => $allowed]);
     }
 }

@@ -54,10 +54,12 @@ final readonly class Levels
         $climb = $words->metres($this->highM - $this->lowM);
         $said = match (true) {
             $window['feasible'] => 'At least '.$words->kpa($leastHighKpa).' at the high point, at most '.$words->kpa($mostLowKpa).' at the low point.',
-            $splits === [] => 'No gauge reading does both: '.$words->kpa($leastHighKpa).' wanted at the high point, '.$words->kpa($mostLowKpa).' allowed at the low one. Check the rating of the weakest part against the working pressure.',
-            default => "The section climbs {$climb}; at most ".$words->metres(floor(10 * $largest) / 10).' fit between '.$words->kpa($leastHighKpa).' wanted high and '.$words->kpa($mostLowKpa).' allowed low. Split it at station '.implode(
-                ', ', array_map($words->metres(...), $splits),
-            ).'.',
+            $splits === [] => 'No gauge reading does both: '.$words->kpa($leastHighKpa).' wanted at the high point, '.$words->kpa($mostLowKpa)
+                .' allowed at the low one. Check the rating of the weakest part against the working pressure.',
+            default => "The section climbs {$climb}; at most ".$words->metres(floor(10 * $largest) / 10).' fit between '.$words->kpa($leastHighKpa)
+                .' wanted high and '.$words->kpa($mostLowKpa).' allowed low. Split it at station '.implode(
+                    ', ', array_map($words->metres(...), $splits),
+                ).'.',
         };
 
         return [

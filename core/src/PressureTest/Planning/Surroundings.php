@@ -58,7 +58,8 @@ final readonly class Surroundings
             'volume_m3' => $volume, 'rate_l_s' => $fill['rate_l_s'], 'time_min' => $volume * 1000 / $fill['rate_l_s'] / 60, 'velocity_m_s' => self::FILL_M_S,
             'fill_at' => ['station_m' => $at, 'level_m' => $level], 'vents' => self::points($profile->summits()), 'drains' => self::points($profile->valleys()),
             'pig' => ! $this->section->branches,
-            'pig_said' => $this->section->branches ? 'No pig: it would stick at the branches. Fill slowly and vent every summit until no air comes.' : 'A foam pig ahead of the water keeps air from staying behind. Vents open at every summit until no air comes.',
+            'pig_said' => $this->section->branches ? 'No pig: it would stick at the branches. Fill slowly and vent every summit until no air comes.'
+                : 'A foam pig ahead of the water keeps air from staying behind. Vents open at every summit until no air comes.',
             'raise_l' => $this->section->filled(Water::at($this->celsius())->bulkModulusGpa)->elasticL($this->plan->gaugeKpa),
             'source' => 'common practice: filling at 0.3 m/s or less, from the low point',
         ];
@@ -119,7 +120,8 @@ final readonly class Surroundings
 
         return [
             'pressure_mm' => $move($this->plan->gaugeKpa, 0.0), 'warming_mm' => $move(0.0, self::EXAMPLE_WARMING_K), 'warming_k' => self::EXAMPLE_WARMING_K,
-            'said' => 'A free end of the whole length, without friction of the ground: under pressure it draws back, warmed by '.self::EXAMPLE_WARMING_K.' K it grows. Never stretch a pipe to meet a riser.',
+            'said' => 'A free end of the whole length, without friction of the ground: under pressure it draws back, warmed by '.self::EXAMPLE_WARMING_K
+                .' K it grows. Never stretch a pipe to meet a riser.',
             'source' => 'arithmetic: L·(α·ΔT − ν·p·D/(2·e·E)); moduli and expansion by material, from memory',
         ];
     }
@@ -139,9 +141,12 @@ final readonly class Surroundings
             'water_kj' => $water, 'air_kj' => $air, 'times' => $water > 0.0 ? $air / $water : null,
             'exclusion_m' => $this->plan->gaugeKpa < self::LOW_KPA ? null : $distance,
             'basis' => match (true) {
-                $wet => 'Filled with water: nobody in line with an end or over an open joint; the owner sets the distance from the energy shown. Every per cent of air left in adds about '.Words::plain($air / 100, 1).' kJ.',
+                $wet => 'Filled with water: nobody in line with an end or over an open joint; the owner sets the distance from the energy shown. Every '
+                    .'per cent of air left in adds about '
+                    .Words::plain($air / 100, 1).' kJ.',
                 $this->plan->gaugeKpa < self::LOW_KPA => 'Low pressure: a plug that lets go is the danger. Nobody in a manhole, plugs braced, inflation line held from above.',
-                default => 'R = 20 m/kg^⅓ · (2·TNT)^⅓, at least 30 m, from the energy of the air [ASME PCC-2, article 501 (value from memory)]. The owner’s figure governs.',
+                default => 'R = 20 m/kg^⅓ · (2·TNT)^⅓, at least 30 m, from the energy of the air [ASME PCC-2, article 501 (value from memory)]. The '
+                    .'owner’s figure governs.',
             },
             'source' => 'arithmetic: water ½·V·p²·(1/K + D/(e·E)); air p·V/(k−1)·(1 − (p_atm/p)^((k−1)/k)), k 1.4',
         ];
@@ -158,7 +163,9 @@ final readonly class Surroundings
 
         return [
             'range_from_kpa' => 4 / 3 * $this->plan->gaugeKpa, 'range_to_kpa' => $most, 'resolution_kpa' => $resolution, 'every_s' => $every,
-            'said' => 'Gauge or logger with full scale from '.$this->words->kpa(4 / 3 * $this->plan->gaugeKpa).' to '.$this->words->kpa($most).', reading to '.$this->words->kpa($resolution).' or finer, every '.Words::plain($every, 0).' s or oftener; calibration in date. '.($this->plan->medium === Medium::Water ? 'A meter or a graded vessel for the water.' : 'A thermometer on the pipe, and a relief valve.'),
+            'said' => 'Gauge or logger with full scale from '.$this->words->kpa(4 / 3 * $this->plan->gaugeKpa).' to '.$this->words->kpa($most)
+                .', reading to '.$this->words->kpa($resolution).' or finer, every '.Words::plain($every, 0).' s or oftener; calibration in date. '
+                .($this->plan->medium === Medium::Water ? 'A meter or a graded vessel for the water.' : 'A thermometer on the pipe, and a relief valve.'),
             'source' => 'common practice: full scale 4/3 to 2 times the test pressure, a tenth of the allowed change to read',
         ];
     }
@@ -170,7 +177,9 @@ final readonly class Surroundings
 
         return [
             'litres' => $litres,
-            'said' => 'About '.$this->words->litres($litres).' to let out, slowly and from the valleys, with the vents open. Where it was chlorinated neutralise it first; leave to discharge comes from whoever owns the drain or the stream.',
+            'said' => 'About '.$this->words->litres($litres)
+                .' to let out, slowly and from the valleys, with the vents open. Where it was chlorinated neutralise it first; leave to discharge comes '
+                    .'from whoever owns the drain or the stream.',
             'source' => 'common practice',
         ];
     }

@@ -125,7 +125,8 @@ final readonly class Diagnosis
         };
         $surely = $weather ? 0.25 * $allowed : 0.0;
 
-        return $leak - $u > $surely && $leak > $least || $allowed > 0.0 && $gauge->evidence === [] && $leak > 0.5 * $allowed && $leak + $u / 2 > 2 * $allowed && ! $weather;
+        return $leak - $u > $surely && $leak > $least
+            || $allowed > 0.0 && $gauge->evidence === [] && $leak > 0.5 * $allowed && $leak + $u / 2 > 2 * $allowed && ! $weather;
     }
 
     /** @param  list<Cause>  $causes */

@@ -97,7 +97,8 @@ final readonly class GaugeCheck
         $next = max(self::longestStand($earlier)[0], self::longestStand($later)[0]);
         $empty = $p[$from] <= 5 * $scatter; // an empty pipe stands still too
 
-        return ! $empty && $scatter > self::FLICKERS * self::smallestStep($p) && self::flickers($elsewhere) && $length > self::STUCK_TIMES * $next ? [$from, $from + $length - 1] : null;
+        return ! $empty && $scatter > self::FLICKERS * self::smallestStep($p) && self::flickers($elsewhere) && $length > self::STUCK_TIMES * $next
+            ? [$from, $from + $length - 1] : null;
     }
 
     /** @param  list<float>  $p */

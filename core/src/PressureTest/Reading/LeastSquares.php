@@ -18,7 +18,8 @@ final readonly class LeastSquares
     /**
      * @param  list<list<float>>  $rows  one row an observation, one column an unknown
      * @param  list<float>  $observed
-     * @param  list<array{float, float}|null>  $priors  what is known of an unknown beforehand: value and standard deviation, in units of the observations' scatter
+     * @param  list<array{float, float}|null>  $priors  what is known of an unknown beforehand: value and standard deviation, in units of the observations'
+     *     scatter
      * @return ?self null when the columns cannot be told apart
      */
     public static function of(array $rows, array $observed, array $priors = []): ?self

@@ -30,7 +30,8 @@ final readonly class Losses
     public static function of(ShutIn $window, Section $section, int $bins, ?GaugeCheck $gauge = null): self
     {
         $stuck = $gauge?->stuck;
-        $samples = $stuck === null ? $window->samples : [...array_slice($window->samples, 0, $stuck[0]), ...array_slice($window->samples, $stuck[1] + 1)]; // what it showed while it stood says nothing
+        // what it showed while it stood says nothing
+        $samples = $stuck === null ? $window->samples : [...array_slice($window->samples, 0, $stuck[0]), ...array_slice($window->samples, $stuck[1] + 1)];
         $jumpAt = $gauge?->jumpAt === null ? null : $window->samples[$gauge->jumpAt]['t'];
         $binned = self::binned($samples, $bins);
         $raised = self::binned($window->before, 40);
@@ -102,7 +103,8 @@ final readonly class Losses
     /**
      * What leaves besides creep and temperature: each way of creeping that fits as well as the best has its word, and what they differ by is not known.
      *
-     * @return array{float, float, float}|null leak at the starting pressure in L/h, its standard deviation, and creep as a multiple of the book's; null when it cannot be told
+     * @return array{float, float, float}|null leak at the starting pressure in L/h, its standard deviation, and creep as a multiple of the book's; null
+     *     when it cannot be told
      */
     public function explained(float $spread): ?array
     {

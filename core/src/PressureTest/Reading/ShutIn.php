@@ -40,7 +40,10 @@ final readonly class ShutIn
         $end = $n - 1;
         for ($k = $start + 1; $k < $n; $k++) {
             $dt = max(1.0, $samples[$k]['t'] - $samples[$k - 1]['t']);
-            if ($samples[$k]['p'] < 0.1 * $samples[$start]['p'] && $samples[$k - 1]['p'] - $samples[$k]['p'] > 10 * self::HAND * $samples[$start]['p'] * max(1.0, $dt / 60)) {
+            if (
+                $samples[$k]['p'] < 0.1 * $samples[$start]['p']
+                && $samples[$k - 1]['p'] - $samples[$k]['p'] > 10 * self::HAND * $samples[$start]['p'] * max(1.0, $dt / 60)
+            ) {
                 $end = $k - 1;
                 break;
             }

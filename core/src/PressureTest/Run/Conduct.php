@@ -98,7 +98,11 @@ final readonly class Conduct
 
     public function finish(int $readings): ?string
     {
-        return $this->record() ?? ($readings < self::FEWEST_READINGS ? 'There are fewer than two readings. Read the gauge first; a test that was never recorded cannot be judged.' : null);
+        return $this->record()
+            ?? (
+                $readings < self::FEWEST_READINGS
+                ? 'There are fewer than two readings. Read the gauge first; a test that was never recorded cannot be judged.' : null
+            );
     }
 
     /**

@@ -69,7 +69,8 @@ final readonly class Locate
         foreach ($this->plan->phases as $k => $phase) {
             $end = $at < $this->trace->endS() || $k === 0 ? $this->end($phase, $this->plan->phases[$k + 1] ?? null, $k, $at) : null;
             if ($end === null) {
-                $why = $phase->control === Control::Raise ? 'The trace never reaches '.$words->kpa($phase->targetKpa).'.' : "The trace holds no end of “{$phase->title}”.";
+                $why = $phase->control === Control::Raise ? 'The trace never reaches '.$words->kpa($phase->targetKpa).'.'
+                    : "The trace holds no end of “{$phase->title}”.";
 
                 return new Located($found, $why);
             }

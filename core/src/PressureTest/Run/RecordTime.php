@@ -20,7 +20,8 @@ final class RecordTime
         if ($began->getTimestamp() + 60 * self::CLOCK_OFF_MIN < $planned->getTimestamp()) {
             return [
                 'detail' => 'older than the test',
-                'said' => "This record began at {$began->setTimezone($zone)->format('Y-m-d H:i')}, before test {$test} was planned: it is of another test. Bring the file of this one, or check the clock of the logger.",
+                'said' => "This record began at {$began->setTimezone($zone)->format('Y-m-d H:i')}, before test {$test} was planned: it is of another "
+                    .'test. Bring the file of this one, or check the clock of the logger.',
             ];
         }
         if ($began->getTimestamp() + $lengthS > $now->getTimestamp() + self::AHEAD_S) {

@@ -23,7 +23,9 @@ final class Whole
         if ($found === null) {
             $said = array_values(array_filter($verdict->findings, static fn ($f): bool => str_ends_with($f->rule, '.phases')))[0] ?? null;
 
-            return ($said === null ? 'The phases of the plan are not in this record.' : $said->said).' Bring the whole record of this test; if it was broken off, say so and why.';
+            return (
+                $said === null ? 'The phases of the plan are not in this record.' : $said->said
+            ).' Bring the whole record of this test; if it was broken off, say so and why.';
         }
         $short = 60 * $judged->minutes - ($found['to_s'] - $found['from_s']);
         if ($short <= max(self::SLACK_S, 0.02 * 60 * $judged->minutes) || $trace->endS() > $found['to_s'] + self::SLACK_S) {
@@ -31,6 +33,7 @@ final class Whole
         }
         $words = new Words;
 
-        return 'The record ends '.$words->minutes($short / 60, Rounding::Up)." before “{$judged->title}” is over. Bring the whole record; if the test was broken off, say so and why.";
+        return 'The record ends '.$words->minutes($short / 60, Rounding::Up)
+            ." before “{$judged->title}” is over. Bring the whole record; if the test was broken off, say so and why.";
     }
 }

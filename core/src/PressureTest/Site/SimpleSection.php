@@ -45,7 +45,11 @@ final class SimpleSection
             ]],
             'profile' => [[0.0, $low], [max(0.1, $length), $number('high_level_m') ?? $low]],
             'ratings' => [['name' => 'as given', 'kpa' => $rated ?? self::NO_RATING_KPA]],
-            ...(isset($data['owner_test_kpa']) || ! in_array($method, ['f2164', 'pe-makeup'], true) ? [] : ['owner_test_kpa' => $test ?? ($rated === null ? null : $factor * $rated)]), // no other figure: the most that the method allows
+            // no other figure: the most that the method allows
+            ...(
+                isset($data['owner_test_kpa']) || ! in_array($method, ['f2164', 'pe-makeup'], true) ? []
+                : ['owner_test_kpa' => $test ?? ($rated === null ? null : $factor * $rated)]
+            ),
             ...(($number('fibre_cement') ?? 0.0) > 0.0 ? ['steel_cylinder' => false] : []),
             'working_kpa' => $number('working_kpa', 'mdp_kpa', 'maop_kpa') ?? ($test === null ? ($number('design_kpa') ?? 1.0) : $test / $factor),
         ];

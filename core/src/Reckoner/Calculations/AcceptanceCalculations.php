@@ -40,7 +40,10 @@ final class AcceptanceCalculations
                     Input::number('wall_mm', 'mm', 0.0), Input::number('modulus_gpa', 'GPa', 0.0), Input::choice('stage', ['air', 'main']),
                 ],
                 ['max_volume_l', 'elastic_volume_l'], [En805::source('water'), En805::source('air')],
-                static fn (Given $g): array => En805::volume($g->number('volume_m3'), $g->number('drop_kpa'), $g->number('diameter_mm'), $g->number('wall_mm'), $g->number('modulus_gpa'), $g->text('stage'))),
+                static fn (Given $g): array => En805::volume(
+                    $g->number('volume_m3'), $g->number('drop_kpa'), $g->number('diameter_mm'), $g->number('wall_mm'), $g->number('modulus_gpa'),
+                    $g->text('stage'),
+                )),
             new Calculation('test.en805-loss', 'Fall of pressure in the first hour of the main test: within its limit and ever slower',
                 [Input::choice('pipe', ['rigid', 'fibre_cement']), Input::numbers('readings_kpa', 'kPa')], ['verdict', 'drop_kpa', 'limit_kpa', 'slowing'],
                 [En805::source('loss')],
@@ -70,14 +73,18 @@ final class AcceptanceCalculations
             new Calculation('test.as2566', 'Make-up allowance at constant pressure',
                 [Input::number('length_km', 'km', 0.0), Input::number('diameter_m', 'm', 0.0), Input::number('head_m', 'm', 0.0)], ['allowance_l_h'],
                 [MakeUp::source('as2566')],
-                static fn (Given $g): array => ['allowance_l_h' => MakeUp::as2566LitresPerHour($g->number('length_km'), $g->number('diameter_m'), $g->number('head_m'))]),
+                static fn (Given $g): array => ['allowance_l_h' => MakeUp::as2566LitresPerHour(
+                    $g->number('length_km'), $g->number('diameter_m'), $g->number('head_m'),
+                )]),
             new Calculation('test.as2566-pe', 'Make-up of hour 4 to 5 against hour 2 to 3 of a PE main',
                 [
                     Input::number('v1_l', 'L', -1e-12), Input::number('v2_l', 'L', -1e-12), Input::number('length_km', 'km', 0.0),
                     Input::number('diameter_m', 'm', 0.0), Input::number('head_m', 'm', 0.0),
                 ],
                 ['limit_l', 'verdict'], [MakeUp::source('as2566')],
-                static fn (Given $g): array => MakeUp::as2566Pe($g->number('v1_l'), $g->number('v2_l'), $g->number('length_km'), $g->number('diameter_m'), $g->number('head_m'))),
+                static fn (Given $g): array => MakeUp::as2566Pe(
+                    $g->number('v1_l'), $g->number('v2_l'), $g->number('length_km'), $g->number('diameter_m'), $g->number('head_m'),
+                )),
             new Calculation('test.pe-decay', 'Decay of a shut PE main on log–log paper',
                 [Input::numbers('pressures_kpa', 'kPa'), Input::numbers('times_min', 'min'), Input::number('load_min', 'min', 0.0)],
                 ['n1', 'n2', 'ratio', 'reading'], [PeDecay::source()],
@@ -99,7 +106,9 @@ final class AcceptanceCalculations
                     Input::choice('scope', ['pipes', 'pipes_and_chambers', 'chambers']), Input::number('added_l', 'L', -1e-12),
                 ],
                 ['limit_l', 'verdict'], [Sewer::source('en1610')],
-                static fn (Given $g): array => Sewer::en1610Water($g->number('dn_mm'), $g->number('length_m'), $g->number('chamber_area_m2'), $g->text('scope'), $g->number('added_l'))),
+                static fn (Given $g): array => Sewer::en1610Water(
+                    $g->number('dn_mm'), $g->number('length_m'), $g->number('chamber_area_m2'), $g->text('scope'), $g->number('added_l'),
+                )),
             new Calculation('test.f1417', 'Low-pressure air test of a plastic sewer',
                 [Input::number('diameter_in', 'in', 0.0), Input::number('length_ft', 'ft', 0.0), Input::number('groundwater_ft', 'ft', -1e-12, 0.0)],
                 ['k', 'time_s', 'start_psi', 'end_psi'], [Sewer::source('f1417')],
@@ -127,7 +136,9 @@ final class AcceptanceCalculations
                     Input::number('t2_c', '°C', -273.15), Input::number('baro2_kpa', 'kPa', 0.0),
                 ],
                 ['expected_p2_kpa_gauge'], [Source::arithmetic('p2 = (p1 + b1)·T2/T1 − b2, absolute temperatures')],
-                static fn (Given $g): array => ['expected_p2_kpa_gauge' => Gas::expectedKpa($g->number('p1_kpa_gauge'), $g->number('t1_c'), $g->number('baro1_kpa'), $g->number('t2_c'), $g->number('baro2_kpa'))]),
+                static fn (Given $g): array => ['expected_p2_kpa_gauge' => Gas::expectedKpa(
+                    $g->number('p1_kpa_gauge'), $g->number('t1_c'), $g->number('baro1_kpa'), $g->number('t2_c'), $g->number('baro2_kpa'),
+                )]),
             new Calculation('test.gauge-window', 'What the gauge may show: test pressure at the high point, no more than the pipe takes at the low one',
                 [
                     Input::number('test_kpa', 'kPa', 0.0), Input::number('max_kpa', 'kPa', 0.0), Input::number('gauge_level_m', 'm'),
@@ -137,7 +148,9 @@ final class AcceptanceCalculations
                 static fn (Given $g): array => $g->number('low_level_m') <= $g->number('high_level_m') ? Staging::gaugeWindow(
                     $g->number('test_kpa'), $g->number('max_kpa'), $g->number('gauge_level_m'), $g->number('low_level_m'), $g->number('high_level_m'),
                 )
-                    : throw InvalidInput::field('low_level_m', 'The low point lies above the high point. Swap the levels.', $g->number('low_level_m'), $g->number('high_level_m'))),
+                    : throw InvalidInput::field(
+                        'low_level_m', 'The low point lies above the high point. Swap the levels.', $g->number('low_level_m'), $g->number('high_level_m'),
+                    )),
             new Calculation('test.fill', 'Volume, rate and time of filling',
                 [Input::number('id_mm', 'mm', 0.0), Input::number('length_m', 'm', 0.0), Input::number('velocity_m_s', 'm/s', 0.0, 0.3)],
                 ['volume_m3', 'rate_l_s', 'time_min'], [Source::commonPractice('filling at 0.3 m/s or less'), Source::arithmetic('area × velocity')],

@@ -34,14 +34,18 @@ final class FusionCalculations
                     Input::number('gap_limit_mm', 'mm'), Input::number('minimum_mm', 'mm'),
                 ],
                 ['max_passes', 'passes_needed', 'feasible', 'gap_after_mm'], [Source::arithmetic('gap after n passes (bore − OD)/2 + n·depth')],
-                static fn (Given $g): array => Scrape::passes($g->number('od_mm'), $g->number('bore_mm'), $g->number('depth_per_pass_mm'), $g->number('gap_limit_mm'), $g->number('minimum_mm'))),
+                static fn (Given $g): array => Scrape::passes(
+                    $g->number('od_mm'), $g->number('bore_mm'), $g->number('depth_per_pass_mm'), $g->number('gap_limit_mm'), $g->number('minimum_mm'),
+                )),
             new Calculation('ef.fusion-time', 'Fusion time corrected for temperature',
                 [
                     Input::number('nominal_s', 's', 0.0), Input::number('reference_c', '°C'), Input::number('ambient_c', '°C'),
                     Input::number('coefficient_per_c', '1/K'),
                 ],
                 ['time_s'], [Source::maker('coefficient on the label; t = t_ref·(1 + c·(T_ref − T))')],
-                static fn (Given $g): array => ['time_s' => Energy::correctedTime($g->number('nominal_s'), $g->number('coefficient_per_c'), $g->number('reference_c'), $g->number('ambient_c'))]),
+                static fn (Given $g): array => ['time_s' => Energy::correctedTime(
+                    $g->number('nominal_s'), $g->number('coefficient_per_c'), $g->number('reference_c'), $g->number('ambient_c'),
+                )]),
             new Calculation('ef.supply', 'Current, power and generator size a fusion asks for at its start, and the drop along a cable',
                 [
                     Input::number('voltage_v', 'V'), Input::number('resistance_ohm', 'Ω'), Input::number('cable_m', 'm, one way'),

@@ -29,8 +29,12 @@ final class GasketedCalculations
             new Calculation('gasketed.offset', 'Offset of the far end of a pipe at a deflected joint, and the radius that equal deflections make',
                 [Input::number('length_m', 'm', 0.0), Input::number('angle_deg', '°')],
                 ['offset_mm', 'radius_m'], [JointDeflection::curveSource()],
-                static fn (Given $g): array => ['offset_mm' => JointDeflection::offsetMm($g->number('length_m'), $g->number('angle_deg')), 'radius_m' => JointDeflection::radiusM($g->number('length_m'), $g->number('angle_deg'))]),
-            new Calculation('gasketed.angle', 'Joint deflection from two opposite gaps, from the far end\'s offset, or from gaps at equal clock angles from 12. The direction is that of the widest gap; the pipe turns to the other side',
+                static fn (Given $g): array => [
+                    'offset_mm' => JointDeflection::offsetMm($g->number('length_m'), $g->number('angle_deg')),
+                    'radius_m' => JointDeflection::radiusM($g->number('length_m'), $g->number('angle_deg')),
+                ]),
+            new Calculation('gasketed.angle', 'Joint deflection from two opposite gaps, from the far end\'s offset, or from gaps at equal clock angles '
+                .'from 12. The direction is that of the widest gap; the pipe turns to the other side',
                 [
                     Input::number('gap_max_mm', 'mm')->optional(), Input::number('gap_min_mm', 'mm')->optional(), Input::number('od_mm', 'mm', 0.0)->optional(),
                     Input::number('offset_mm', 'mm')->optional(), Input::number('length_m', 'm', 0.0)->optional(), Input::numbers('gaps_mm', 'mm')->optional(),
@@ -58,7 +62,8 @@ final class GasketedCalculations
             new Calculation('gasketed.loops', 'Loops formed in a ductile iron gasket to seat it',
                 [Input::number('size_in', 'in', 0.0)], ['loops'], [CutEnd::loopsSource()],
                 static fn (Given $g): array => ['loops' => CutEnd::loops($g->number('size_in'))]),
-            new Calculation('gasketed.feeler', 'What a feeler sweep says of the gasket; positions counted from 0 at 12 o\'clock, clockwise; null where the feeler met nothing',
+            new Calculation('gasketed.feeler', 'What a feeler sweep says of the gasket; positions counted from 0 at 12 o\'clock, clockwise; null where '
+                .'the feeler met nothing',
                 [Input::gapped('depths_mm', 'mm'), Input::number('tolerance_mm', 'mm', 0.0, 5.0)],
                 ['verdict', 'suspicious_positions', 'clock', 'median_mm', 'shallow_positions'], [FeelerSweep::source()],
                 self::feeler(...)),

@@ -35,11 +35,15 @@ final class LayoutCalculations
                 ],
                 ['mass_kg', 'slings', 'spacing_m', 'tag_line', 'by', 'people', 'source'],
                 [LiftCard::massSource(), Source::commonPractice('slings, never chain or wire')],
-                static fn (Given $g): array => LiftCard::of($g->text('material'), $g->number('od_mm'), $g->number('wall_mm'), $g->number('length_m'))->toArray()),
+                static fn (Given $g): array => LiftCard::of(
+                    $g->text('material'), $g->number('od_mm'), $g->number('wall_mm'), $g->number('length_m'),
+                )->toArray()),
             new Calculation('di.outside-diameter', 'Outside diameter of ductile iron pipe',
                 [Input::choice('standard', ['awwa', 'en545']), Input::number('size', 'in or DN', 0.0)], ['od_mm'],
                 [IronPipe::source('awwa'), IronPipe::source('en545')],
-                static fn (Given $g): array => ['od_mm' => IronPipe::outsideDiameterMm($g->text('standard') === 'awwa' ? 'awwa' : 'en545', $g->number('size'))]),
+                static fn (Given $g): array => ['od_mm' => IronPipe::outsideDiameterMm(
+                    $g->text('standard') === 'awwa' ? 'awwa' : 'en545', $g->number('size'),
+                )]),
         ];
     }
 
@@ -63,7 +67,8 @@ final class LayoutCalculations
 
         throw InvalidInput::field(
             'radius_m',
-            "No length goes round {$radius} m: even ".min($lengths).' m needs '.round($each, 2)."°, more than {$limit}°. Least radius ".round((float) $least, 1).' m; take shorter pipes or a bend.',
+            "No length goes round {$radius} m: even ".min($lengths).' m needs '.round($each, 2)."°, more than {$limit}°. Least radius "
+                .round((float) $least, 1).' m; take shorter pipes or a bend.',
             $radius, $least,
         );
     }

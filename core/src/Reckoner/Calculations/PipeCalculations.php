@@ -55,7 +55,9 @@ final class PipeCalculations
                     Input::number('od_max_mm', 'mm', 0.0),
                 ],
                 ['verdict'], [ToeIn::source()],
-                static fn (Given $g): array => ['verdict' => ToeIn::judge($g->number('end_od_mm'), $g->number('back_od_mm'), $g->number('od_min_mm'), $g->number('od_max_mm'))->value]),
+                static fn (Given $g): array => ['verdict' => ToeIn::judge(
+                    $g->number('end_od_mm'), $g->number('back_od_mm'), $g->number('od_min_mm'), $g->number('od_max_mm'),
+                )->value]),
         ];
     }
 

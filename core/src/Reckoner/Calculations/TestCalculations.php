@@ -36,7 +36,9 @@ final class TestCalculations
                     Input::number('density_kg_m3', 'kg/m³', 0.0, HydrostaticHead::FRESH_WATER),
                 ],
                 ['pressure_kpa'], [HydrostaticHead::source()],
-                static fn (Given $g): array => ['pressure_kpa' => HydrostaticHead::pressureAt($g->number('gauge_kpa'), $g->number('gauge_level_m'), $g->number('point_level_m'), $g->number('density_kg_m3'))]),
+                static fn (Given $g): array => ['pressure_kpa' => HydrostaticHead::pressureAt(
+                    $g->number('gauge_kpa'), $g->number('gauge_level_m'), $g->number('point_level_m'), $g->number('density_kg_m3'),
+                )]),
         ];
     }
 

@@ -35,7 +35,9 @@ final class WaterCalculations
                 ],
                 ['air_l', 'air_percent'],
                 [FilledPipe::source(), Source::arithmetic('dV/dp = C0 + p_atm·V_air/(p + p_atm)², p_atm 101.325 kPa; K of water 2.1 GPa as in EN 805')],
-                static fn (Given $g): array => FilledPipe::of($g->number('volume_m3'), $g->number('diameter_mm'), $g->number('wall_mm'), $g->number('modulus_gpa'), self::WATER_GPA)->air($g->number('p1_kpa'), $g->number('p2_kpa'), $g->number('added_l'))),
+                static fn (Given $g): array => FilledPipe::of(
+                    $g->number('volume_m3'), $g->number('diameter_mm'), $g->number('wall_mm'), $g->number('modulus_gpa'), self::WATER_GPA,
+                )->air($g->number('p1_kpa'), $g->number('p2_kpa'), $g->number('added_l'))),
             new Calculation('test.temperature-effect', 'What a degree of warming does to a shut, buried, restrained pipe full of water',
                 [
                     ...self::pipe(), Input::number('poisson', '', -1e-12), Input::number('expansion_per_c', '1/°C', -1e-12),
@@ -43,11 +45,16 @@ final class WaterCalculations
                 ],
                 ['kpa_per_c'],
                 [Source::arithmetic('(β − 2(1+ν)α) / (1/K + (1−ν²)·D/(e·E))'), Water::source()],
-                static fn (Given $g): array => ['kpa_per_c' => FilledPipe::kpaPerDegree($g->number('diameter_mm'), $g->number('wall_mm'), $g->number('modulus_gpa'), $g->number('poisson'), $g->number('expansion_per_c'), Water::at($g->number('temperature_c')))]),
+                static fn (Given $g): array => ['kpa_per_c' => FilledPipe::kpaPerDegree(
+                    $g->number('diameter_mm'), $g->number('wall_mm'), $g->number('modulus_gpa'), $g->number('poisson'), $g->number('expansion_per_c'),
+                    Water::at($g->number('temperature_c')),
+                )]),
             new Calculation('test.leak-rate', 'Flow through a hole',
                 [Input::number('hole_mm', 'mm', 0.0), Input::number('pressure_kpa', 'kPa', 0.0), Input::number('coefficient', '', 0.0, 0.6)], ['l_per_h'],
                 [Source::arithmetic('c·A·√(2p/ρ), ρ at 20 °C')],
-                static fn (Given $g): array => ['l_per_h' => FilledPipe::leakLitresPerHour($g->number('hole_mm'), $g->number('pressure_kpa'), $g->number('coefficient'))]),
+                static fn (Given $g): array => ['l_per_h' => FilledPipe::leakLitresPerHour(
+                    $g->number('hole_mm'), $g->number('pressure_kpa'), $g->number('coefficient'),
+                )]),
             new Calculation('test.energy', 'Energy stored in a section under pressure',
                 [Input::number('volume_m3', 'm³', 0.0), Input::number('pressure_kpa', 'kPa', 0.0), Input::choice('medium', ['water', 'air'])], ['energy_kj'],
                 [Source::arithmetic('air: p·V/(k−1)·(1 − (p_atm/p)^((k−1)/k)), absolute p, k 1.4; water: ½·V·p²/K')],
@@ -58,7 +65,10 @@ final class WaterCalculations
                     Input::number('pressure_kpa', 'kPa', -1e-12), Input::number('expansion_per_c', '1/°C', -1e-12, 0.0),
                     Input::number('temperature_change_c', '°C', null, 0.0), Input::choice('end', ['open', 'closed']),
                 ], ['movement_mm'], [Source::arithmetic('L·(α·ΔT − ν·p·D/(2·e·E)), and + p·D/(4·e·E) with a closed end')],
-                static fn (Given $g): array => ['movement_mm' => FilledPipe::freeEndMm($g->number('length_m'), $g->number('diameter_mm'), $g->number('wall_mm'), $g->number('modulus_gpa'), $g->number('poisson'), $g->number('pressure_kpa'), $g->number('expansion_per_c'), $g->number('temperature_change_c'), $g->text('end') === 'closed')]),
+                static fn (Given $g): array => ['movement_mm' => FilledPipe::freeEndMm(
+                    $g->number('length_m'), $g->number('diameter_mm'), $g->number('wall_mm'), $g->number('modulus_gpa'), $g->number('poisson'),
+                    $g->number('pressure_kpa'), $g->number('expansion_per_c'), $g->number('temperature_change_c'), $g->text('end') === 'closed',
+                )]),
         ];
     }
 

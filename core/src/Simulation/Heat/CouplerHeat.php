@@ -195,7 +195,10 @@ final class CouplerHeat
     private function meltDepth(float $interface, int $first, int $direction, float $cellMm): float
     {
         [$hot, $at] = [$interface, 0.0];
-        for ($i = $first, $centre = $cellMm / 2; isset($this->temperature[$i]) && ($direction > 0) === ($i >= $this->pipeCells); $i += $direction, $centre += $cellMm) {
+        for (
+            $i = $first, $centre = $cellMm / 2; isset($this->temperature[$i])
+            && ($direction > 0) === ($i >= $this->pipeCells); $i += $direction, $centre += $cellMm
+        ) {
             $here = $this->temperature[$i];
             if ($here < Polyethylene::MELT_EDGE_C) {
                 return $hot <= Polyethylene::MELT_EDGE_C ? $at : $at + ($centre - $at) * ($hot - Polyethylene::MELT_EDGE_C) / ($hot - $here);

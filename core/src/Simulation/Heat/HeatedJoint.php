@@ -36,7 +36,10 @@ final readonly class HeatedJoint
         float $gapMm = 0.0, float $wirePerKelvin = 0.00393,
     ): self {
         $faults = [];
-        foreach (['dn_mm' => $dnMm, 'pipe_wall_mm' => $pipeWallMm, 'fitting_wall_mm' => $fittingWallMm, 'heated_length_mm' => $heatedLengthMm, 'voltage_v' => $voltageV, 'resistance_ohm' => $resistanceOhm, 'time_s' => $timeS] as $key => $value) {
+        foreach ([
+            'dn_mm' => $dnMm, 'pipe_wall_mm' => $pipeWallMm, 'fitting_wall_mm' => $fittingWallMm, 'heated_length_mm' => $heatedLengthMm,
+            'voltage_v' => $voltageV, 'resistance_ohm' => $resistanceOhm, 'time_s' => $timeS,
+        ] as $key => $value) {
             if (! is_finite($value) || $value <= 0.0) {
                 $faults[] = InvalidInput::field($key, "{$key} is {$value}; it is more than 0.", $value, 0);
             }
@@ -44,7 +47,10 @@ final readonly class HeatedJoint
         if (is_finite($dnMm) && $pipeWallMm >= $dnMm / 2) {
             $faults[] = InvalidInput::field('pipe_wall_mm', "A wall of {$pipeWallMm} mm leaves no bore in a pipe of {$dnMm} mm.", $pipeWallMm, $dnMm / 2);
         }
-        foreach (['ambient_c' => [$ambientC, -60.0, 80.0], 'gap_mm' => [$gapMm, 0.0, 20.0], 'wire_per_k' => [$wirePerKelvin, 0.0, 0.02], 'time_s' => [$timeS, 0.0, 20_000.0]] as $key => [$value, $low, $high]) {
+        foreach ([
+            'ambient_c' => [$ambientC, -60.0, 80.0], 'gap_mm' => [$gapMm, 0.0, 20.0], 'wire_per_k' => [$wirePerKelvin, 0.0, 0.02],
+            'time_s' => [$timeS, 0.0, 20_000.0],
+        ] as $key => [$value, $low, $high]) {
             if (! is_finite($value) || $value < $low || $value > $high) {
                 $faults[] = InvalidInput::field($key, "{$key} is {$value}; it lies between {$low} and {$high}.", $value, [$low, $high]);
             }

@@ -16,7 +16,8 @@ function reckoned(string $id, array $input): array
 // IAPWS-95 at atmospheric pressure: density kg/m³, expansion 10⁻⁶/K, bulk modulus GPa.
 it('agrees with IAPWS-95', function (float $celsius, float $density, float $expansion, float $modulus) {
     $water = Water::at($celsius);
-    expect($water->densityKgM3)->toEqualWithDelta($density, 0.01)->and(1e6 * $water->expansionPerC)->toEqualWithDelta($expansion, 0.5)->and($water->bulkModulusGpa)->toEqualWithDelta($modulus, 0.002);
+    expect($water->densityKgM3)->toEqualWithDelta($density, 0.01)->and(1e6 * $water->expansionPerC)->toEqualWithDelta($expansion, 0.5)
+        ->and($water->bulkModulusGpa)->toEqualWithDelta($modulus, 0.002);
 })->with(['4 °C' => [4, 999.974, 0.3, 2.021], '10 °C' => [10, 999.702, 87.9, 2.092], '20 °C' => [20, 998.207, 206.8, 2.179]]);
 
 // EN 1610, table of test times in minutes: wet concrete and all other pipes, then dry concrete.
@@ -52,7 +53,10 @@ it('agrees with the table of ASTM F1417', function (float $inches, int $seconds,
         ->and(reckoned(
             'test.f1417', ['diameter_in' => $inches, 'length_ft' => $upTo - 1],
         )['k'])->toBe(1.0)->and(reckoned('test.f1417', ['diameter_in' => $inches, 'length_ft' => $upTo + 2])['k'])->toBeGreaterThan(1.0);
-})->with(['4 in 3:46' => [4, 226, 597], '6 in 5:40' => [6, 340, 398], '8 in 7:34' => [8, 454, 298], '10 in 9:26' => [10, 566, 239], '12 in 11:20' => [12, 680, 199], '24 in 22:40' => [24, 1360, 99]]);
+})->with([
+    '4 in 3:46' => [4, 226, 597], '6 in 5:40' => [6, 340, 398], '8 in 7:34' => [8, 454, 298], '10 in 9:26' => [10, 566, 239],
+    '12 in 11:20' => [12, 680, 199], '24 in 22:40' => [24, 1360, 99],
+]);
 
 it('works out each by hand', function (string $id, array $input, array $part) {
     expect(array_intersect_key(reckoned($id, $input), $part))->toEqualWithDelta($part, 1e-4);
@@ -172,7 +176,8 @@ it('knows that warming lowers the pressure of PE, and of iron below about 6 °C'
         ['diameter_mm' => 200, 'wall_mm' => 9.6, 'modulus_gpa' => 3.0, 'poisson' => 0.4, 'expansion_per_c' => 7e-5, 'temperature_c' => 19],
     )['kpa_per_c'];
     // iron at 20 °C: (206.8 − 2·1.28·11.5)·10⁻⁶ / (1/2.179 + 0.9216·300/(7.2·170)) per GPa = 177.4·10⁻⁶/0.684815 GPa = 259 kPa/K
-    expect($iron(20))->toEqualWithDelta(259.0, 0.5)->and($iron(5))->toBeLessThan(0.0)->and($iron(7))->toBeGreaterThan(0.0)->and($pe)->toBeLessThan(0.0)->and(abs($pvc))->toBeLessThan(2.0);
+    expect($iron(20))->toEqualWithDelta(259.0, 0.5)->and($iron(5))->toBeLessThan(0.0)->and($iron(7))->toBeGreaterThan(0.0)->and($pe)->toBeLessThan(0.0)
+        ->and(abs($pvc))->toBeLessThan(2.0);
 });
 
 it('shortens a free end under pressure and pulls it out again when the end is closed', function () {

@@ -36,7 +36,8 @@ it('judges PE by how far it lies below its highest', function (array $main, stri
 ]);
 
 it('starts PE over when the rest took more than three tenths', function () {
-    expect(En805::pe(1500, 1050, [[0, 1000], [30, 1000]])['preliminary'])->toBe('pass')->and(En805::pe(1500, 1049.9, [[0, 1000], [30, 1000]])['preliminary'])->toBe('start_over');
+    expect(En805::pe(1500, 1050, [[0, 1000], [30, 1000]])['preliminary'])->toBe('pass')
+        ->and(En805::pe(1500, 1049.9, [[0, 1000], [30, 1000]])['preliminary'])->toBe('start_over');
 });
 
 it('refuses readings it cannot judge', function (Closure $judge, string $said) {

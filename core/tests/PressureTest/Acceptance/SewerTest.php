@@ -24,7 +24,8 @@ it('raises the start with groundwater and stops before 9 psi', function () {
 
 it('needs no longer for a short line than K of 1 gives', function () {
     // 8 in: K passes 1 at 1/(0.000419 × 8) = 298.3 ft
-    expect(Sewer::f1417(8, 100, 0)['time_s'])->toBe(Sewer::f1417(8, 298, 0)['time_s'])->and(Sewer::f1417(8, 299, 0)['time_s'])->toBeGreaterThan(Sewer::f1417(8, 298, 0)['time_s']);
+    expect(Sewer::f1417(8, 100, 0)['time_s'])->toBe(Sewer::f1417(8, 298, 0)['time_s'])->and(Sewer::f1417(8, 299, 0)['time_s'])
+        ->toBeGreaterThan(Sewer::f1417(8, 298, 0)['time_s']);
 });
 
 it('waits longer in a wider pipe, and less at a higher start', function (string $pipe) {

@@ -11,5 +11,6 @@ it('reads the shut phase where a leak had emptied the main before it was judged'
     $run = (new Diastoma\Core\Simulation\PressureLogger($section, Diastoma\Core\Simulation\PressureFault::Leak, $litresPerHour))->run($plan, 17);
     $verdict = $method->judge($run, $plan, $section);
     $meaning = Diastoma\Core\PressureTest\Reading\Meaning::of($run->trace, $plan, $verdict, $section);
-    expect($verdict->state())->toBe('failed')->and($meaning['looks_like'][0]['cause'])->toBe('leak')->and($meaning['leak_l_per_h'])->toBeGreaterThan(0.6 * $litresPerHour);
+    expect($verdict->state())->toBe('failed')->and($meaning['looks_like'][0]['cause'])->toBe('leak')->and($meaning['leak_l_per_h'])
+        ->toBeGreaterThan(0.6 * $litresPerHour);
 })->with([3.0, 25.0]);

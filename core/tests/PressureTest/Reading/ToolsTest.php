@@ -78,10 +78,14 @@ it('finds a gauge that stands still, flies off or jumps', function (Closure $spo
 
 it('knows a material by the words of a drawing', function (string $words, ?Material $material) {
     expect(Material::named($words))->toBe($material);
-})->with([['PE 100', Material::Pe], ['Corrugated HDPE', Material::Pe], ['PVC-U', Material::Pvc], ['Ductile iron', Material::Iron], ['Steel', Material::Steel], ['GRP', Material::Grp], ['Concrete', Material::Concrete], ['Composite', Material::Composite], ['Clay', null], ['', null]]);
+})->with([
+    ['PE 100', Material::Pe], ['Corrugated HDPE', Material::Pe], ['PVC-U', Material::Pvc], ['Ductile iron', Material::Iron], ['Steel', Material::Steel],
+    ['GRP', Material::Grp], ['Concrete', Material::Concrete], ['Composite', Material::Composite], ['Clay', null], ['', null],
+]);
 
 it('has sound figures for every material', function (Material $material) {
-    expect($material->modulusGpa())->toBeGreaterThan(0.5)->toBeLessThan(210.0)->and($material->poisson())->toBeGreaterThan(0.1)->toBeLessThan(0.5)->and($material->expansionPerC())->toBeGreaterThan(5e-6)->toBeLessThan(2.1e-4)
+    expect($material->modulusGpa())->toBeGreaterThan(0.5)->toBeLessThan(210.0)->and($material->poisson())->toBeGreaterThan(0.1)->toBeLessThan(0.5)
+        ->and($material->expansionPerC())->toBeGreaterThan(5e-6)->toBeLessThan(2.1e-4)
         ->and(array_sum(array_column($material->creep(), 0)))->toBeLessThan(1.0);
 })->with(Material::cases());
 
@@ -104,7 +108,8 @@ it('sees the same leak whether the pressure falls or is topped up', function (bo
 it('moves every phase under pressure with the target, and none that has no pressure', function () {
     $plan = (new En805Pe)->plan(Sections::pe());
     $moved = $plan->targeting($plan->gaugeKpa + 50);
-    expect($moved->gaugeKpa)->toEqualWithDelta($plan->gaugeKpa + 50, 1e-9)->and($moved->phases[0]->targetKpa)->toBe(0.0)->and($moved->phases[2]->targetKpa)->toEqualWithDelta($plan->phases[2]->targetKpa + 50, 1e-9)->and($moved->phases[2]->lowKpa)->toEqualWithDelta($plan->phases[2]->lowKpa + 50, 1e-9)
+    expect($moved->gaugeKpa)->toEqualWithDelta($plan->gaugeKpa + 50, 1e-9)->and($moved->phases[0]->targetKpa)->toBe(0.0)->and($moved->phases[2]->targetKpa)
+        ->toEqualWithDelta($plan->phases[2]->targetKpa + 50, 1e-9)->and($moved->phases[2]->lowKpa)->toEqualWithDelta($plan->phases[2]->lowKpa + 50, 1e-9)
         ->and($moved->judged()->id)->toBe('main')->and($moved->minutes())->toBe($plan->minutes());
 });
 
@@ -126,10 +131,12 @@ it('passes nothing without a finding', fn () => expect((new TestVerdict([], [], 
 
 it('carries each figure with its formula and its values', function () {
     $figures = (new C600)->plan(Sections::iron())->figures;
-    expect($figures[1])->toBeInstanceOf(Figure::class)->and($figures[1]->formula)->toContain('S·D·√P/148 000')->and($figures[1]->working)->toContain('1312.3·11.81·√174')->and($figures[1]->toArray())->toHaveKeys(['title', 'formula', 'working', 'value']);
+    expect($figures[1])->toBeInstanceOf(Figure::class)->and($figures[1]->formula)->toContain('S·D·√P/148 000')->and($figures[1]->working)
+        ->toContain('1312.3·11.81·√174')->and($figures[1]->toArray())->toHaveKeys(['title', 'formula', 'working', 'value']);
 });
 
 it('thins a long trace for the diagnosis and not a short one', function () {
     $long = Drawn::trace([[0, 0], [600, 1000]], 1.0);
-    expect($long->thinned(Diagnosis::MOST)->count())->toBeLessThanOrEqual(Diagnosis::MOST)->and($long->thinned(40000))->toBe($long)->and((new F2164)->restHours())->toBe(8.0);
+    expect($long->thinned(Diagnosis::MOST)->count())->toBeLessThanOrEqual(Diagnosis::MOST)->and($long->thinned(40000))->toBe($long)
+        ->and((new F2164)->restHours())->toBe(8.0);
 });
