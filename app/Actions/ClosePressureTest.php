@@ -55,7 +55,8 @@ final class ClosePressureTest
 
         return DB::transaction(function () use ($test, $person, $id, $remark): Entry {
             PressureTest::query()->lockForUpdate()->findOrFail($test->id, ['id']); // of two sent at once the second finds the first
-            $known = Entry::where('subject_type', 'test')->where('subject_id', $test->id)->where('kind', Journal::TEST_SIGNED)->where('person_id', $person->id)->first();
+            $known = Entry::where('subject_type', 'test')->where('subject_id', $test->id)->where('kind', Journal::TEST_SIGNED)
+                ->where('person_id', $person->id)->first();
 
             return $known ?? $this->signed($test, $person, $id, $remark);
         });

@@ -16,8 +16,8 @@ use Diastoma\Core\Simulation\MadeUpLabel;
 final class SampleLabel
 {
     /**
-     * @return array{code: string, dn_mm: int, voltage_v: int, fusion_time_s: int, cooling_min: int, length_mm: int, resistance_ohm: float, material:
-     *     string, sdr_from: int, sdr_to: int}
+     * @return array{code: string, dn_mm: int, voltage_v: int, fusion_time_s: int, cooling_min: int, length_mm: int, resistance_ohm: float, material: string,
+     *     sdr_from: int, sdr_to: int}
      */
     public static function of(Procedure $procedure, Facts $facts, Weld $weld): array
     {

@@ -43,7 +43,8 @@ final readonly class Anchor
         return match (true) {
             $this->seq === 0 => null,
             $entry === null => "At {$this->at} the journal had {$this->seq} entries; now it ends with {$job->journal_seq}. Its end was cut off.",
-            $entry->hash !== $this->hash => "At {$this->at} entry {$this->seq} closed with {$this->hash}; now it closes with {$entry->hash}. The chain was worked out anew.",
+            $entry->hash !== $this->hash => "At {$this->at} entry {$this->seq} closed with {$this->hash}; now it closes with "
+                ."{$entry->hash}. The chain was worked out anew.",
             default => null,
         };
     }

@@ -73,8 +73,8 @@ final class RulebookPage
     /** @return list<array<string, mixed>> finished joints whose verdict names another version */
     private static function oldJoints(Job $job): array
     {
-        return array_values(Joint::with('rulebook')->whereIn('main_id', $job->mains()->pluck('id'))->whereNotNull('rulebook_id')->where('rulebook_id', '!=', $job->rulebook_id)
-            ->whereIn('state', State::settled())->orderBy('number')->limit(1000)->get()
+        return array_values(Joint::with('rulebook')->whereIn('main_id', $job->mains()->pluck('id'))->whereNotNull('rulebook_id')
+            ->where('rulebook_id', '!=', $job->rulebook_id)->whereIn('state', State::settled())->orderBy('number')->limit(1000)->get()
             ->map(static fn (Joint $j): array => [
                 'id' => $j->id, 'number' => $j->number, 'version' => (int) $j->rulebook?->version, 'state' => $j->state,
             ])->all());

@@ -27,8 +27,11 @@ final class Readying
         $last = $section->tests()->whereNotNull('ended_at')->get()->last(); // one that is planned has changed nothing yet
         $rest = $last?->ended_at?->addMinutes((int) ceil(60 * TestMethods::of($last->method)->restHours()));
 
-        return Readiness::of(array_values($joints), Subject::section($section, $plan->medium->value)->verdict(), $section->main->job->now()->toDateTimeImmutable(), $rest?->toDateTimeImmutable(),
-            $plan->window['feasible'] ? null : $plan->window['said'], self::mended($last), self::overrules($section, $last), KnownFacts::of($section)->main()->material === Material::Composite);
+        return Readiness::of(
+            array_values($joints), Subject::section($section, $plan->medium->value)->verdict(), $section->main->job->now()->toDateTimeImmutable(),
+            $rest?->toDateTimeImmutable(), $plan->window['feasible'] ? null : $plan->window['said'], self::mended($last),
+            self::overrules($section, $last), KnownFacts::of($section)->main()->material === Material::Composite,
+        );
     }
 
     private static function mended(?PressureTest $last): ?bool

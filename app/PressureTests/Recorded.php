@@ -57,7 +57,8 @@ final class Recorded
     public static function notes(PressureTest $test): array
     {
         $notes = [];
-        foreach (Entry::with('person')->where('subject_type', 'test')->where('subject_id', $test->id)->where('kind', Journal::TEST_NOTE)->orderBy('seq')->get() as $entry) {
+        $about = Entry::with('person')->where('subject_type', 'test')->where('subject_id', $test->id);
+        foreach ($about->where('kind', Journal::TEST_NOTE)->orderBy('seq')->get() as $entry) {
             $data = $entry->data();
             $notes[] = [
                 't' => (float) $data['t'], 'text' => (string) $data['text'], 'phase' => $data['phase'] ?? null, 'by' => $entry->person->name,

@@ -28,7 +28,8 @@ final class JointRecord
         $rulebook = $subject->rulebook();
         $paper = Paper::named("Joint {$joint->number}", "{$job->number} · {$job->title} · {$job->place}".($job->simulated ? ' · SIMULATED JOB' : ''));
         $paper->say("Standing: {$joint->state}".($verdict->isComplete() ? '' : ' – evidence still missing'), true);
-        $paper->say("{$subject->procedure->title()} between {$joint->pipe_a} and {$joint->pipe_b}, station {$joint->station_m} m, {$joint->main->pipeSaid()}. Judged by rulebook {$rulebook->title}, version {$rulebook->version}.");
+        $paper->say("{$subject->procedure->title()} between {$joint->pipe_a} and {$joint->pipe_b}, station {$joint->station_m} m, {$joint->main->pipeSaid()}. "
+            ."Judged by rulebook {$rulebook->title}, version {$rulebook->version}.");
 
         $paper->section('Findings');
         $rows = [];
@@ -84,9 +85,11 @@ final class JointRecord
             $paper->section(
                 'Fusion'.($fusion['title'] === '' ? '' : " · {$fusion['title']}").($fusion['of'] > 1 ? " · {$fusion['time']} of {$fusion['of']}" : ''),
             );
-            $paper->say("{$record['duration_s']} s, {$record['energy_kj']} kJ, {$record['end_code']}; by ".($record['operator'] ?? $fusion['by']).'; '.$this->time(
-                (string) $record['started_at'], $subject->job->time_zone,
-            ).' to '.$this->time((string) $record['ended_at'], $subject->job->time_zone).'. Trace '.($record['diagnosis']['title'] ?? 'not diagnosed').'.');
+            $from = $this->time((string) $record['started_at'], $subject->job->time_zone);
+            $to = $this->time((string) $record['ended_at'], $subject->job->time_zone);
+            $by = $record['operator'] ?? $fusion['by'];
+            $looks = $record['diagnosis']['title'] ?? 'not diagnosed';
+            $paper->say("{$record['duration_s']} s, {$record['energy_kj']} kJ, {$record['end_code']}; by {$by}; {$from} to {$to}. Trace {$looks}.");
             $samples = isset($record['trace']) ? $this->traces->read('fusion', (string) $record['trace']) : [];
             if ($samples !== []) {
                 $paper->plot(array_map(static fn (array $s): array => [(float) $s['t'], (float) $s['i']], $samples), 'time, s', 'current, A', [], 45);

@@ -65,8 +65,11 @@ final class TestPackage
         );
         $from = $test->started_at->setTimezone($job->time_zone)->format('Y-m-d H:i');
         $to = $test->ended_at->setTimezone($job->time_zone)->format('Y-m-d H:i');
-        $paper->say("{$test->section->main->name}, {$test->section->main->pipeSaid()}, station {$test->section->from_station_m} to {$test->section->to_station_m} m. Method: {$method->title()} [{$method->source()->tag()}]. From {$from} to {$to} ({$job->time_zone}).");
-        $judged = Entry::with('person')->where('subject_type', 'test')->where('subject_id', $test->id)->where('kind', Journal::TEST_JUDGED)->orderBy('seq')->first();
+        $paper->say("{$test->section->main->name}, {$test->section->main->pipeSaid()}, "
+            ."station {$test->section->from_station_m} to {$test->section->to_station_m} m. Method: {$method->title()} [{$method->source()->tag()}]. "
+            ."From {$from} to {$to} ({$job->time_zone}).");
+        $judged = Entry::with('person')->where('subject_type', 'test')->where('subject_id', $test->id)->where('kind', Journal::TEST_JUDGED)->orderBy('seq')
+            ->first();
         if ($judged !== null) {
             $how = [
                 'simulated' => 'Trace of the simulated logger.', 'hand' => 'Read by hand.', 'device' => 'Sent by a logger.',
@@ -101,9 +104,14 @@ final class TestPackage
         );
         $paper->table([36, 36, 36, 36, 36], ['Pipe', 'Length', 'DN', 'Inside / wall', 'Volume'], $parts);
         $weakest = $section->weakest()->toArray();
-        $paper->say("Weakest part: {$weakest['name']}, ".$words->kpa($weakest['kpa']).'. Working pressure '.$words->kpa($section->workingKpa).'. '.match ($joints->count()) {
-            0 => 'No field joints', 1 => "Joint {$joints->first()?->number}", default => "{$joints->count()} joints, {$joints->first()?->number} to {$joints->last()?->number}"
-        }.". Restraint: {$section->restraint}.");
+        $made = match ($joints->count()) {
+            0 => 'No field joints',
+            1 => "Joint {$joints->first()?->number}",
+            default => "{$joints->count()} joints, {$joints->first()?->number} to {$joints->last()?->number}",
+        };
+        $working = $words->kpa($section->workingKpa);
+        $paper->say(
+            "Weakest part: {$weakest['name']}, {$words->kpa($weakest['kpa'])}. Working pressure {$working}. {$made}. Restraint: {$section->restraint}.");
     }
 
     private function plan(Paper $paper, PressureTest $test, TestPlan $plan, Words $words): void

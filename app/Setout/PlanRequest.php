@@ -42,8 +42,8 @@ final class PlanRequest
     }
 
     /**
-     * @param  array{lengths: list<array{length_m: float, count: ?int}>, allowed_deg: float, share: float, band_mm: float, cut_min_m: ?float, cut_anywhere:
-     *     bool}  $request
+     * @param  array{lengths: list<array{length_m: float, count: ?int}>, allowed_deg: float, share: float, band_mm: float, cut_min_m: ?float,
+     *     cut_anywhere: bool}  $request
      */
     public static function limits(array $request): PlanLimits
     {

@@ -44,7 +44,8 @@ final class TraceStore
     {
         $keys = array_keys($columns);
         $count = count($columns[$keys[0]]);
-        $next = (int) DB::table('trace_blocks')->where('subject_type', $subjectType)->where('subject_id', $subjectId)->max('block') + ($this->isEmpty($subjectType, $subjectId) ? 0 : 1);
+        $last = DB::table('trace_blocks')->where('subject_type', $subjectType)->where('subject_id', $subjectId)->max('block');
+        $next = $last === null ? 0 : (int) $last + 1;
         $rows = [];
         for ($from = 0; $from < $count; $from += self::BLOCK) {
             $part = array_map(static fn (array $column): array => array_slice($column, $from, self::BLOCK), $columns);
@@ -55,11 +56,6 @@ final class TraceStore
                 $progress === null ? null : $progress(min($count, $from + self::BLOCK));
             }
         }
-    }
-
-    private function isEmpty(string $subjectType, string $subjectId): bool
-    {
-        return ! DB::table('trace_blocks')->where('subject_type', $subjectType)->where('subject_id', $subjectId)->exists();
     }
 
     /**
@@ -143,7 +139,8 @@ final class TraceStore
                 is_finite($from), static fn ($q) => $q->where('to_s', '>=', $from),
             )->when(is_finite($to), static fn ($q) => $q->where('from_s', '<=', $to))->orderBy('block')->pluck('block')->all();
         foreach (array_chunk($numbers, self::AT_ONCE) as $some) {
-            foreach (DB::table('trace_blocks')->where('subject_type', $subjectType)->where('subject_id', $subjectId)->whereIn('block', $some)->orderBy('block')->pluck('samples') as $stored) {
+            $blocks = DB::table('trace_blocks')->where('subject_type', $subjectType)->where('subject_id', $subjectId);
+            foreach ($blocks->whereIn('block', $some)->orderBy('block')->pluck('samples') as $stored) {
                 yield self::opened($stored);
             }
         }
@@ -176,8 +173,8 @@ final class TraceStore
     /** How many samples there are, and from when to when. @return array{count: int, from_s: float, to_s: float} */
     public function extent(string $subjectType, string $subjectId): array
     {
-        $found = DB::table('trace_blocks')->where('subject_type', $subjectType)->where('subject_id', $subjectId)->selectRaw('COALESCE(SUM(`count`), 0) AS '
-            .'n, MIN(from_s) AS a, MAX(to_s) AS b')->first();
+        $found = DB::table('trace_blocks')->where('subject_type', $subjectType)->where('subject_id', $subjectId)->selectRaw(
+            'COALESCE(SUM(`count`), 0) AS n, MIN(from_s) AS a, MAX(to_s) AS b')->first();
 
         return ['count' => (int) ($found->n ?? 0), 'from_s' => (float) ($found->a ?? 0), 'to_s' => (float) ($found->b ?? 0)];
     }

@@ -129,8 +129,8 @@ it('names what is not as the journal says, and exits 1', function (Closure $spoi
         fn () => DB::table('trace_blocks')->where('subject_type', 'test')->limit(1)->delete(), 'its stored trace is not the one that was judged',
     ],
     'the trace of a fusion' => [
-        fn () => DB::table('trace_blocks')->where('subject_type', 'fusion')->limit(1)->update(['samples' => DB::raw('(select s from (select samples s '
-            .'from trace_blocks where subject_type = \'test\' limit 1) x)')]),
+        fn () => DB::table('trace_blocks')->where('subject_type', 'fusion')->limit(1)->update(['samples' => DB::raw(
+            '(select s from (select samples s from trace_blocks where subject_type = \'test\' limit 1) x)')]),
         'its stored trace is not the one that was judged',
     ],
 ]);

@@ -86,7 +86,8 @@ it('reads a section file flat or whole', function () {
     [$flat, $facts] = SectionTrace::section('{"material":"iron","length_m":400,"inside_mm":306,"wall_mm":7.2,"test_kpa":1000,"modulus_gpa":160}', 'c600');
     expect($flat->material)->toBe(Material::Iron)->and($flat->modulusGpa)->toBe(160.0)->and($facts['test_kpa'])->toBe(1000);
     [$whole] = SectionTrace::section(
-        '{"service":"water","parts":[{"material":"pe","length_m":100,"inside_mm":147,"wall_mm":16}],"profile":[[0,1],[100,2]],"ratings":[{"kpa":1000}],"working_kpa":700}',
+        '{"service":"water","parts":[{"material":"pe","length_m":100,"inside_mm":147,"wall_mm":16}],"profile":[[0,1],[100,2]],'
+            .'"ratings":[{"kpa":1000}],"working_kpa":700}',
         'f2164',
     );
     expect($whole->material)->toBe(Material::Pe)->and($whole->lengthM)->toBe(100.0);

@@ -45,7 +45,8 @@ it('lists every calculation with inputs and units', function () {
 it('answers a batch line by line, right or wrong', function () {
     $process = reckon(
         ['--batch=-'],
-        "{\"id\":\"ef.energy\",\"input\":{\"voltage_v\":40,\"resistance_ohm\":0.64,\"time_s\":260}}\n\n{\"id\":\"ef.energy\",\"input\":{}}\nnonsense\n{\"id\":\"pe.pressure-rating\",\"input\":{\"mrs_mpa\":8,\"sdr\":11,\"design_coefficient\":1.25}}",
+        "{\"id\":\"ef.energy\",\"input\":{\"voltage_v\":40,\"resistance_ohm\":0.64,\"time_s\":260}}\n\n"
+            ."{\"id\":\"ef.energy\",\"input\":{}}\nnonsense\n{\"id\":\"pe.pressure-rating\",\"input\":{\"mrs_mpa\":8,\"sdr\":11,\"design_coefficient\":1.25}}",
     );
     $lines = array_map(static fn (string $l): array => json_decode($l, true), explode("\n", trim($process->getOutput())));
 

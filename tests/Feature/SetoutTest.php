@@ -12,7 +12,8 @@ use Illuminate\Support\Facades\Artisan;
 it('reads the same line from CSV, GeoJSON and LandXML', function () {
     $csv = AlignmentFile::of("northing,Easting (m),Chainage,level\n100,50,0,8.0\n130,90,50,8.2\n130,150,110,8.5\n")->alignment();
     $comma = AlignmentFile::of("station;easting;northing;level\n0;50,0;100,0;8,0\n50;90,0;130,0;8,2\n110;150,0;130,0;8,5\n")->alignment();
-    $geo = AlignmentFile::of('{"type":"FeatureCollection","features":[{"type":"Feature","properties":{"name":"x"},"geometry":{"type":"LineString","coordinates":[[50,100,8],[90,130,8.2],[150,130,8.5]]}}]}')->alignment();
+    $geo = AlignmentFile::of('{"type":"FeatureCollection","features":[{"type":"Feature","properties":{"name":"x"},'
+        .'"geometry":{"type":"LineString","coordinates":[[50,100,8],[90,130,8.2],[150,130,8.5]]}}]}')->alignment();
     $xml = AlignmentFile::of('<?xml version="1.0"?><LandXML version="1.2" xmlns="http://www.landxml.org/schema/LandXML-1.2"><Units><Metric '
         .'linearUnit="meter"/></Units><Alignments><Alignment name="a" length="110" staStart="0"><CoordGeom><Line><Start>100 50</Start><End>130 '
             .'90</End></Line><Line><Start>130 90</Start><End>130 150</End></Line></CoordGeom><Profile><ProfAlign name="p"><PVI>0 8.0</PVI><PVI>50 '
@@ -27,7 +28,8 @@ it('reads the same line from CSV, GeoJSON and LandXML', function () {
 
 it('follows arcs and vertical curves of LandXML', function () {
     // a quarter circle of R 100 to the right about (100 N, 100 E): from (100, 0) heading north to (200, 100)
-    $xml = static fn (string $inner): string => '<LandXML version="1.2"><Units><Imperial linearUnit="foot"/></Units><Alignments><Alignment name="q" length="1" staStart="10"><CoordGeom>'
+    $xml = static fn (string $inner): string => '<LandXML version="1.2"><Units><Imperial linearUnit="foot"/></Units><Alignments><Alignment name="q" '
+        .'length="1" staStart="10"><CoordGeom>'
         .$inner
         .'</CoordGeom><Profile><ProfAlign name="p"><PVI>0 0</PVI><ParaCurve length="40">100 5</ParaCurve><PVI>200 '
             .'5</PVI></ProfAlign></Profile></Alignment></Alignments></LandXML>';

@@ -26,12 +26,14 @@ final class LineController
                 'id', 'number', 'station_m', 'method', 'pipe_a', 'pipe_b', 'state', 'severity', 'current_step', 'section_id', 'release_at', 'test_at',
             ]);
 
+        $pipes = $main->pipes()->where('to_station_m', '>=', $from)->where('from_station_m', '<=', $to)->limit(self::MOST)->get();
+
         return new JsonResponse([
             'main' => [
                 'id' => $main->id, 'name' => $main->name, 'length_m' => $main->length_m, 'dn_mm' => $main->dn_mm, 'sdr' => $main->sdr,
                 'material' => $main->material, 'pipe' => $main->pipeSaid(),
             ],
-            'pipes' => $main->pipes()->where('to_station_m', '>=', $from)->where('from_station_m', '<=', $to)->limit(self::MOST)->get()->map(static fn ($p): array => [
+            'pipes' => $pipes->map(static fn ($p): array => [
                 'number' => $p->number, 'from_station_m' => (float) $p->from_station_m, 'to_station_m' => (float) $p->to_station_m,
             ]),
             'joints' => $joints->map(static fn (Joint $joint): array => Bench::joint($joint)),

@@ -199,7 +199,8 @@ final readonly class Weld
         return match (true) {
             $times > 1 => 'This joint has been fused twice. A second repeat is never allowed: cut it out.',
             $first === null || ! $first->mayBeRepeated() => 'This joint has been fused. A weld is not started a second time.',
-            $s->readings->yes($this->key('maker_allows_repeat')) !== true => "This weld was interrupted. A weld is not started a second time, unless the fitting maker's own rule allows one repeat: answer that "
+            $s->readings->yes($this->key('maker_allows_repeat')) !== true => 'This weld was interrupted. A weld is not started a second time, unless the '
+                ."fitting maker's own rule allows one repeat: answer that "
                     .'question first.',
             $release === null || $now < $release => 'The maker may allow one repeat, after full cooling. Wait until it has cooled.',
             default => '',

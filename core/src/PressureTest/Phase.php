@@ -28,8 +28,8 @@ final readonly class Phase
     }
 
     /**
-     * @return array{id: string, title: string, minutes: float, low_kpa: float, target_kpa: float, high_kpa: float, do: string, control: string, judged:
-     *     bool, extend_min: float, fall_kpa: float}
+     * @return array{id: string, title: string, minutes: float, low_kpa: float, target_kpa: float, high_kpa: float, do: string, control: string, judged: bool,
+     *     extend_min: float, fall_kpa: float}
      */
     public function toArray(): array
     {

@@ -14,8 +14,8 @@ final readonly class Step
      * @param  list<ReadingSpec>  $readings
      * @param  list<Rule>  $rules
      * @param  list<string>  $cautions
-     * @param  array<string, mixed>|\Closure(): array<string, mixed>  $guide  figures worked out before the work: marks, limits, what to aim for; asked for
-     *     by screens only, not by judgements
+     * @param  array<string, mixed>|\Closure(): array<string, mixed>  $guide  figures worked out before the work: marks, limits, what to aim for; asked for by
+     *     screens only, not by judgements
      * @param  list<string>  $stale  readings that are there but must be taken again
      * @param  ?Gate  $gate  what keeps the step shut: nothing is entered until it opens
      * @param  string  $group  heading that several steps stand under

@@ -125,9 +125,13 @@ final readonly class Rulebook
     }
 
     /**
-     * @param  array{id: string, version: int, title: string, units: string, choices: array<string, list<string>>, limits: list<array{id: string, value:
-     *     float|int, unit: string, title: string, source: array{kind: string, document: string, clause: string}, changed_by: string, reason: string}>}
-     *     $data  as toArray() gives it
+     * @param  array{
+     *     id: string, version: int, title: string, units: string, choices: array<string, list<string>>,
+     *     limits: list<array{
+     *         id: string, value: float|int, unit: string, title: string, source: array{kind: string, document: string, clause: string},
+     *         changed_by: string, reason: string
+     *     }>
+     * }  $data  as toArray() gives it
      */
     public static function fromArray(array $data): self
     {

@@ -40,7 +40,8 @@ final readonly class MadeUpLabel
         $dn = $s->facts->maybe('dn_mm') ?? 180.0;
 
         return self::kind(match (true) {
-            $weld->isPreheat => 'preheat', str_starts_with($weld->name, 'side') => 'side', preg_match('/\Ar\d\z/', $weld->name) === 1 => 'restraint', $procedure instanceof Saddle => 'saddle', default => 'coupler'
+            $weld->isPreheat => 'preheat', str_starts_with($weld->name, 'side') => 'side', preg_match('/\Ar\d\z/', $weld->name) === 1 => 'restraint',
+            $procedure instanceof Saddle => 'saddle', default => 'coupler'
         }, $dn, $s->facts->maybe('label_size_mm') === null ? $dn : PipeSize::printedMm($s));
     }
 

@@ -32,8 +32,8 @@ final readonly class Entry
     public const JUDGED_AGAIN = 'judged_again';
 
     /**
-     * @param  array<string, mixed>  $payload  of a reading {key, value} and, once taken, {procedure_version}; of an overrule {rule, reason} and, once
-     *     taken, {role, severity}
+     * @param  array<string, mixed>  $payload  of a reading {key, value} and, once taken, {procedure_version}; of an overrule {rule, reason} and, once taken,
+     *     {role, severity}
      * @param  \DateTimeImmutable  $takenAt  when it was done, by the clock of the device
      * @param  string  $by  name of whoever did it
      * @param  ?\DateTimeImmutable  $receivedAt  when it arrived; null while it is being entered

@@ -17,8 +17,8 @@ final class Protocol
     /**
      * Entries are taken one after another, each by the person it names; one that is refused leaves the others as they are.
      *
-     * @param  array<mixed>  $given  work {kind, procedure, facts, from_m, to_m}, rulebook (id, or a whole one), people, instruments, now, began (of the
-     *     job), history (entries that were taken before), entries
+     * @param  array<mixed>  $given  work {kind, procedure, facts, from_m, to_m}, rulebook (id, or a whole one), people, instruments, now, began (of the job),
+     *     history (entries that were taken before), entries
      * @return array{taken: list<array<string, mixed>>, refused: list<array<string, mixed>>, view: array<string, mixed>}
      *
      * @throws InvalidInput naming what is missing or wrong

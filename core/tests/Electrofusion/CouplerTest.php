@@ -261,8 +261,8 @@ it('dries each end and the fitting for itself', function () {
 
 it(
     'says that a pipe which grew by scraping was measured wrong',
-    fn () => expect(Joint::madeWell()->with('od_after_a_mm', 180.35)->finding('ef.scrape.a')['said'])->toBe('End A measures 0.1 mm more than before it '
-        .'was scraped.'),
+    fn () => expect(Joint::madeWell()->with('od_after_a_mm', 180.35)->finding('ef.scrape.a')['said'])->toBe(
+        'End A measures 0.1 mm more than before it was scraped.'),
 );
 
 it(

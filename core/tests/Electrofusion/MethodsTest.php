@@ -62,9 +62,10 @@ it('runs a clock for each restraint, passive, until the pull', function () {
 // The limit says "less than 2 mm": 2 itself does not pass.
 it('asks for another preheat while the gap is not below the limit', function (float $gap, string $severity) {
     $pre = (new LargeBore)->welds()[6];
-    $work = Work::on(new LargeBore, dn800())->read('ambient_c', 14.0)->label($pre, 24, 0.52, 300)->read('pre_a_precool_min', 10.0)->fused($pre, 24, 0.52, 300)->later(11)->read(
-        'gap_a_mm', [1.0, 1.0, $gap, 1.0, 1.0, 1.0, 1.0, 1.0],
-    );
+    $work = Work::on(new LargeBore, dn800())->read('ambient_c', 14.0)->label($pre, 24, 0.52, 300)->read('pre_a_precool_min', 10.0)
+        ->fused($pre, 24, 0.52, 300)->later(11)->read(
+            'gap_a_mm', [1.0, 1.0, $gap, 1.0, 1.0, 1.0, 1.0, 1.0],
+        );
     $again = (new LargeBore)->startRefused($work->situation(), $pre, new DateTimeImmutable('2026-11-24T00:00:00+00:00'));
 
     expect($pre->name)->toBe('pre_a')->and($work->severity('ef.preheated_gap_a'))->toBe($severity)->and($again === '')->toBe($severity === 'mend');
@@ -72,7 +73,8 @@ it('asks for another preheat while the gap is not below the limit', function (fl
 
 it('takes no gap for the new one that was felt before the last preheat had cooled', function () {
     $pre = (new LargeBore)->welds()[6];
-    $work = Work::on(new LargeBore, dn800())->read('ambient_c', 14.0)->label($pre, 24, 0.52, 300)->read('pre_a_precool_min', 10.0)->fused($pre, 24, 0.52, 300)->later(11)->read('gap_a_mm', array_fill(0, 8, 2.5))->fused($pre, 24, 0.52, 300);
+    $work = Work::on(new LargeBore, dn800())->read('ambient_c', 14.0)->label($pre, 24, 0.52, 300)->read('pre_a_precool_min', 10.0)
+        ->fused($pre, 24, 0.52, 300)->later(11)->read('gap_a_mm', array_fill(0, 8, 2.5))->fused($pre, 24, 0.52, 300);
 
     expect($work->severity('ef.preheated_gap_a'))->toBe('none')->and($work->step('gap_a')->stale)->toBe(['gap_a_mm'])
         ->and($work->step('gap_a')->missing($work->readings()))->toBe(['gap_a_mm']);
@@ -137,7 +139,8 @@ it('scrapes the spool for the whole coupler and the main for half of it', functi
 it('waits for both couplers of a spool before anything is released', function () {
     $procedure = new RepairSpool;
     [$left, $right] = $procedure->welds();
-    $one = Work::on($procedure, dn110())->read('ambient_c', 14.0)->label($left, 40, 0.64, 260)->read('left_printed_cooling_min', 20.0)->fused($left, 40, 0.64, 260);
+    $one = Work::on($procedure, dn110())->read('ambient_c', 14.0)->label($left, 40, 0.64, 260)->read('left_printed_cooling_min', 20.0)
+        ->fused($left, 40, 0.64, 260);
     $both = $one->later(5)->label($right, 40, 0.64, 260)->read('right_printed_cooling_min', 20.0)->fused($right, 40, 0.64, 260);
     $first = $left->clocks($both->situation())?->releaseAt;
 
@@ -214,7 +217,8 @@ it('does not tap over a gap under the cold base, and speaks of the base before',
 
 it('judges the test of a branch by pressure and time', function (float $wanted, float $had, float $minutes, string $rule, string $severity) {
     $facts = new Facts(['dn_mm' => 110, 'sdr' => 11, 'wall_mm' => 10.0, 'od_largest_mm' => 110.7, 'material' => 'PE 100', 'service' => 'gas']);
-    $work = Work::on(new TappingTee, $facts)->read('branch_wanted_kpa', $wanted)->read('branch_wanted_min', 10.0)->read('branch_test_kpa', $had)->read('branch_test_min', $minutes);
+    $work = Work::on(new TappingTee, $facts)->read('branch_wanted_kpa', $wanted)->read('branch_wanted_min', 10.0)->read('branch_test_kpa', $had)
+        ->read('branch_test_min', $minutes);
     expect($work->severity($rule))->toBe($severity);
 })->with([
     'as wanted' => [600.0, 600.0, 10.0, 'ef.branch_pressure', 'go'], 'a little less' => [600.0, 599.0, 10.0, 'ef.branch_pressure', 'stop'],

@@ -73,7 +73,9 @@ it('knows what a weld should be only when its label has been read', function () 
     $facts = new Facts(['dn_mm' => 180]);
     expect(Weld::only()->nominal(Work::on(new Coupler, $facts)->situation()))->toBeNull()
         ->and(Weld::only()->nominal(Work::on(new Coupler, $facts)->label(Weld::only(), 40, 0.64, 260)->situation()))->toBeNull()
-        ->and(Weld::only()->nominal(Work::on(new Coupler, $facts)->read('ambient_c', 14.0)->label(Weld::only(), 40, 0.64, 260)->situation())?->fittingC)->toBe(14.0);
+        ->and(Weld::only()->nominal(
+            Work::on(new Coupler, $facts)->read('ambient_c', 14.0)->label(Weld::only(), 40, 0.64, 260)->situation(),
+        )?->fittingC)->toBe(14.0);
 });
 
 it('names every key, rule and step of a weld by its name', function () {

@@ -55,13 +55,15 @@ final class StrangeTraces
         $sign = mt_rand(0, 1) === 1 ? -1 : 1;
         $where = $u(0.2, 0.7) * $time;
         $ends = match ($class) {
-            TraceClass::EarlyStop, TraceClass::SupplyCut, TraceClass::OpenCircuit => max(2.0, (1 - $size) * $time), TraceClass::TimeMismatch => (1 + $sign * $size) * $time, default => $time
+            TraceClass::EarlyStop, TraceClass::SupplyCut, TraceClass::OpenCircuit => max(2.0, (1 - $size) * $time),
+            TraceClass::TimeMismatch => (1 + $sign * $size) * $time, default => $time
         };
         $real = $ohms * ($class === TraceClass::WrongResistance ? 1 + $sign * $size : $u(0.97, 1.03)); // windings are made to some percent
         $lead = $u(0.0, 0.004) * $ohms;
         $samples = self::record($class, $size, $where, $ends, $real, $lead, $wire, $celsius, $volts, $ohms, $time, $soft, $every, $uneven, $u);
         $code = match ($class) {
-            TraceClass::EarlyStop => 'stopped_by_operator', TraceClass::SupplyCut => 'supply_failed', TraceClass::OpenCircuit => 'no_current', default => 'complete'
+            TraceClass::EarlyStop => 'stopped_by_operator', TraceClass::SupplyCut => 'supply_failed', TraceClass::OpenCircuit => 'no_current',
+            default => 'complete'
         };
 
         return [

@@ -72,19 +72,18 @@ it('encloses an arc by tangents, so that nothing of it lies outside', function (
     $a = $line->place(10);
     $b = $line->place(22);
     $side = $radius > 0 ? -1 : 1;
-    $right = static fn (float $x, float $y): float => (($x - $a->easting) * ($b->northing - $a->northing) - ($y - $a->northing) * ($b->easting - $a->easting)) / $a->distanceTo($b);
+    [$e, $n] = [$b->easting - $a->easting, $b->northing - $a->northing];
+    $right = static fn (float $x, float $y): float => (($x - $a->easting) * $n - ($y - $a->northing) * $e) / $a->distanceTo($b);
+    $along = static fn (float $x, float $y): float => (($x - $a->easting) * $e + ($y - $a->northing) * $n) / $a->distanceTo($b);
     $outline = $line->plan->outline(10, 22);
     foreach (range(10, 22) as $s) {
         $p = $line->place((float) $s);
-        $along = (($p->easting - $a->easting) * ($b->easting - $a->easting) + ($p->northing - $a->northing) * ($b->northing - $a->northing)) / $a->distanceTo($b);
+        $at = $along($p->easting, $p->northing);
         $reach = 0.0; // of the enclosing polygon at that place, by straight lines between its corners
         for ($k = 1; $k < count($outline); $k++) {
-            [$t0, $t1] = array_map(
-                static fn (array $o): float => (($o[0] - $a->easting) * ($b->easting - $a->easting) + ($o[1] - $a->northing) * ($b->northing - $a->northing)) / $a->distanceTo($b),
-                [$outline[$k - 1], $outline[$k]],
-            );
-            if ($along >= $t0 - 1e-9 && $along <= $t1 + 1e-9) {
-                $u = ($along - $t0) / max(1e-12, $t1 - $t0);
+            [$t0, $t1] = [$along(...$outline[$k - 1]), $along(...$outline[$k])];
+            if ($at >= $t0 - 1e-9 && $at <= $t1 + 1e-9) {
+                $u = ($at - $t0) / max(1e-12, $t1 - $t0);
                 $reach = $side * ((1 - $u) * $right($outline[$k - 1][0], $outline[$k - 1][1]) + $u * $right($outline[$k][0], $outline[$k][1]));
             }
         }

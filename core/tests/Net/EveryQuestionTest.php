@@ -16,7 +16,8 @@ use Diastoma\Core\Procedure\Situation;
  * core/tests/Net writes it anew, and the diff is read.
  */
 /** Answers that are never wrong by themselves: what the fitting is, how something is measured, what a maker's sheet says. Others are judged by them. */
-const OTHERS_ARE_JUDGED_BY = '/\.(fitting_pull|fitting_circuits|fitting_preheat|end_kind(_[ab])?|deflection_by|maker_allowed_deg|segments_wanted|pipe_pn_bar|\w*precool_min)\z/';
+const OTHERS_ARE_JUDGED_BY = '/\.(fitting_pull|fitting_circuits|fitting_preheat|end_kind(_[ab])?|deflection_by|'
+    .'maker_allowed_deg|segments_wanted|pipe_pn_bar|\w*precool_min)\z/';
 
 dataset('everything', fn () => array_combine(Procedures::ids(), array_map(static fn (string $id): array => [$id], Procedures::ids())));
 

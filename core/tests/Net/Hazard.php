@@ -29,7 +29,8 @@ enum Hazard: string
 
         return match (true) {
             $this === self::TooFast
-                && ! in_array($method, ['rtp-staged'], true) => 'the method sets no limit on how fast it is raised: the plan says steadily, and air shows in the raise',
+                && ! in_array($method, ['rtp-staged'], true) => 'the method sets no limit on how fast it is raised: the plan says steadily, and air shows '
+                    .'in the raise',
             $this === self::NoSettling && in_array($method, ['c600', 'c604', 'as2566', 'pe-decay'], true) => 'the method has no settling',
             $this === self::Air && in_array($method, $air, true) => 'it is filled with air',
             in_array($this, [self::Stuck, self::Jump], true) && in_array(

@@ -19,7 +19,10 @@ it('changes its mind at the limit and nowhere else', function (string $rulebook)
     expect($lines)->toBe(file($file, FILE_IGNORE_NEW_LINES | FILE_SKIP_EMPTY_LINES));
 })->with(['iso', 'us']);
 
-/* Limits that good work alone does not meet (a size bound, a share of a plan, a limit of another limit): named here so that a new one is seen; their own tests hold them. */
+/*
+ * Limits that good work alone does not meet (a size bound, a share of a plan, a limit of another limit): named here so that a new one is seen; their own
+ * tests hold them.
+ */
 it('names the limits that are held elsewhere', function () {
     $decides = array_unique(array_map(
         static fn (string $line): string => explode(' | ', $line)[0],

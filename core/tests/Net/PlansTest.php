@@ -4,7 +4,10 @@ declare(strict_types=1);
 
 use Core\Tests\Net\Plans;
 
-/* Every method's plan, pinned in plans.txt. DIASTOMA_PIN=1 writes it anew, and the diff is read; MethodLimitsTest and core/tests/Published hold the figures by hand and by standard. */
+/*
+ * Every method's plan, pinned in plans.txt. DIASTOMA_PIN=1 writes it anew, and the diff is read; MethodLimitsTest and core/tests/Published hold the
+ * figures by hand and by standard.
+ */
 it('plans what is pinned', function () {
     if (getenv('DIASTOMA_PIN') === '1') {
         file_put_contents(Plans::FILE, implode("\n", Plans::all())."\n");

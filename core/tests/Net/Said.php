@@ -90,7 +90,8 @@ final class Said
     {
         $n = static fn (?float $x): string => $x === null ? '–' : sprintf('%.6g', $x);
 
-        return "{$f->severity->value} {$f->rule}: {$f->said} {$f->todo} [{$n($f->measured)} of {$n($f->limit)}, {$n($f->margin)} {$f->unit->value}; {$f->source->tag()}; "
+        return "{$f->severity->value} {$f->rule}: {$f->said} {$f->todo} [{$n($f->measured)} of {$n($f->limit)}, {$n($f->margin)} "
+            ."{$f->unit->value}; {$f->source->tag()}; "
             .implode(', ', $f->readings).']';
     }
 

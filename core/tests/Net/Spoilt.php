@@ -93,7 +93,8 @@ final class Spoilt
         }
 
         return $verdict->passed() && ! array_filter($verdict->findings, static fn ($f): bool => $f->severity === Severity::Watch && match ($hazard) {
-            Hazard::Air => str_ends_with($f->rule, '.looks.trapped_air'), Hazard::Gap => str_ends_with($f->rule, '.gap'), Hazard::Stuck, Hazard::Jump => str_ends_with($f->rule, '.looks.gauge_fault')
+            Hazard::Air => str_ends_with($f->rule, '.looks.trapped_air'), Hazard::Gap => str_ends_with($f->rule, '.gap'), Hazard::Stuck,
+            Hazard::Jump => str_ends_with($f->rule, '.looks.gauge_fault')
                 || str_ends_with($f->rule, '.still'), default => false
         });
     }

@@ -50,7 +50,8 @@ it('EN 805 loss: concrete may lose 40 kPa', function () {
 
 it(
     'EN 805 loss: keeps a cement lining under pressure for a day first',
-    fn () => expect((new Methods\En805Loss)->plan(Sections::iron(['cement_lined' => true]))->phases[1]->minutes)->toBe(1440.0)->and((new Methods\En805Loss)->plan(Sections::iron())->phases[1]->minutes)->toBe(60.0),
+    fn () => expect((new Methods\En805Loss)->plan(Sections::iron(['cement_lined' => true]))->phases[1]->minutes)->toBe(1440.0)
+        ->and((new Methods\En805Loss)->plan(Sections::iron())->phases[1]->minutes)->toBe(60.0),
 );
 
 // EN 805, 11.3.3.4.2 by hand: V = π/4·0.306²·400 = 29.4166 m³; 1/2.1 + 306/(7.2·170) = 0.476190 + 0.25 = 0.726190 /GPa; × 20 kPa × 1.2 = 0.51269 L

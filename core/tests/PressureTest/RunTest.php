@@ -135,7 +135,8 @@ it('prints pressures in the units of the rulebook, low ones finely', function (U
 
 it(
     'prints so that a figure never contradicts its verdict',
-    fn () => expect((new Words)->litres(0.5126, Rounding::Down))->toBe('0.51 L')->and((new Words)->litres(0.5126, Rounding::Up))->toBe('0.52 L')->and((new Words)->minutes(239.99))->toBe('239 min'),
+    fn () => expect((new Words)->litres(0.5126, Rounding::Down))->toBe('0.51 L')
+        ->and((new Words)->litres(0.5126, Rounding::Up))->toBe('0.52 L')->and((new Words)->minutes(239.99))->toBe('239 min'),
 );
 
 it('refuses a choice that a method does not give', function () {

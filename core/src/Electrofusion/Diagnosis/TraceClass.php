@@ -36,18 +36,23 @@ enum TraceClass: string
     {
         return match ($this) {
             self::Good => 'Let it cool undisturbed and look at it cold.',
-            self::VoltageDroop => 'Too little heat went in. Cut the joint out. Take a larger generator or a shorter, thicker cable, and no other load, before the next one.',
-            self::WrongResistance => 'Not the fitting of this label, or a poor contact at the terminals. Cut the joint out. Measure the next fitting cold and clean the plugs '
+            self::VoltageDroop => 'Too little heat went in. Cut the joint out. Take a larger generator or a shorter, thicker cable, and no other load, '
+                .'before the next one.',
+            self::WrongResistance => 'Not the fitting of this label, or a poor contact at the terminals. Cut the joint out. Measure the next fitting cold '
+                .'and clean the plugs '
                     .'before it is fused.',
             self::ShortedTurns => 'Turns touched inside the melt: heat went where it should not. Cut the joint out; look at pipe insertion, gap and alignment.',
-            self::OpenCircuit => 'The winding or a plug parted. Nothing can be fused with this fitting any more: cut it out. Check the leads before the next one.',
+            self::OpenCircuit => 'The winding or a plug parted. Nothing can be fused with this fitting any more: cut it out. Check the leads before the '
+                .'next one.',
             self::EarlyStop => "Do not start it again. Cut the joint out, unless the fitting maker's own rule allows one repeat after full cooling; "
                 .'record it as a repeat.',
             self::SupplyCut => "Do not plug in again. Let it cool; cut the joint out, unless the fitting maker's own rule allows one repeat after full "
                 .'cooling. See to fuel and supply first.',
-            self::TimeMismatch => 'The unit ran another time than the label asks for: wrong label read, or a wrong correction. Cut the joint out; compare label, unit and '
+            self::TimeMismatch => 'The unit ran another time than the label asks for: wrong label read, or a wrong correction. Cut the joint out; compare '
+                .'label, unit and '
                     .'temperature before the next one.',
-            self::UnderInsertion => 'Bare coil overheated: melt can escape and ignite. Keep clear until cold. Cut the joint out; measure both stab marks before the next one.',
+            self::UnderInsertion => 'Bare coil overheated: melt can escape and ignite. Keep clear until cold. Cut the joint out; measure both stab marks '
+                .'before the next one.',
         };
     }
 

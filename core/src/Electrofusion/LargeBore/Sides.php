@@ -126,8 +126,8 @@ final class Sides
             $stale = [...$stale, ...(self::isStale($s, $side, $key) ? [$key] : [])];
         }
 
-        return new Step($side === self::WHOLE ? 'gap' : "gap_{$side}", 'Gap', 'Feel the gap all round after the pre-cooling time. Too wide anywhere: '
-            .'preheat again. Narrow enough: go on to the fusion.', $specs, $rules,
+        return new Step($side === self::WHOLE ? 'gap' : "gap_{$side}", 'Gap',
+            'Feel the gap all round after the pre-cooling time. Too wide anywhere: preheat again. Narrow enough: go on to the fusion.', $specs, $rules,
             ['The preheated zone is hot: gloves, and no hand between belts and pipe.'], static fn (): array => [
                 'limit_mm' => $limit->value, 'dn_mm' => $s->facts->number('dn_mm'), 'preheats' => $s->readings->times($preheat->recordKey()),
             ], stale: $stale, gate: $gate, group: $group);

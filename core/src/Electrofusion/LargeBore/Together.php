@@ -23,13 +23,15 @@ final class Together
     /** @param  bool  $restrained  drawn on fused restraints: only when every one of them is cold */
     public static function pull(Situation $s, bool $restrained): Step
     {
-        return new Step('pull', 'Pull together', $restrained ? 'Hook a hoist to each pair of restraints, and draw the ends in evenly to both '
-            .'marks.' : 'Sling hoists or clamps round both pipes, and draw the ends in evenly to both marks.', [
+        return new Step('pull', 'Pull together', $restrained
+            ? 'Hook a hoist to each pair of restraints, and draw the ends in evenly to both marks.'
+            : 'Sling hoists or clamps round both pipes, and draw the ends in evenly to both marks.', [
                 ReadingSpec::yesNo('nylon_slings', 'Nylon slings only, no chain on the pipe?'),
                 ReadingSpec::now('pulled_at', 'Pull begun'),
                 ReadingSpec::yesNo('marks_at_edge', "Both stab marks at the fitting's edge?"),
-            ], self::pullRules($restrained), ['Hoists under load: nobody in line with a hoist, a sling or a restraint. Hands off the '
-                .'gap.'], [], gate: $restrained ? Restraints::gate($s) : null, group: 'Together');
+            ], self::pullRules($restrained), [
+                'Hoists under load: nobody in line with a hoist, a sling or a restraint. Hands off the gap.',
+            ], [], gate: $restrained ? Restraints::gate($s) : null, group: 'Together');
     }
 
     /** @return list<Rule> */
@@ -59,8 +61,8 @@ final class Together
     {
         $limit = ExpectedGap::limitId($s);
 
-        return new Step('belts', 'Belts', 'Tension belts round both halves of the coupler, tight and even. They stay on to the end of '
-            .'cooling.'.($gaps ? ' Feel the gap all round.' : ''), [
+        return new Step('belts', 'Belts',
+            'Tension belts round both halves of the coupler, tight and even. They stay on to the end of cooling.'.($gaps ? ' Feel the gap all round.' : ''), [
                 ReadingSpec::yesNo('belts_on', 'Belts on, tight and even?'),
                 ReadingSpec::yesNo('clamped', 'Alignment clamp on and tight?'),
                 ReadingSpec::yesNo('aligned', 'Level on top and on the side, free of stress?'),

@@ -99,7 +99,8 @@ final readonly class OvalityAtJoint implements Rule
             "End {$where}: out of round by {$measured} ({$percent} % of dn); {$may} allowed.",
             match (true) {
                 $mended => 'Put right by the clamp. It stays on until cooling has ended.',
-                $severity === Severity::Mend => "Clamp across {$across} close to the stab mark, wait, measure again under the clamp. Never scrape more to make it fit.",
+                $severity === Severity::Mend => "Clamp across {$across} close to the stab mark, wait, measure again under the clamp. Never scrape more to "
+                    .'make it fit.',
                 $severity === Severity::Watch => 'Inside, but more than 80 % of the limit is used.',
                 default => '',
             },

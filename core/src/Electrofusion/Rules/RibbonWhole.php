@@ -38,7 +38,8 @@ final readonly class RibbonWhole implements Rule
                 self::WHOLE => Severity::Go, self::AGAIN => Severity::Watch, default => Severity::Mend
             }, "The ribbon came off {$ribbon}.",
             match ($ribbon) {
-                self::WHOLE => '', self::AGAIN => 'Look at blade and spring before the next joint.', default => 'Look all round for missed patches and scrape them again; then say so.'
+                self::WHOLE => '', self::AGAIN => 'Look at blade and spring before the next joint.',
+                default => 'Look all round for missed patches and scrape them again; then say so.'
             }, Source::commonPractice(), ['ribbon'],
         );
     }

@@ -43,7 +43,8 @@ final readonly class ScrapedOff implements Rule
             $grew ? "{$name} measures {$situation->print(-2 * $removed, Unit::Millimetre)} more than before it was scraped."
                 : "{$name}: scraped off, radially, {$measured}; at least {$wanted} wanted.",
             match (true) {
-                $fine => '', $grew => 'That cannot be: measure both again at the same clock positions, with the same tape.', default => 'Scrape the whole surface once more, then measure again. Watch the gap.'
+                $fine => '', $grew => 'That cannot be: measure both again at the same clock positions, with the same tape.',
+                default => 'Scrape the whole surface once more, then measure again. Watch the gap.'
             },
             $limit->source, ["od_after_{$this->end}_mm", "diameters_{$this->end}_mm"], $removed, $limit->value, $removed - $limit->value, Unit::Millimetre,
             'Weathered skin does not fuse. Removal is half the difference of mean diameters before and after.',

@@ -65,8 +65,8 @@ final class Opening
 
     private static function branchTest(Situation $s, Weld $weld): Step
     {
-        return new Step('branch_test', 'Test the branch', 'Connect the branch, fill it, and test saddle and branch for leaks while the main is still '
-            .'closed to them.', [
+        return new Step('branch_test', 'Test the branch',
+            'Connect the branch, fill it, and test saddle and branch for leaks while the main is still closed to them.', [
                 ReadingSpec::number('branch_wanted_kpa', 'Test pressure wanted', Unit::KiloPascal, 10, 4000, "By the owner's specification"),
                 ReadingSpec::number('branch_wanted_min', 'Time wanted', Unit::Minute, 0.5, 1440, "By the owner's specification"),
                 ReadingSpec::number('branch_test_kpa', 'Lowest pressure at the gauge while it was held', Unit::KiloPascal, 0, 4000),
@@ -106,45 +106,46 @@ final class Opening
             $gate = new Gate('Test saddle and branch for leaks before the main is opened.', null, Source::commonPractice()->tag());
         }
 
-        return new Step('tap', $cutter ? 'Tap' : 'Drill', $cutter ? 'Turn the cutter through with its own key, straight and steady, then back until flush '
-            .'with the top. Cap on, hand tight.' : 'Set the drilling tool, drill with very little feed until it turns free, hold the rod back, shut off '
-                .'and take the coupon out.', [
-                    ReadingSpec::now('tapped_at', $cutter ? 'Cutter through' : 'Drilled through'),
-                    ...($cutter
-                        ? [
-                            ReadingSpec::yesNo('cutter_back', 'Cutter back, flush with the top, not proud?'),
-                            ReadingSpec::yesNo('cap_hand_tight', 'Cap on, hand tight only?'),
-                        ]
-                        : [ReadingSpec::yesNo('coupon_out', 'Coupon out and counted?')]),
-                ], [
-                    new NotBefore(
-                        'ef.tap.cold', 'tapped_at', static fn (Situation $s): ?\DateTimeImmutable => $weld->clocks($s)?->releaseAt, 'Opened',
-                        'Shut off. The melt was not set: this saddle is not to be trusted, cut it out.', Severity::Stop,
-                        Source::maker('cooling time printed on the fitting'), 'Cutting twists a melt that has not set.',
-                    ),
-                    new NotBefore(
-                        'ef.tap.tested', 'tapped_at', static fn (Situation $s): ?\DateTimeImmutable => $s->readings->reading('branch_tight')?->takenAt,
-                        'Opened, after the leak test,', 'Shut off and test saddle and branch.', Severity::Stop, Source::commonPractice(),
-                        'Once the main is opened a leak cannot be shut off here.',
-                    ),
-                    ...($cutter
-                        ? [
-                            new Confirmed(
-                                'ef.cutter_back', 'cutter_back', 'Cutter flush.', 'The cutter stands proud or in the way.',
-                                'Turn it back until it is flush with the top.', Severity::Mend, Source::commonPractice(),
-                            ),
-                            new Confirmed(
-                                'ef.cap', 'cap_hand_tight', 'Cap hand tight.', 'Cap missing or wrenched.', 'Fit it hand tight: a wrench cracks it.', Severity::Mend,
-                                Source::commonPractice(),
-                            ),
-                        ]
-                        : [new Confirmed(
-                            'ef.coupon', 'coupon_out', 'Coupon out.', 'The coupon is in the main.',
-                            'Find it before the main is put to use: it blocks valves and meters.', Severity::Mend, Source::commonPractice(),
-                        )]),
-                ], [
-                    'Line pressure throws rods and cutters up: hold back, stand aside, never over the outlet.',
-                    'Gas: earth and wet the pipe against static, no ignition source, breathing air near.',
-                ], gate: $gate);
+        return new Step('tap', $cutter ? 'Tap' : 'Drill', $cutter
+            ? 'Turn the cutter through with its own key, straight and steady, then back until flush with the top. Cap on, hand tight.'
+            : 'Set the drilling tool, drill with very little feed until it turns free, hold the rod back, shut off and take the coupon out.', [
+                ReadingSpec::now('tapped_at', $cutter ? 'Cutter through' : 'Drilled through'),
+                ...($cutter
+                    ? [
+                        ReadingSpec::yesNo('cutter_back', 'Cutter back, flush with the top, not proud?'),
+                        ReadingSpec::yesNo('cap_hand_tight', 'Cap on, hand tight only?'),
+                    ]
+                    : [ReadingSpec::yesNo('coupon_out', 'Coupon out and counted?')]),
+            ], [
+                new NotBefore(
+                    'ef.tap.cold', 'tapped_at', static fn (Situation $s): ?\DateTimeImmutable => $weld->clocks($s)?->releaseAt, 'Opened',
+                    'Shut off. The melt was not set: this saddle is not to be trusted, cut it out.', Severity::Stop,
+                    Source::maker('cooling time printed on the fitting'), 'Cutting twists a melt that has not set.',
+                ),
+                new NotBefore(
+                    'ef.tap.tested', 'tapped_at', static fn (Situation $s): ?\DateTimeImmutable => $s->readings->reading('branch_tight')?->takenAt,
+                    'Opened, after the leak test,', 'Shut off and test saddle and branch.', Severity::Stop, Source::commonPractice(),
+                    'Once the main is opened a leak cannot be shut off here.',
+                ),
+                ...($cutter
+                    ? [
+                        new Confirmed(
+                            'ef.cutter_back', 'cutter_back', 'Cutter flush.', 'The cutter stands proud or in the way.',
+                            'Turn it back until it is flush with the top.', Severity::Mend, Source::commonPractice(),
+                        ),
+                        new Confirmed(
+                            'ef.cap', 'cap_hand_tight', 'Cap hand tight.', 'Cap missing or wrenched.', 'Fit it hand tight: a wrench cracks it.',
+                            Severity::Mend,
+                            Source::commonPractice(),
+                        ),
+                    ]
+                    : [new Confirmed(
+                        'ef.coupon', 'coupon_out', 'Coupon out.', 'The coupon is in the main.',
+                        'Find it before the main is put to use: it blocks valves and meters.', Severity::Mend, Source::commonPractice(),
+                    )]),
+            ], [
+                'Line pressure throws rods and cutters up: hold back, stand aside, never over the outlet.',
+                'Gas: earth and wet the pipe against static, no ignition source, breathing air near.',
+            ], gate: $gate);
     }
 }

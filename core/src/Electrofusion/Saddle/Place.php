@@ -60,8 +60,8 @@ final class Place
 
     private static function wash(): Step
     {
-        return new Step('wash', 'Wash', 'Measure the fitting\'s width along the pipe. Wash that and one width to each side, all round where it will sit, '
-            .'and dry it.', [
+        return new Step('wash', 'Wash',
+            'Measure the fitting\'s width along the pipe. Wash that and one width to each side, all round where it will sit, and dry it.', [
                 ReadingSpec::number(
                     'footprint_mm', "Fitting's width along the pipe", Unit::Millimetre, 20, 2000, 'Measure through the bag; leave it closed', 'rule',
                 ),
@@ -78,8 +78,8 @@ final class Place
     {
         $dn = $s->facts->number('dn_mm');
 
-        return new Step('measure', 'Diameters', 'Pi tape round the main for the mean, then diameters at clock positions under the base. First 12–6, '
-            .'then on round by equal steps.', [
+        return new Step('measure', 'Diameters',
+            'Pi tape round the main for the mean, then diameters at clock positions under the base. First 12–6, then on round by equal steps.', [
                 ReadingSpec::number(
                     'circumference_mm', 'Circumference, or π × what a pi tape reads', Unit::Millimetre, M_PI * 0.8 * $dn, M_PI * 1.2 * $dn, '', 'pi_tape',
                 ),
@@ -91,7 +91,8 @@ final class Place
                     static fn (Situation $s): ?float => OvalityAtJoint::roundness($s, 'a', false)?->meanMm, self::meanOd(...), 'Tape and diameters',
                 ),
             ], [], static fn (): array => [
-                'allowed_mm' => OvalityAtJoint::allowedMm($s), 'dn_mm' => $dn, 'ends' => ['a'], 'a' => Preparation::dial(OvalityAtJoint::roundness($s, 'a', false)),
+                'allowed_mm' => OvalityAtJoint::allowedMm($s), 'dn_mm' => $dn, 'ends' => ['a'],
+                'a' => Preparation::dial(OvalityAtJoint::roundness($s, 'a', false)),
             ]);
     }
 
@@ -101,8 +102,8 @@ final class Place
         $oval = OvalityAtJoint::isOval($s, 'a');
         $spec = ReadingSpec::series('clamped_diameters_a_mm', 'Diameters under the clamp', Unit::Millimetre, 0.8 * $dn, 1.2 * $dn, [2, 4, 6], 'roundness_dial');
 
-        return new Step('reround', 'Re-round', 'Clamp on both sides of the base and squeeze along the long axis. Let the pipe relax, then measure '
-            .'again.', [$oval ? $spec : $spec->optional()],
+        return new Step('reround', 'Re-round',
+            'Clamp on both sides of the base and squeeze along the long axis. Let the pipe relax, then measure again.', [$oval ? $spec : $spec->optional()],
             [
                 new OvalityAtJoint('a', true), Surface::sameUnderClamp('a'),
             ], ['A clamp under load can jump: stand beside it, not over it.'], static fn (): array => [
@@ -114,12 +115,16 @@ final class Place
 
     private static function marks(Situation $s): Step
     {
-        return new Step('marks', 'Marks', 'Hold the fitting, in its bag, on its place and mark just outside its footprint, all round, with a grease-free '
-            .'marker.', [
+        return new Step('marks', 'Marks',
+            'Hold the fitting, in its bag, on its place and mark just outside its footprint, all round, with a grease-free marker.', [
                 ReadingSpec::number('marked_mm', 'Between the marks, along the pipe', Unit::Millimetre, 10, 4000, '', 'marks_ruler'),
             ], [
-                new NumberAtLeast('ef.footprint_mark', ['marked_mm', 'footprint_mm'], static fn (Situation $s): ?float => $s->readings->has('footprint_mm') ? $s->readings->number('marked_mm') : null, 'ef.wash.fitting_lengths', 'Marked', 'Mark again, just outside the footprint.', Severity::Mend, 'Scraped pipe must show all round the fitting.',
-                    static fn (Situation $s): float => self::footprint($s)->scrapeMm ?? 0.0, Unit::Millimetre),
+                new NumberAtLeast(
+                    'ef.footprint_mark', ['marked_mm', 'footprint_mm'],
+                    static fn (Situation $s): ?float => $s->readings->has('footprint_mm') ? $s->readings->number('marked_mm') : null,
+                    'ef.wash.fitting_lengths', 'Marked', 'Mark again, just outside the footprint.', Severity::Mend,
+                    'Scraped pipe must show all round the fitting.', static fn (Situation $s): float => self::footprint($s)->scrapeMm ?? 0.0, Unit::Millimetre,
+                ),
             ], [], static fn (): array => self::footprint($s) === null ? [] : [
                 'footprint_mm' => self::footprint($s)->scrapeMm, 'wash_mm' => self::footprint($s)->washMm, 'dn_mm' => $s->facts->number('dn_mm'),
                 'wall_mm' => $s->facts->number('wall_mm'),
@@ -128,8 +133,8 @@ final class Place
 
     private static function scrape(Situation $s): Step
     {
-        return new Step('scrape', 'Scrape', 'Scrape the whole footprint to the '
-            .'marks.'.Scribe::instruction($s).' Measure the ribbon: on a barrel it tells the depth.', [
+        return new Step('scrape', 'Scrape',
+            'Scrape the whole footprint to the marks.'.Scribe::instruction($s).' Measure the ribbon: on a barrel it tells the depth.', [
                 ReadingSpec::yesNo('scraper_checked', 'Scraper checked before use: blade sharp, spring and stop as they should be?'),
                 ...Scribe::specs($s),
                 ReadingSpec::number('ribbon_mm', 'Thickness of the ribbon', Unit::Millimetre, 0, 3, 'Where it is thinnest, by calliper'),

@@ -18,8 +18,8 @@ final class Seat
 {
     public static function step(Situation $s): Step
     {
-        return new Step('assemble', 'Seat it', 'Set the fitting between the marks. Tighten under-clamp or spider evenly until a feeler finds no gap '
-            .'anywhere round the base.', [
+        return new Step('assemble', 'Seat it',
+            'Set the fitting between the marks. Tighten under-clamp or spider evenly until a feeler finds no gap anywhere round the base.', [
                 ReadingSpec::yesNo('between_marks', 'Scraped pipe shows all round the base?'),
                 ReadingSpec::yesNo('clamped', 'Under-clamp or spider on and tight?'),
                 ReadingSpec::series(

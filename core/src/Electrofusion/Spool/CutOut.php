@@ -23,8 +23,8 @@ final class CutOut
         static $step = null;
         $todo = 'Cut a new spool, or cut the main back squarely, until the gap at each end is right.';
 
-        return $step ??= new Step('cut_out', 'Cut out', 'Isolate, drain, and cut the damage out with both cuts in sound, square pipe. Measure what is '
-            .'open, then cut the spool to it.', [
+        return $step ??= new Step('cut_out', 'Cut out',
+            'Isolate, drain, and cut the damage out with both cuts in sound, square pipe. Measure what is open, then cut the spool to it.', [
                 ReadingSpec::yesNo('isolated', 'Main shut, drained, and proved empty?'),
                 ReadingSpec::number('cut_out_mm', 'Open length between the cuts', Unit::Millimetre, 50, 20000),
                 ReadingSpec::number('spool_mm', 'Spool, end to end', Unit::Millimetre, 50, 20000),
@@ -42,7 +42,10 @@ final class CutOut
                     'ef.spool.gap_min', ['cut_out_mm', 'spool_mm'], self::gap(...), 'ef.spool.gap_min_mm', 'Gap at each end of the spool', $todo,
                     Severity::Mend, 'A spool that jams cannot be drawn in without damage, and has no room to warm.',
                 ),
-            ], ['A main under load springs when it is cut: stand clear of both ends.', 'Gas: purge, earth and wet the pipe against static, no ignition source.']);
+            ], [
+                'A main under load springs when it is cut: stand clear of both ends.',
+                'Gas: purge, earth and wet the pipe against static, no ignition source.',
+            ]);
     }
 
     /** Half of what is left between cut-out and spool; null until both are measured. */

@@ -45,8 +45,8 @@ final class SlideBack
             ...Assembly::alignmentRules(),
         ];
 
-        return new Step('assemble', 'Slide back', 'Slide each coupler whole onto the spool. Set the spool in, slide them back over the joints, and centre '
-            .'each by its two marks.', [
+        return new Step('assemble', 'Slide back',
+            'Slide each coupler whole onto the spool. Set the spool in, slide them back over the joints, and centre each by its two marks.', [
                 ReadingSpec::yesNo('slid_on', 'Both couplers slid whole onto the spool by hand?'),
                 ReadingSpec::yesNo('marks_at_edge', 'All four stab marks at the edges?'),
                 ReadingSpec::number('off_centre_left_mm', 'Left coupler: off its marks', Unit::Millimetre, 0, 500, '0 when both marks show alike'),

@@ -182,8 +182,8 @@ final class Preparation
             $back[] = MeanDiameter::endIsSmall($s, $end) ? $spec : $optional;
         }
 
-        return new Step('measure', 'Diameters', 'Measure each end at clock positions, just behind where the fitting will sit. First 12–6, then on round '
-            .'by equal steps.', [
+        return new Step('measure', 'Diameters',
+            'Measure each end at clock positions, just behind where the fitting will sit. First 12–6, then on round by equal steps.', [
                 ...$specs, ...$back,
             ], $rules[$ends->id], [], static fn (): array => self::dials($s, $ends));
     }

@@ -15,8 +15,8 @@ use Diastoma\Core\Procedure\Situation;
 final class ScraperPasses
 {
     /**
-     * @return list<array{end: string, max_passes: int, passes_needed: int, feasible: bool, gap_after_mm: list<float>}> empty until bore, ribbon and
-     *     diameters are known
+     * @return list<array{end: string, max_passes: int, passes_needed: int, feasible: bool, gap_after_mm: list<float>}> empty until bore, ribbon and diameters
+     *     are known
      */
     public static function guide(Situation $s, Ends $ends): array
     {

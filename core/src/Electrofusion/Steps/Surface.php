@@ -73,7 +73,9 @@ final class Surface
                     'fitting_bore_mm', "Fitting's bore", Unit::Millimetre, 16, 2000,
                     "From the maker's sheet, or measured through the open end; says how often the scraper may go round", 'pass_table',
                 )->optional(),
-                ReadingSpec::number('ribbon_mm', 'Thickness of one ribbon', Unit::Millimetre, 0.02, 2, 'Depth of one pass, by calliper', 'pass_table')->optional(),
+                ReadingSpec::number(
+                    'ribbon_mm', 'Thickness of one ribbon', Unit::Millimetre, 0.02, 2, 'Depth of one pass, by calliper', 'pass_table',
+                )->optional(),
                 ...self::everyEnd($ends, 'od_after', 'mean diameter after scraping', 'pi_tape'),
                 ReadingSpec::yesNo('ink_gone', 'All ink gone on every end?'),
                 ReadingSpec::choice('ribbon', 'The ribbon came off', RibbonWhole::ALL),
@@ -137,11 +139,12 @@ final class Surface
 
         return new Step('reround', 'Re-round', 'Clamp close to the stab mark and squeeze along the long axis. Let the pipe relax (a large hydraulic '
             .'clamp: several minutes), then measure again under the clamp.', $readings,
-            $rules[$ends->id], ['A clamp under load can jump: stand beside it, not over it.'], static fn (): array => self::clampGuide($s, $ends), match (true) {
-                ! $told => 'Not needed: every end is round enough without a clamp.',
-                $tooLate => 'Too late: the joint was fused without it. Nothing under a clamp can be measured any more.',
-                default => '',
-            });
+            $rules[$ends->id], [
+                'A clamp under load can jump: stand beside it, not over it.'], static fn (): array => self::clampGuide($s, $ends), match (true) {
+                    ! $told => 'Not needed: every end is round enough without a clamp.',
+                    $tooLate => 'Too late: the joint was fused without it. Nothing under a clamp can be measured any more.',
+                    default => '',
+                });
     }
 
     public static function sameUnderClamp(string $end): Rule

@@ -66,7 +66,9 @@ final readonly class Chamfer implements Rule
             "{$name}Chamfer {$situation->print($made, Unit::Millimetre)} long; {$situation->print($wanted['length_mm'], Unit::Millimetre)} wanted, "
                 ."{$situation->print($tolerance, Unit::Millimetre)} off at most.",
             match (true) {
-                $long => 'Too long: cut the end off and chamfer it again; a thin lip breaks.', $sharp => 'No chamfer: make one. A sharp edge cuts the gasket or pushes it out of its groove.', $short => 'Short: file on a little where the maker asks for it.', default => ''
+                $long => 'Too long: cut the end off and chamfer it again; a thin lip breaks.',
+                $sharp => 'No chamfer: make one. A sharp edge cuts the gasket or pushes it out of its groove.',
+                $short => 'Short: file on a little where the maker asks for it.', default => ''
             },
             CutEnd::chamferSource(), [Made::key('chamfer_mm', $this->side)], $made, $wanted['length_mm'] + $tolerance,
             $wanted['length_mm'] + $tolerance - $made, Unit::Millimetre,

@@ -39,7 +39,8 @@ final readonly class MarkShows implements Rule
             $inside ? "{$this->name}Mark inside the bell by {$situation->print(-$clear, Unit::Millimetre)}; it must just show."
                 : "{$this->name}Mark stands clear of the bell by {$measured}; at most {$allowed} allowed.",
             match (true) {
-                $fine => '', $inside => 'Pull back until it just shows: the spigot has no room to turn or to grow.', default => 'Not home: push on until it just shows.'
+                $fine => '', $inside => 'Pull back until it just shows: the spigot has no room to turn or to grow.',
+                default => 'Not home: push on until it just shows.'
             },
             $limit->source, [$this->reading], $clear, $inside ? 0.0 : $limit->value, $inside ? $clear : $limit->value - $clear, Unit::Millimetre,
         );

@@ -146,8 +146,8 @@ final class Check
         $counts = Compare::atMost($s->facts->number('dn_mm'), $s->limit('gs.feeler.small_up_to_dn')) ? [8, 12] : [12, 16];
         $name = static fn (string $side): string => Made::name($side).'Feeler depth, from 12 o\'clock';
 
-        return new Step('feeler', 'Feeler sweep', 'Push the feeler in at each clock position until it meets the gasket. It meets nothing: enter how far '
-            .'it went.', $made->each(
+        return new Step('feeler', 'Feeler sweep',
+            'Push the feeler in at each clock position until it meets the gasket. It meets nothing: enter how far it went.', $made->each(
                 static fn (string $side): ReadingSpec => ReadingSpec::series(
                     Made::key('feeler_mm', $side), $name($side), Unit::Millimetre, 0, 1000, $counts, 'feeler_ring',
                 ),

@@ -27,8 +27,8 @@ final class Lock
         $segments = $made->size($s)?->segments;
         $wanted = $segments === null ? "The maker's number for this size" : 'Wanted: '.(int) $segments;
 
-        return new Step('locking', 'Lock', 'With the pull still on: put the locking segments in, one turned right, the next left; then the retainer, its '
-            .'ends inward, to the very back.', [
+        return new Step('locking', 'Lock',
+            'With the pull still on: put the locking segments in, one turned right, the next left; then the retainer, its ends inward, to the very back.', [
                 ...$segments === null ? [ReadingSpec::number('segments_wanted', "Segments by the maker's table", Unit::None, 1, 60)] : [],
                 ReadingSpec::number('segments', 'Locking segments in place', Unit::None, 0, 60, $wanted),
                 ReadingSpec::yesNo(

@@ -37,13 +37,14 @@ final class Spigot
             array_push($rules, ...self::sideRules($s, $made, $side));
         }
 
-        return new Step('spigot', 'Spigot', self::instruction($made), $specs, $rules, ['Cutting: guard on, second hand clear of the blade, mask against '
-            .'dust.'], [
-                'mark_mm' => $mark, 'second_line_mm' => self::secondLineMm($s, $made), 'chamfer' => Chamfer::of($s, $made->system), 'od_mm' => Made::odMm($s),
-                'wall_mm' => $s->facts->number('wall_mm'),
-                'sides' => $made->sides(), 'cut' => array_map(static fn (string $side): bool => self::isCut($s, $side), $made->sides()),
-                'home' => $made->system->home->said(),
-            ]);
+        return new Step('spigot', 'Spigot', self::instruction($made), $specs, $rules, [
+            'Cutting: guard on, second hand clear of the blade, mask against dust.',
+        ], [
+            'mark_mm' => $mark, 'second_line_mm' => self::secondLineMm($s, $made), 'chamfer' => Chamfer::of($s, $made->system), 'od_mm' => Made::odMm($s),
+            'wall_mm' => $s->facts->number('wall_mm'),
+            'sides' => $made->sides(), 'cut' => array_map(static fn (string $side): bool => self::isCut($s, $side), $made->sides()),
+            'home' => $made->system->home->said(),
+        ]);
     }
 
     private static function instruction(Made $made): string

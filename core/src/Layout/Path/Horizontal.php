@@ -134,8 +134,8 @@ final class Horizontal
      * each arc
      * the corners of the tangents that enclose it. No part of an arc lies outside of its tangents, so nothing is missed between the points.
      *
-     * @return list<array{float, float, int}> easting, northing, and side on which the point counts: 1 where the alignment bulges right of the line, -1
-     *     left, 0 both
+     * @return list<array{float, float, int}> easting, northing, and side on which the point counts: 1 where the alignment bulges right of the line, -1 left,
+     *     0 both
      */
     public function outline(float $a, float $b): array
     {

@@ -54,7 +54,7 @@ final class Staging
 
     public static function rtpSource(): Source
     {
-        return Source::commonPractice('spoolable composite: 20 % of rated a minute, steps of 3.45 MPa, 30 min to settle up to 1500 m and longer in '
-            .'proportion beyond');
+        return Source::commonPractice(
+            'spoolable composite: 20 % of rated a minute, steps of 3.45 MPa, 30 min to settle up to 1500 m and longer in proportion beyond');
     }
 }

@@ -141,7 +141,9 @@ final class En805Loss extends WaterMain
         for ($minute = 0; $minute <= self::MAIN_MIN; $minute += 10) {
             $at = min($last, $from + 60 * $minute);
             $readings[] = match (true) {
-                $minute === 0 => $seen->startKpa('main', 60.0), $at >= $seen->to('main') - 1.0 => $seen->endKpa('main', 60.0), default => $seen->kpaIn('main', $at, 60.0)
+                $minute === 0 => $seen->startKpa('main', 60.0),
+                $at >= $seen->to('main') - 1.0 => $seen->endKpa('main', 60.0),
+                default => $seen->kpaIn('main', $at, 60.0),
             };
         }
 

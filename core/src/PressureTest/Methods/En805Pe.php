@@ -223,7 +223,9 @@ final class En805Pe extends WaterMain
         $slack = 0.005 * $seen->plan->lowKpa; // the rise begins at once: from memory
         $fine = Compare::atLeast($draw + $slack, $found['draw_off_min_kpa']) && Compare::atMost($draw - $slack, $found['draw_off_max_kpa']);
 
-        return $this->finding('draw', $fine ? Severity::Go : Severity::Mend, 'Let down by '.$seen->words->kpa($draw).'; '.$seen->words->kpa($found['draw_off_min_kpa']).' to '.$seen->words->kpa($found['draw_off_max_kpa']).' wanted.',
+        [$least, $most] = [$seen->words->kpa($found['draw_off_min_kpa']), $seen->words->kpa($found['draw_off_max_kpa'])];
+
+        return $this->finding('draw', $fine ? Severity::Go : Severity::Mend, "Let down by {$seen->words->kpa($draw)}; {$least} to {$most} wanted.",
             $fine ? '' : 'Relax and start over: too little proves nothing, too much hides a leak.', $draw, $found['draw_off_max_kpa'], null, Unit::KiloPascal);
     }
 

@@ -175,19 +175,20 @@ final class F2164 extends Method
         $low = Compare::atLeast($start, $seen->plan->judgedKpa * (1 - self::BAND));
 
         return $this->finding('start', $low ? Severity::Go : Severity::Mend,
-            'Test hour began at '.$seen->words->kpa($start).'; '.$seen->words->kpa($seen->plan->judgedKpa).' planned.', $low ? '' : 'Too much was bled '
-                .'off. Depressurise, rest 8 h, test again.', $start, $seen->plan->judgedKpa, null, Unit::KiloPascal);
+            'Test hour began at '.$seen->words->kpa($start).'; '.$seen->words->kpa($seen->plan->judgedKpa).' planned.', $low ? ''
+                : 'Too much was bled off. Depressurise, rest 8 h, test again.', $start, $seen->plan->judgedKpa, null, Unit::KiloPascal);
     }
 
     private function band(Seen $seen, float $start, float $off, bool $fell): Finding
     {
         $percent = 100 * $off / $start;
 
-        return $this->most('band', 'Pressure '.($fell ? 'fell' : 'rose').' in the test hour by', $percent, 100 * self::BAND, Unit::Percent, static fn (float $a, float $b): array => array_map(
-            static fn (string $x): string => $x.' %', Rounding::pair($a, $b, 2, true),
-        ),
-            $fell ? 'Not tight, or air left in. Lower the pressure, look at every joint, mend, rest 8 h, test '
-                .'again.' : 'Water was let in, or the pipe warmed. Find out, rest 8 h, test again.');
+        return $this->most(
+            'band', 'Pressure '.($fell ? 'fell' : 'rose').' in the test hour by', $percent, 100 * self::BAND, Unit::Percent,
+            static fn (float $a, float $b): array => array_map(static fn (string $x): string => $x.' %', Rounding::pair($a, $b, 2, true)),
+            $fell ? 'Not tight, or air left in. Lower the pressure, look at every joint, mend, rest 8 h, test again.'
+                : 'Water was let in, or the pipe warmed. Find out, rest 8 h, test again.',
+        );
     }
 
     private function total(Seen $seen): Finding
@@ -196,6 +197,7 @@ final class F2164 extends Method
         $fine = Compare::atMost($hours, self::LONGEST_H);
 
         return $this->finding('total', $fine ? Severity::Go : Severity::Mend,
-            'Under test pressure for '.Rounding::Up->print($hours, 2).' h in all; 8 h allowed.', $fine ? '' : 'Depressurise, rest 8 h, test again.', $hours * 60, self::LONGEST_H * 60, (self::LONGEST_H - $hours) * 60, Unit::Minute);
+            'Under test pressure for '.Rounding::Up->print($hours, 2).' h in all; 8 h allowed.', $fine ? '' : 'Depressurise, rest 8 h, test again.',
+            $hours * 60, self::LONGEST_H * 60, (self::LONGEST_H - $hours) * 60, Unit::Minute);
     }
 }

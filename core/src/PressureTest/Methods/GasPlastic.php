@@ -118,8 +118,12 @@ final class GasPlastic extends Method
         $highest = min($most ?? INF, $section->limiting(self::PIPE_FACTOR)->takesKpa(self::PIPE_FACTOR));
         $gauge = min($highest, self::MARGIN * $least);
         $minutes = self::minutes($section, (float) $options['leak']);
-        $window = ['min_kpa' => $least, 'max_kpa' => $highest, 'feasible' => Compare::atMost($least, $highest), 'splits_m' => [],
-            'said' => Compare::atMost($least, $highest) ? 'Levels do not matter with air: '.$words->kpa($least).' to '.$words->kpa($highest).' at the gauge.' : 'At least '.$words->kpa($least).' is asked for and the weakest part takes '.$words->kpa($highest).'. Ask the engineer.'];
+        $feasible = Compare::atMost($least, $highest);
+        $window = [
+            'min_kpa' => $least, 'max_kpa' => $highest, 'feasible' => $feasible, 'splits_m' => [],
+            'said' => $feasible ? "Levels do not matter with air: {$words->kpa($least)} to {$words->kpa($highest)} at the gauge."
+                : "At least {$words->kpa($least)} is asked for and the weakest part takes {$words->kpa($highest)}. Ask the engineer.",
+        ];
         $falls = Gas::expectedKpa($gauge, $section->waterC, FilledPipe::ATMOSPHERE_KPA, $section->waterC - 1.0, FilledPipe::ATMOSPHERE_KPA) - $gauge;
 
         return new TestPlan($this->id(), $this->medium(), $gauge, $gauge, $gauge, $gauge, $window, [

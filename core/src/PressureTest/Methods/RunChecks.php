@@ -199,10 +199,12 @@ final readonly class RunChecks
         $gap = $this->seen->trace()->longestGap(...$judged);
         if ($gap['length_s'] > self::PAUSE_TIMES * $gap['usual_s']) {
             $fine = $gap['length_s'] <= self::GAP_SHARE * max(1.0, $judged[1] - $judged[0]);
-            $found[] = $this->gap('gap', $fine ? Severity::Watch : Severity::Mend, 'No reading for '.$words->minutes($gap['length_s'] / 60, Rounding::Up).' of the judged phase, from '.$words->minutes($gap['from_s'] / 60).' on.',
-                $fine ? 'Say in the record what happened '
-                    .'meanwhile.' : 'Nobody can say what happened meanwhile. Bring the whole record, or test '
-                        .'again.', $gap['length_s'], 'a tenth of the judged phase may be missing');
+            [$long, $from] = [$words->minutes($gap['length_s'] / 60, Rounding::Up), $words->minutes($gap['from_s'] / 60)];
+            $found[] = $this->gap(
+                'gap', $fine ? Severity::Watch : Severity::Mend, "No reading for {$long} of the judged phase, from {$from} on.",
+                $fine ? 'Say in the record what happened meanwhile.' : 'Nobody can say what happened meanwhile. Bring the whole record, or test again.',
+                $gap['length_s'], 'a tenth of the judged phase may be missing',
+            );
         }
         $earlier = $this->seen->trace()->longestGap($this->seen->trace()->t[0], $judged[0]);
         if ($earlier['length_s'] > max(self::PAUSE_S, self::PAUSE_TIMES * $earlier['usual_s'])) {

@@ -70,7 +70,8 @@ final readonly class StagedRun
             'ramp_kpa_min' => $steepest, 'settling_kpa_h' => $settling, 'settling_limit_kpa_h' => self::SETTLING_KPA_H, 'fall_kpa' => $start - $end,
             'first_half_kpa' => $corrected->firstKpa, 'second_half_kpa' => $corrected->secondKpa,
             'end_kpa' => $end, 'least_end_kpa' => $this->leastEndKpa(), 'slowing' => $corrected->isClear(), 'owner_fall_kpa' => $owner,
-        ], $owner === null && ! $corrected->isClear() && ! $corrected->quickens && Compare::atLeast($end, $this->leastEndKpa()) && $seen->minutes('test') < $longest - 1.0 ? TestVerdict::UNDECIDED : '');
+        ], $owner === null && ! $corrected->isClear() && ! $corrected->quickens && Compare::atLeast($end, $this->leastEndKpa())
+            && $seen->minutes('test') < $longest - 1.0 ? TestVerdict::UNDECIDED : '');
     }
 
     /**

@@ -71,7 +71,8 @@ final readonly class FilledPipe
     /** Pressure that a degree of warming adds to a shut, buried, restrained pipe: (β − 2(1+ν)α)/(1/K + (1−ν²)·D/(e·E)), kPa. */
     public static function kpaPerDegree(float $diameterMm, float $wallMm, float $modulusGpa, float $poisson, float $expansionPerC, Water $water): float
     {
-        return 1e6 * ($water->expansionPerC - 2 * (1 + $poisson) * $expansionPerC) / (1 / $water->bulkModulusGpa + (1 - $poisson ** 2) * $diameterMm / ($wallMm * $modulusGpa));
+        return 1e6 * ($water->expansionPerC - 2 * (1 + $poisson) * $expansionPerC)
+            / (1 / $water->bulkModulusGpa + (1 - $poisson ** 2) * $diameterMm / ($wallMm * $modulusGpa));
     }
 
     /** Flow through a hole: c·A·√(2p/ρ), L/h. */

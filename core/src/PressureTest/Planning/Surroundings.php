@@ -144,7 +144,8 @@ final readonly class Surroundings
                 $wet => 'Filled with water: nobody in line with an end or over an open joint; the owner sets the distance from the energy shown. Every '
                     .'per cent of air left in adds about '
                     .Words::plain($air / 100, 1).' kJ.',
-                $this->plan->gaugeKpa < self::LOW_KPA => 'Low pressure: a plug that lets go is the danger. Nobody in a manhole, plugs braced, inflation line held from above.',
+                $this->plan->gaugeKpa < self::LOW_KPA => 'Low pressure: a plug that lets go is the danger. Nobody in a manhole, plugs braced, inflation '
+                    .'line held from above.',
                 default => 'R = 20 m/kg^⅓ · (2·TNT)^⅓, at least 30 m, from the energy of the air [ASME PCC-2, article 501 (value from memory)]. The '
                     .'owner’s figure governs.',
             },

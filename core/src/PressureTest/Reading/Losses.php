@@ -103,8 +103,8 @@ final readonly class Losses
     /**
      * What leaves besides creep and temperature: each way of creeping that fits as well as the best has its word, and what they differ by is not known.
      *
-     * @return array{float, float, float}|null leak at the starting pressure in L/h, its standard deviation, and creep as a multiple of the book's; null
-     *     when it cannot be told
+     * @return array{float, float, float}|null leak at the starting pressure in L/h, its standard deviation, and creep as a multiple of the book's; null when
+     *     it cannot be told
      */
     public function explained(float $spread): ?array
     {

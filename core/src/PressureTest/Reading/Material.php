@@ -48,7 +48,8 @@ enum Material: string
     public function expansionPerC(): float
     {
         return match ($this) {
-            self::Pe => 1.8e-4, self::Pvc => 7.0e-5, self::Iron => 1.15e-5, self::Steel => 1.2e-5, self::Grp => 2.5e-5, self::Concrete => 1.0e-5, self::Composite => 3.0e-5
+            self::Pe => 1.8e-4, self::Pvc => 7.0e-5, self::Iron => 1.15e-5, self::Steel => 1.2e-5, self::Grp => 2.5e-5, self::Concrete => 1.0e-5,
+            self::Composite => 3.0e-5
         };
     }
 

@@ -19,11 +19,8 @@ final class SimpleSection
         if (isset($data['parts'])) {
             return $data;
         }
-        $number = static fn (string ...$keys): ?float => array_reduce(
-            $keys,
-            static fn (?float $found, string $key): ?float => $found ?? (is_int($data[$key] ?? null) || is_float($data[$key] ?? null) ? (float) $data[$key] : null),
-            null,
-        );
+        $given = static fn (string $key): ?float => is_int($data[$key] ?? null) || is_float($data[$key] ?? null) ? (float) $data[$key] : null;
+        $number = static fn (string ...$keys): ?float => array_reduce($keys, static fn (?float $found, string $key): ?float => $found ?? $given($key), null);
         $length = $number('length_m') ?? 0.0;
         $low = $number('low_level_m') ?? 0.0;
         $test = $number('test_kpa');

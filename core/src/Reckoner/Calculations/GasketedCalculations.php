@@ -62,8 +62,8 @@ final class GasketedCalculations
             new Calculation('gasketed.loops', 'Loops formed in a ductile iron gasket to seat it',
                 [Input::number('size_in', 'in', 0.0)], ['loops'], [CutEnd::loopsSource()],
                 static fn (Given $g): array => ['loops' => CutEnd::loops($g->number('size_in'))]),
-            new Calculation('gasketed.feeler', 'What a feeler sweep says of the gasket; positions counted from 0 at 12 o\'clock, clockwise; null where '
-                .'the feeler met nothing',
+            new Calculation('gasketed.feeler',
+                'What a feeler sweep says of the gasket; positions counted from 0 at 12 o\'clock, clockwise; null where the feeler met nothing',
                 [Input::gapped('depths_mm', 'mm'), Input::number('tolerance_mm', 'mm', 0.0, 5.0)],
                 ['verdict', 'suspicious_positions', 'clock', 'median_mm', 'shallow_positions'], [FeelerSweep::source()],
                 self::feeler(...)),

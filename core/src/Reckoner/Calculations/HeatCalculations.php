@@ -32,8 +32,8 @@ final class HeatCalculations
                 static fn (Given $g): array => ['rise_k' => HalfSpace::rise(
                     $g->number('flux_w_m2'), $g->number('k'), $g->number('rho'), $g->number('c'), $g->number('time_s'), $g->number('depth_m'),
                 )]),
-            new Calculation('heat.coupler', 'Temperature and melt at a coupler\'s interface: radial model, times to 60 and 45 °C counted from the end of '
-                .'fusion',
+            new Calculation('heat.coupler',
+                'Temperature and melt at a coupler\'s interface: radial model, times to 60 and 45 °C counted from the end of fusion',
                 [
                     Input::number('dn_mm', 'mm', 0.0), Input::number('pipe_wall_mm', 'mm', 0.0), Input::number('fitting_wall_mm', 'mm', 0.0),
                     Input::number('heated_length_mm', 'mm, all coil zones together', 0.0),

@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 use Core\Tests\Published\Published;
 
-return new Published('AWWA C600, tables of push-on and mechanical joint deflection: degrees, and inches at the end of 18 ft and 20 '
-    .'ft', Published::FROM_MEMORY, [
+return new Published(
+    'AWWA C600, tables of push-on and mechanical joint deflection: degrees, and inches at the end of 18 ft and 20 ft', Published::FROM_MEMORY, [
         'push_on 4 in' => ['push_on', 4, 5.0, 19.0, 21.0], 'push_on 6 in' => ['push_on', 6, 5.0, 19.0, 21.0], 'push_on 8 in' => ['push_on', 8, 5.0, 19.0, 21.0],
         'push_on 10 in' => ['push_on', 10, 5.0, 19.0, 21.0], 'push_on 12 in' => ['push_on', 12, 5.0, 19.0, 21.0],
         'push_on 14 in' => ['push_on', 14, 3.0, 11.0, 12.0],

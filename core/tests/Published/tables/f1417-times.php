@@ -4,13 +4,14 @@ declare(strict_types=1);
 
 use Core\Tests\Published\Published;
 
-return new Published('ASTM F1417, table 1: seconds for a drop of 1.0 psi, by inches and feet; the last column is given as seconds a '
-    .'foot', Published::FROM_MEMORY, [
+return new Published(
+    'ASTM F1417, table 1: seconds for a drop of 1.0 psi, by inches and feet; the last column is given as seconds a foot', Published::FROM_MEMORY, [
         '4 in, short' => [4, 50.0, 226.0], '6 in, short' => [6, 50.0, 340.0], '8 in, short' => [8, 50.0, 454.0], '10 in, short' => [10, 50.0, 566.0],
         '12 in, short' => [12, 50.0, 680.0], '15 in, short' => [15, 50.0, 850.0], '18 in, short' => [18, 50.0, 1020.0], '21 in, short' => [21, 50.0, 1190.0],
         '24 in, short' => [24, 50.0, 1360.0], '27 in, short' => [27, 50.0, 1530.0], '30 in, short' => [30, 50.0, 1700.0], '33 in, short' => [33, 50.0, 1870.0],
         '36 in, short' => [36, 50.0, 2040.0], '8 in, 300 ft' => [8, 300.0, 456.0], '8 in, 350 ft' => [8, 350.0, 532.0], '8 in, 400 ft' => [8, 400.0, 608.0],
-        '8 in, 450 ft' => [8, 450.0, 684.0], '12 in, 200 ft' => [12, 200.0, 684.0], '12 in, 250 ft' => [12, 250.0, 855.0], '12 in, 300 ft' => [12, 300.0, 1025.0],
+        '8 in, 450 ft' => [8, 450.0, 684.0], '12 in, 200 ft' => [12, 200.0, 684.0], '12 in, 250 ft' => [12, 250.0, 855.0],
+        '12 in, 300 ft' => [12, 300.0, 1025.0],
         '12 in, 350 ft' => [12, 350.0, 1196.0], '12 in, 400 ft' => [12, 400.0, 1367.0], '12 in, 450 ft' => [12, 450.0, 1538.0],
         '18 in, 150 ft' => [18, 150.0, 1153.0],
         '18 in, 200 ft' => [18, 200.0, 1538.0], '18 in, 250 ft' => [18, 250.0, 1923.0], '18 in, 300 ft' => [18, 300.0, 2307.0],
