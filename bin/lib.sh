@@ -23,7 +23,8 @@ install_packages() {
     local sudo=""
     [ "$(id -u)" = 0 ] || { command -v sudo >/dev/null || die "these packages are missing and need root to install: ${missing[*]}"; sudo=sudo; }
     $sudo apt-get update -qq >var/apt.log 2>&1 || die "apt-get update failed, see var/apt.log"
-    $sudo env DEBIAN_FRONTEND=noninteractive apt-get install -y -qq --no-install-recommends "${missing[@]}" >>var/apt.log 2>&1 || die "apt-get install failed, see var/apt.log"
+    $sudo env DEBIAN_FRONTEND=noninteractive apt-get install -y -qq --no-install-recommends "${missing[@]}" >>var/apt.log 2>&1 \
+      || die "apt-get install failed, see var/apt.log"
   fi
 }
 
@@ -59,7 +60,8 @@ build_front_end() {
   want="$(find resources docs/openapi.json vite.config.ts package-lock.json -type f -print0 | sort -z | xargs -0 sha256sum | sha256sum | cut -d' ' -f1)"
   if [ ! -f public/build/manifest.json ] || [ "$(cat var/build.stamp 2>/dev/null)" != "$want" ]; then
     say "Building the front end"
-    npm run --silent types >var/build.log 2>&1 && npx vite build >>var/build.log 2>&1 || { tail -30 var/build.log >&2; die "the build failed, see var/build.log"; }
+    npm run --silent types >var/build.log 2>&1 && npx vite build >>var/build.log 2>&1 \
+      || { tail -30 var/build.log >&2; die "the build failed, see var/build.log"; }
     echo "$want" >var/build.stamp
   fi
 }
@@ -76,7 +78,8 @@ start_database() {
   if [ ! -d "$dir/mysql" ]; then
     say "Making a database folder in var/$1"
     mkdir -p "$dir"
-    mariadb-install-db --no-defaults $user --datadir="$dir" --auth-root-authentication-method=socket --auth-root-socket-user="$(id -un)" --skip-test-db >"$ROOT/var/$1.log" 2>&1 || die "mariadb-install-db failed, see var/$1.log"
+    mariadb-install-db --no-defaults $user --datadir="$dir" --skip-test-db \
+      --auth-root-authentication-method=socket --auth-root-socket-user="$(id -un)" >"$ROOT/var/$1.log" 2>&1 || die "mariadb-install-db failed, see var/$1.log"
   fi
   setsid mariadbd --no-defaults $user --datadir="$dir" --socket="$dir/mysqld.sock" --pid-file="$dir/mysqld.pid" --port="$port" --bind-address=127.0.0.1 \
     --innodb-buffer-pool-size=256M --max-allowed-packet=64M --character-set-server=utf8mb4 ${DIASTOMA_DB_FLAGS:-} >>"$ROOT/var/$1.log" 2>&1 &
@@ -100,7 +103,8 @@ as_root() {
 # Root has no door over TCP and none without being the right user of the machine: also in a folder that an earlier version made.
 shut_root_out() {
   [ "$(id -u)" = 0 ] || return 0 # then root is a name that nobody on this machine can take
-  as_root "$1" "ALTER USER 'root'@'localhost' IDENTIFIED VIA unix_socket; DROP USER IF EXISTS 'root'@'127.0.0.1', 'root'@'::1', 'root'@'$(hostname)'" || die "shutting the database's root out of TCP failed"
+  as_root "$1" "ALTER USER 'root'@'localhost' IDENTIFIED VIA unix_socket;
+    DROP USER IF EXISTS 'root'@'127.0.0.1', 'root'@'::1', 'root'@'$(hostname)'" || die "shutting the database's root out of TCP failed"
 }
 
 # make_database NAME SCHEMA: an empty schema, an owner who migrates and an application user with no rights yet.
@@ -125,7 +129,8 @@ free_port() { php -r '$s = stream_socket_server("tcp://127.0.0.1:0"); preg_match
 
 # serve PORT LOG [WORKERS]: the application on loopback, in a process group of its own so that its workers end with it. Sets WEB_PID.
 serve() {
-  PHP_CLI_SERVER_WORKERS="${3:-4}" setsid env -u DB_OWNER_PASSWORD php -d pcov.enabled=0 -d opcache.enable_cli=1 -d opcache.jit=tracing -d opcache.jit_buffer_size=64M \
+  PHP_CLI_SERVER_WORKERS="${3:-4}" setsid env -u DB_OWNER_PASSWORD php -d pcov.enabled=0 \
+    -d opcache.enable_cli=1 -d opcache.jit=tracing -d opcache.jit_buffer_size=64M \
     -d upload_max_filesize=64M -d post_max_size=65M -d memory_limit=512M -d variables_order=EGPCS \
     -S "127.0.0.1:$1" -t public bin/router.php >"var/$2.log" 2>&1 </dev/null &
   WEB_PID=$!
