@@ -23,10 +23,7 @@ final class AdvanceClock
 
     public function execute(Job $job, Person $person, CarbonImmutable $to, string $why): Job
     {
-        $refused = SimulatedDevice::Clock->refusal($job->simulated);
-        if ($refused !== null) {
-            throw Refused::conflict($refused);
-        }
+        Refused::unless(SimulatedDevice::Clock->refusal($job->simulated));
         $seconds = (int) ceil($job->now()->diffInSeconds($to));
         if ($seconds <= 0) {
             return $job;

@@ -36,10 +36,7 @@ final class BringFusionRecord
         $subject = Subject::joint($joint);
         $of = WeldOf::record($subject, $record);
         if ($subject->readings()->has($record)) {
-            $refused = DeviceStart::asThingsStand($subject->sitting(), $record, $subject->job->now()->toDateTimeImmutable());
-            if ($refused !== null) {
-                throw Refused::of($refused);
-            }
+            Refused::unless(DeviceStart::asThingsStand($subject->sitting(), $record, $subject->job->now()->toDateTimeImmutable()));
         }
         $file = FusionFile::of($text);
         $start = $started ?? ($file->startedAt === null ? null : CarbonImmutable::instance($file->startedAt)->utc())

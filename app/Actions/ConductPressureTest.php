@@ -32,10 +32,7 @@ final class ConductPressureTest
     {
         PlanPressureTest::mayTest($person);
         $job = $test->section->main->job;
-        $refused = $mode === 'simulated' ? SimulatedDevice::PressureLogger->refusal($job->simulated) : null;
-        if ($refused !== null) {
-            throw Refused::conflict($refused);
-        }
+        Refused::unless($mode === 'simulated' ? SimulatedDevice::PressureLogger->refusal($job->simulated) : null);
 
         return DB::transaction(function () use ($test, $person, $mode, $fault, $speed, $seed, $job): PressureTest {
             $locked = PressureTest::query()->lockForUpdate()->findOrFail($test->id);

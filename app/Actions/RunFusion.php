@@ -38,10 +38,7 @@ final class RunFusion
     /** @throws Refused if the label is not read, the step is shut, a stop is open, or it may not be fused again */
     public function start(Joint $joint, Person $person, TraceClass $fault, float $speed, int $seed, string $record = 'fusion'): FusionRun
     {
-        $simulated = SimulatedDevice::ControlUnit->refusal($joint->main->job->simulated);
-        if ($simulated !== null) {
-            throw Refused::conflict($simulated);
-        }
+        Refused::unless(SimulatedDevice::ControlUnit->refusal($joint->main->job->simulated));
 
         return $this->alone($joint, function () use ($joint, $person, $record, $fault, $seed, $speed): FusionRun {
             $run = $this->prepare($joint, $person, $record, true);
@@ -87,12 +84,9 @@ final class RunFusion
     {
         $subject = Subject::joint($joint);
         $running = FusionRun::where('joint_id', $joint->id)->where('finished', false)->exists();
-        $refused = DeviceStart::refusal(
+        Refused::unless(DeviceStart::refusal(
             $subject->sitting(), $record, $byHand ? $person->sitter() : null, $subject->job->now()->toDateTimeImmutable(), $running,
-        );
-        if ($refused !== null) {
-            throw Refused::of($refused);
-        }
+        ));
         $nominal = WeldOf::record($subject, $record)->weld->nominal($subject->situation())
             ?? throw new \LogicException('The core lets nothing start that the label does not say.');
 

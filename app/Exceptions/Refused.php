@@ -21,10 +21,10 @@ final class Refused extends \RuntimeException
     }
 
     /** @throws self if something stands against it */
-    public static function unless(?string $against): void
+    public static function unless(NotTaken|string|null $against): void
     {
         if ($against !== null) {
-            throw self::conflict($against);
+            throw is_string($against) ? self::conflict($against) : self::of($against);
         }
     }
 

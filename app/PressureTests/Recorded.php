@@ -148,12 +148,7 @@ final class Recorded
 
     public function trace(PressureTest $test): PressureTrace
     {
-        $columns = [];
-        foreach ($this->traces->blocks('test', $test->id) as [$keys, $block]) {
-            foreach ($keys as $key) {
-                $columns[$key] = isset($columns[$key]) ? array_merge($columns[$key], $block[$key]) : $block[$key];
-            }
-        }
+        $columns = $this->traces->whole('test', $test->id);
         foreach (['p' => 'pressure_kpa', 'c' => 'temperature_c', 'added' => 'added_l'] as $old => $new) { // of a test stored before columns had units
             if (isset($columns[$old])) {
                 $columns[$new] = $columns[$old];

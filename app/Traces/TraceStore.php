@@ -92,6 +92,12 @@ final class TraceStore
     /** Hash of what is stored, as fingerprint() has of what was to be. */
     public function fingerprintOf(string $subjectType, string $subjectId): string
     {
+        return self::fingerprint($this->whole($subjectType, $subjectId));
+    }
+
+    /** @return array<string, list<?float>> every column from its first sample to its last */
+    public function whole(string $subjectType, string $subjectId): array
+    {
         $columns = [];
         foreach ($this->blocks($subjectType, $subjectId) as [$keys, $block]) {
             foreach ($keys as $key) {
@@ -99,7 +105,7 @@ final class TraceStore
             }
         }
 
-        return self::fingerprint($columns);
+        return $columns;
     }
 
     /** @param  array<string, list<?float>>  $columns */

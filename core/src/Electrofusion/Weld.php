@@ -185,13 +185,11 @@ final readonly class Weld
     public function repeatRefused(Situation $s, \DateTimeImmutable $now, bool $gapOpen = false): string
     {
         $times = $s->readings->times($this->recordKey());
-        if ($times === 0 || $this->isPreheat && $gapOpen) {
+        if ($times === 0) {
             return '';
         }
         if ($this->isPreheat) {
-            $class = $this->diagnosedClass($s);
-
-            return $class !== null && $class !== TraceClass::Good ? '' : 'This side has been preheated. Measure the gap; preheat again only if it is too wide.';
+            return $this->preheatRefused($s, $gapOpen);
         }
         $first = $this->diagnosedClass($s);
         $release = $this->clocks($s)?->releaseAt;
@@ -205,5 +203,14 @@ final readonly class Weld
             $release === null || $now < $release => 'The maker may allow one repeat, after full cooling. Wait until it has cooled.',
             default => '',
         };
+    }
+
+    /** Why a side that was preheated may not be preheated again; empty where it may: its gap is still too wide, or the unit did not do what it should. */
+    public function preheatRefused(Situation $s, bool $gapOpen): string
+    {
+        $class = $this->diagnosedClass($s);
+
+        return $gapOpen || $class !== null && $class !== TraceClass::Good ? ''
+            : 'This side has been preheated. Measure the gap; preheat again only if it is too wide.';
     }
 }

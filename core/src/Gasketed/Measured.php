@@ -19,8 +19,17 @@ final readonly class Measured
 
     public const WAYS = [self::STRAIGHT, self::GAPS, self::OFFSET];
 
+    /** Gaps that lie further off any tilt were read wrong, mm. Common practice: no figure published. */
+    private const SCATTER_MM = 2.0;
+
     private function __construct(public float $horizontalDeg, public float $verticalDeg, public float $residualMm)
     {
+    }
+
+    /** Whether the gaps fit no deflection at all. */
+    public function scatters(): bool
+    {
+        return $this->residualMm > self::SCATTER_MM;
     }
 
     public function angleDeg(): float

@@ -15,6 +15,9 @@ use Diastoma\Core\Exception\InvalidInput;
  */
 final readonly class Roundness
 {
+    /** What is left of a reading beside the fitted ellipse counts as a flat or a dent from here on, mm. Common practice: no figure published. */
+    private const NOT_OVAL_MM = 0.3;
+
     /** @param  ?float  $longAxisDeg clockwise from 12 o'clock, 0 up to 180; null with fewer than three readings or no measurable ellipse */
     private function __construct(
         public float $meanMm,
@@ -51,6 +54,12 @@ final readonly class Roundness
         [$axis, $amplitude, $residual] = $n < 3 ? [null, null, null] : self::fit($diametersMm, $mean);
 
         return new self($mean, $ovality, 100 * $ovality / $nominalMm, 100 * $ovality / $mean, $axis, $amplitude, $residual);
+    }
+
+    /** Whether more than an ellipse is wrong: a flat, or a dent. */
+    public function isNotOval(): bool
+    {
+        return $this->residualMm !== null && $this->residualMm > self::NOT_OVAL_MM;
     }
 
     /**

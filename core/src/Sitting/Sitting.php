@@ -127,8 +127,7 @@ final class Sitting
         return $checked;
     }
 
-    /** The same without going on. */
-    public function checked(Entry $entry, Person $person, \DateTimeImmutable $now): Taken|Refused
+    private function checked(Entry $entry, Person $person, \DateTimeImmutable $now): Taken|Refused
     {
         $wrong = $this->impossible($entry->takenAt, $now, 'device_at');
         if ($wrong !== null) {

@@ -40,10 +40,4 @@ enum State: string
     {
         return [self::Accepted->value, self::Overruled->value, self::Stop->value, self::CutOut->value];
     }
-
-    /** Whether nothing is left to do: what it was made under is kept. */
-    public function isFinished(): bool
-    {
-        return $this === self::Accepted || $this === self::Overruled;
-    }
 }

@@ -19,9 +19,15 @@ final readonly class GapClosed implements Rule
     {
     }
 
+    /** Name of the rule that judges a gap, by the key of its reading. */
+    public static function of(string $key): string
+    {
+        return 'ef.preheated_'.substr($key, 0, -3);
+    }
+
     public function id(): string
     {
-        return 'ef.preheated_'.substr($this->key, 0, -3);
+        return self::of($this->key);
     }
 
     public function judge(Situation $situation): ?Finding

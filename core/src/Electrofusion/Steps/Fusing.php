@@ -5,6 +5,8 @@ declare(strict_types=1);
 namespace Diastoma\Core\Electrofusion\Steps;
 
 use Diastoma\Core\Electrofusion\Energy;
+use Diastoma\Core\Electrofusion\LargeBore\GapClosed;
+use Diastoma\Core\Electrofusion\LargeBore\Sides;
 use Diastoma\Core\Electrofusion\Rules\EndedByUnit;
 use Diastoma\Core\Electrofusion\Rules\PreparedBeforeFusion;
 use Diastoma\Core\Electrofusion\Rules\RepeatedOnce;
@@ -46,13 +48,17 @@ final class Fusing
     /** @return array<string, mixed> what the control unit's panel draws */
     public static function guide(Situation $s, Weld $weld): array
     {
+        $side = $weld->isPreheat ? Sides::sideOf($weld) : null;
+        $times = $s->readings->times($weld->recordKey());
+
         return [
             'record' => $weld->recordKey(), 'voltage_v' => $weld->voltageV($s), 'time_s' => $weld->correctedTimeS($s),
             'resistance_ohm' => $weld->resistanceOhm($s),
-            'diagnosis' => $s->readings->record($weld->recordKey())['diagnosis'] ?? null, 'times' => $s->readings->times($weld->recordKey()),
+            'diagnosis' => $s->readings->record($weld->recordKey())['diagnosis'] ?? null, 'times' => $times,
             'heat' => self::heat($s, $weld), 'voltage_band_percent' => $s->limit('ef.voltage.stop_percent'),
-            'may_repeat' => $weld->diagnosedClass($s)?->mayBeRepeated() === true && $s->readings->yes($weld->key('maker_allows_repeat')) === true
-                && $s->readings->times($weld->recordKey()) === 1,
+            'may_repeat' => $side !== null ? $times > 0 && $weld->preheatRefused($s, Sides::gapIsOpen($s, $side)) === ''
+                : $times === 1 && $weld->diagnosedClass($s)?->mayBeRepeated() === true && $s->readings->yes($weld->key('maker_allows_repeat')) === true,
+            'settles' => $side === null ? [] : array_map(GapClosed::of(...), array_keys(Sides::gaps($side))),
         ];
     }
 

@@ -226,7 +226,7 @@ final class Preparation
         return $round === null ? null : [
             'mean_mm' => $round->meanMm, 'ovality_mm' => $round->ovalityMm, 'ovality_percent' => $round->ovalityPercent,
             'ovality_percent_of_mean' => $round->ovalityPercentOfMean, 'long_axis_deg' => $round->longAxisDeg, 'amplitude_mm' => $round->amplitudeMm,
-            'residual_mm' => $round->residualMm,
+            'residual_mm' => $round->residualMm, 'not_oval' => $round->isNotOval(),
             'clock' => $round->longAxisDeg === null ? null : Roundness::clockFace($round->longAxisDeg),
         ];
     }

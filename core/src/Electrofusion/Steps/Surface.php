@@ -45,7 +45,7 @@ final class Surface
             ."marks.{$whole}", [
                 ...self::everyEnd($ends, 'stab_mark', 'stab mark from the end', 'marks_ruler'),
                 ...self::everyEnd($ends, 'scrape_mark', 'scrape mark from the end', 'marks_ruler'),
-            ], $rules[$ends->id], [], static fn (): array => self::markGuide($s, $ends));
+            ], $rules[$ends->id], [], static fn (): array => self::markGuide($s, $ends, 'stab_mark'));
     }
 
     private static function scrapeMarkRule(string $end, bool $slipped): Rule
@@ -119,7 +119,8 @@ final class Surface
         return new Step('remark', 'Mark again', 'Chamfer outside, deburr inside only. Draw the stab mark again on the scraped surface.', [
             ReadingSpec::yesNo('chamfered', 'Chamfered outside, deburred inside?'),
             ...self::everyEnd($ends, 'stab_remark', 'new stab mark from the end', 'marks_ruler'),
-        ], $rules[$ends->id], ['Deburr inside only: never round the scraped outside by hand.'], static fn (): array => self::markGuide($s, $ends));
+        ], $rules[$ends->id], ['Deburr inside only: never round the scraped outside by hand.'],
+            static fn (): array => self::markGuide($s, $ends, 'stab_remark'));
     }
 
     private static function reRound(Situation $s, Ends $ends): Step
@@ -235,18 +236,36 @@ final class Surface
         );
     }
 
-    /** @return array<string, mixed> */
-    private static function markGuide(Situation $s, Ends $ends): array
+    /**
+     * @param  string  $mark  name of the reading of a stab mark
+     * @return array<string, mixed> one ruler for the ends that are marked alike; a coupler that slides on whole wants its own
+     */
+    private static function markGuide(Situation $s, Ends $ends, string $mark): array
     {
         $marks = Preparation::marks($s);
         if ($marks === null) {
             return [];
         }
-        $slipped = $ends->slipped === [] ? null : Preparation::marks($s, true)?->scrapeMm;
+        $still = array_values(array_diff($ends->letters, $ends->slipped));
 
         return [
-            'stab_mm' => $marks->stabMm, 'scrape_mm' => $marks->scrapeMm, 'wash_mm' => $marks->washMm, 'scrape_whole_mm' => $slipped, 'ends' => $ends->letters,
-            'dn_mm' => $s->facts->number('dn_mm'), 'wall_mm' => $s->facts->number('wall_mm'),
+            'stab_mm' => $marks->stabMm, 'wash_mm' => $marks->washMm, 'dn_mm' => $s->facts->number('dn_mm'), 'wall_mm' => $s->facts->number('wall_mm'),
+            'rulers' => $ends->slipped === [] ? [self::ruler($ends->letters, '', $marks->scrapeMm, $mark)] : [
+                self::ruler($still, 'On the main, ends %s', $marks->scrapeMm, $mark),
+                self::ruler($ends->slipped, 'On the spool, ends %s: the coupler slides on whole', Preparation::marks($s, true)?->scrapeMm, $mark),
+            ],
+        ];
+    }
+
+    /**
+     * @param  list<string>  $letters  ends that are marked alike
+     * @return array{title: string, scrape_mm: ?float, ends: list<array{end: string, reading: string}>}
+     */
+    private static function ruler(array $letters, string $title, ?float $scrapeMm, string $mark): array
+    {
+        return [
+            'title' => sprintf($title, implode(' and ', array_map(strtoupper(...), $letters))), 'scrape_mm' => $scrapeMm,
+            'ends' => array_map(static fn (string $end): array => ['end' => strtoupper($end), 'reading' => "{$mark}_{$end}_mm"], $letters),
         ];
     }
 }

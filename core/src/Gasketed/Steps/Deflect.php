@@ -99,7 +99,7 @@ final class Deflect
             ],
             'measured' => $measured === null ? null : [
                 'h_deg' => $measured->horizontalDeg, 'v_deg' => $measured->verticalDeg, 'angle_deg' => $measured->angleDeg(),
-                'residual_mm' => $measured->residualMm,
+                'residual_mm' => $measured->residualMm, 'scatters' => $measured->scatters(),
             ],
         ];
     }

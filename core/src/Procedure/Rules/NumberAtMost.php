@@ -18,6 +18,7 @@ final readonly class NumberAtMost implements Rule
      * @param  list<string>  $readings  keys the figure is made of
      * @param  \Closure(Situation): ?float  $figure  null when it cannot be known yet
      * @param  ?\Closure(Situation): float  $bound  the limit in the figure's own unit, when it is not the rulebook's value as it stands
+     * @param  float  $watchShare  share of the limit from which on it is watch, 1 where it never is. Common practice: no figure published
      */
     public function __construct(
         private string $id,
@@ -59,7 +60,7 @@ final readonly class NumberAtMost implements Rule
             $this->id, $severity, "{$this->subject} {$measured}; at most {$allowed} allowed.",
             match (true) {
                 $severity === $this->beyond && $severity !== Severity::Go => $this->todo,
-                $severity === Severity::Watch => 'Inside, but more than 80 % of the limit is used.',
+                $severity === Severity::Watch => 'Inside, but more than '.round(100 * $this->watchShare).' % of the limit is used.',
                 default => '',
             },
             $limit->source, $this->readings, $value, $bound, $bound - $value, $unit, $this->why,

@@ -5,7 +5,7 @@ export interface Rose {
   allowed_source: string | null;
   share: number;
   planned: { h_deg: number; v_deg: number } | null;
-  measured: { h_deg: number; v_deg: number; angle_deg: number; residual_mm: number } | null;
+  measured: { h_deg: number; v_deg: number; angle_deg: number; residual_mm: number; scatters: boolean } | null;
 }
 
 const css = (name: string) => `var(--mui-palette-${name})`;
@@ -82,7 +82,7 @@ export function DeflectionRose({ rose }: { rose: Rose }) {
       <Typography variant="body2" color="text.secondary">
         {rose.planned ? 'dashed ring: as planned · diamond: as measured' : 'diamond: as measured'}
         {rose.allowed_source ? ` · [${rose.allowed_source}]` : ''}
-        {measured && measured.residual_mm > 2 ? ` · gaps scatter ${measured.residual_mm.toFixed(1)} mm off any tilt: measure again` : ''}
+        {measured?.scatters ? ` · gaps scatter ${measured.residual_mm.toFixed(1)} mm off any tilt: measure again` : ''}
       </Typography>
     </Box>
   );

@@ -9,6 +9,7 @@ export interface Dial {
   long_axis_deg: number | null;
   amplitude_mm: number | null;
   residual_mm: number | null;
+  not_oval: boolean;
   clock: string | null;
 }
 
@@ -86,7 +87,7 @@ export function RoundnessDial({ title, dial, allowed, count }: { title: string; 
       {dial && (
         <Typography variant="body2" color="text.secondary" className="num">
           mean {small.fixed(dial.mean_mm)} {small.symbol} · {up(dial.ovality_percent)} % of dn, {up(dial.ovality_percent_of_mean)} % of mean
-          {dial.residual_mm !== null && dial.residual_mm > 0.3 ? ` · ${small.fixed(dial.residual_mm)} ${small.symbol} is not oval: look for a flat` : ''}
+          {dial.not_oval && dial.residual_mm !== null ? ` · ${small.fixed(dial.residual_mm)} ${small.symbol} is not oval: look for a flat` : ''}
         </Typography>
       )}
     </Box>

@@ -48,7 +48,7 @@ export function StepInstrument({
     ),
     kinds.has('spigot_ruler') && <Spigots key="spigot" bench={bench} step={step} />,
     kinds.has('feeler_ring') && <Feelers key="feeler" bench={bench} step={step} />,
-    step.id === 'deflect' && step.guide.share !== undefined && <DeflectionRose key="rose" rose={step.guide as unknown as Rose} />,
+    step.guide.share !== undefined && <DeflectionRose key="rose" rose={step.guide as unknown as Rose} />,
   ].filter(Boolean);
   return parts.length === 0 ? null : <Stack spacing={2}>{parts}</Stack>;
 }
@@ -79,24 +79,24 @@ function Marks({ bench, step }: { bench: Bench; step: Step }) {
   if (guide.footprint_mm !== undefined)
     return <SaddleRuler footprint={Number(guide.footprint_mm)} wash={Number(guide.wash_mm)} marked={number(bench, 'marked_mm')} />;
   if (guide.stab_mm === undefined) return <Typography>Enter the fitting&rsquo;s length in “Wash” first: the marks follow from it.</Typography>;
-  const key = step.id === 'remark' ? 'stab_remark' : 'stab_mark';
-  const ends = guide.ends as string[];
-  const measured = (which: string[]) =>
-    which.flatMap((end) => {
-      const at = number(bench, `${key}_${end}_mm`);
-      return at === null ? [] : [{ label: end.toUpperCase(), at }];
-    });
-  const whole = typeof guide.scrape_whole_mm === 'number' ? guide.scrape_whole_mm : null;
-  const ruler = (which: string[], scrape: number) => (
-    <MarksRuler stab={Number(guide.stab_mm)} scrape={scrape} dn={Number(guide.dn_mm)} wall={Number(guide.wall_mm)} measured={measured(which)} />
-  );
-  if (whole === null) return ruler(ends, Number(guide.scrape_mm));
+  const rulers = guide.rulers as { title: string; scrape_mm: number; ends: { end: string; reading: string }[] }[];
   return (
     <Stack spacing={2}>
-      <Typography variant="h3">On the main, ends A and D</Typography>
-      {ruler(['a', 'd'], Number(guide.scrape_mm))}
-      <Typography variant="h3">On the spool, ends B and C: the coupler slides on whole</Typography>
-      {ruler(['b', 'c'], whole)}
+      {rulers.map((ruler) => (
+        <Box key={ruler.title}>
+          {ruler.title !== '' && <Typography variant="h3">{ruler.title}</Typography>}
+          <MarksRuler
+            stab={Number(guide.stab_mm)}
+            scrape={ruler.scrape_mm}
+            dn={Number(guide.dn_mm)}
+            wall={Number(guide.wall_mm)}
+            measured={ruler.ends.flatMap(({ end, reading }) => {
+              const at = number(bench, reading);
+              return at === null ? [] : [{ label: end, at }];
+            })}
+          />
+        </Box>
+      ))}
     </Stack>
   );
 }

@@ -35,7 +35,7 @@ export function FusePanel({ bench, step, mayEnter }: Props) {
   const record = String(step.guide.record);
   const done = bench.readings[record]?.value as Fusion | undefined;
   const running = bench.fusion_run !== null && bench.fusion_run_record === record;
-  const again = done !== undefined && (step.guide.may_repeat === true || isPreheatAgain(bench, step));
+  const again = done !== undefined && step.guide.may_repeat === true;
   const heat = step.guide.heat as Record<string, number> | null | undefined;
   return (
     <>
@@ -47,19 +47,6 @@ export function FusePanel({ bench, step, mayEnter }: Props) {
     </>
   );
 }
-
-/** A preheat may be done again; whether it may now, the server says. */
-const isPreheatAgain = (bench: Schemas['Bench'], step: Schemas['Step']) => {
-  if (!step.id.startsWith('pre_')) return false;
-  const side = /^pre_(\w)_/.exec(step.id)?.[1]; // none where both ends are heated at once
-  return bench.verdict.findings.some(
-    (f) =>
-      f.severity === 'mend' &&
-      (side === undefined
-        ? f.rule.startsWith('ef.preheated_gap_') || f.rule.startsWith('ef.pre.')
-        : f.rule === `ef.preheated_gap_${side}` || f.rule.startsWith(`ef.pre_${side}.`)),
-  );
-};
 
 function Unit({ bench, step, mayEnter, again }: Props & { again: boolean }) {
   const client = useQueryClient();
@@ -111,7 +98,8 @@ function Unit({ bench, step, mayEnter, again }: Props & { again: boolean }) {
   );
   const missing = before.filter((s) => s.missing.length > 0);
   const own = (f: Schemas['Finding']) => f.readings.includes(record);
-  const mend = bench.verdict.findings.filter((f) => f.severity === 'mend' && !f.overrule && !own(f) && !(again && f.rule.startsWith('ef.preheated_gap')));
+  const settles = step.guide.settles as string[]; // what heating again is for
+  const mend = bench.verdict.findings.filter((f) => f.severity === 'mend' && !f.overrule && !own(f) && !(again && settles.includes(f.rule)));
   const stopped = bench.verdict.findings.filter((f) => f.severity === 'stop' && !f.overrule && !own(f));
   const labelRead = typeof step.guide.time_s === 'number' && typeof step.guide.voltage_v === 'number';
   const unready = missing.length > 0 || mend.length > 0;
