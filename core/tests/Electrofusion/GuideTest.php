@@ -10,7 +10,7 @@ use Diastoma\Core\Pipe\Roundness;
 use Diastoma\Core\Procedure\Situation;
 
 /** @return array<string, mixed> what a screen is given to draw at a step of a joint made well */
-function drawn(string $procedure, string $step): array
+function guideOf(string $procedure, string $step): array
 {
     $walk = new Walk($procedure);
     $situation = new Situation($walk->made(), $walk->facts(), $walk->rulebook);
@@ -19,9 +19,9 @@ function drawn(string $procedure, string $step): array
 }
 
 it('says which ends are marked alike, and by which reading each is', function () {
-    $coupler = drawn('electrofusion.coupler', 'marks')['rulers'];
+    $coupler = guideOf('electrofusion.coupler', 'marks')['rulers'];
     expect(array_column($coupler, 'title'))->toBe([''])->and(array_column($coupler[0]['ends'], 'reading', 'end'))->toBe(['A' => 'stab_mark_a_mm', 'B' => 'stab_mark_b_mm']);
-    $spool = drawn('electrofusion.repair_spool', 'remark')['rulers'];
+    $spool = guideOf('electrofusion.repair_spool', 'remark')['rulers'];
     expect(array_column($spool, 'title'))->toBe(['On the main, ends A and D', 'On the spool, ends B and C: the coupler slides on whole'])
         ->and(array_column($spool[1]['ends'], 'reading', 'end'))->toBe(['B' => 'stab_remark_b_mm', 'C' => 'stab_remark_c_mm'])
         ->and($spool[1]['scrape_mm'])->toBeGreaterThan($spool[0]['scrape_mm']);
