@@ -20,7 +20,8 @@ function guideOf(string $procedure, string $step): array
 
 it('says which ends are marked alike, and by which reading each is', function () {
     $coupler = guideOf('electrofusion.coupler', 'marks')['rulers'];
-    expect(array_column($coupler, 'title'))->toBe([''])->and(array_column($coupler[0]['ends'], 'reading', 'end'))->toBe(['A' => 'stab_mark_a_mm', 'B' => 'stab_mark_b_mm']);
+    expect(array_column($coupler, 'title'))->toBe([''])
+        ->and(array_column($coupler[0]['ends'], 'reading', 'end'))->toBe(['A' => 'stab_mark_a_mm', 'B' => 'stab_mark_b_mm']);
     $spool = guideOf('electrofusion.repair_spool', 'remark')['rulers'];
     expect(array_column($spool, 'title'))->toBe(['On the main, ends A and D', 'On the spool, ends B and C: the coupler slides on whole'])
         ->and(array_column($spool[1]['ends'], 'reading', 'end'))->toBe(['B' => 'stab_remark_b_mm', 'C' => 'stab_remark_c_mm'])
@@ -29,7 +30,8 @@ it('says which ends are marked alike, and by which reading each is', function ()
 
 it('says that a preheat may be done again only while its gap is too wide, and what it settles', function (?float $gap, bool $again) {
     $pre = Sides::preheat('a');
-    $work = Work::on(new LargeBore, (new Walk('electrofusion.large_bore'))->facts())->read('ambient_c', 14.0)->label($pre, 24, 0.52, 300)->read('pre_a_precool_min', 10.0)
+    $work = Work::on(new LargeBore, (new Walk('electrofusion.large_bore'))->facts())
+        ->read('ambient_c', 14.0)->label($pre, 24, 0.52, 300)->read('pre_a_precool_min', 10.0)
         ->fused($pre, 24, 0.52, 300)->later(11);
     $work = $gap === null ? $work : $work->read('gap_a_mm', array_fill(0, 8, $gap));
     $guide = array_column($work->steps(), null, 'id')[$pre->key('fuse')]->guide();
@@ -39,5 +41,7 @@ it('says that a preheat may be done again only while its gap is too wide, and wh
 it('knows a flat from an ellipse', function (array $diameters, bool $isNotOval) {
     expect(Roundness::of($diameters, 180.0)->isNotOval())->toBe($isNotOval);
 })->with([
-    'an ellipse' => [[182.0, 181.0, 180.0, 181.0], false], 'a flat of a millimetre' => [[180.0, 180.0, 179.0, 180.0, 180.0, 180.0], true], 'two readings tell nothing' => [[180.0, 181.0], false],
+    'an ellipse' => [[182.0, 181.0, 180.0, 181.0], false],
+    'a flat of a millimetre' => [[180.0, 180.0, 179.0, 180.0, 180.0, 180.0], true],
+    'two readings tell nothing' => [[180.0, 181.0], false],
 ]);
