@@ -3,7 +3,7 @@
 declare(strict_types=1);
 
 use Core\Tests\PressureTest\Sections;
-use Diastoma\Core\PressureTest\Methods\F2164;
+use Diastoma\Core\PressureTest\Methods\Water\F2164;
 use Diastoma\Core\PressureTest\Run\Run;
 use Diastoma\Core\PressureTest\Site\TestSection;
 use Diastoma\Core\PressureTest\Standing;

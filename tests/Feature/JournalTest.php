@@ -64,7 +64,7 @@ it('rebuilds joints from the journal alone', function () {
 
 it('rebuilds a test from the journal alone', function () {
     $section = $this->section('A');
-    $plan = (new Diastoma\Core\PressureTest\Methods\F2164)->plan(App\PressureTests\KnownFacts::of($section))->toArray();
+    $plan = (new Diastoma\Core\PressureTest\Methods\Water\F2164)->plan(App\PressureTests\KnownFacts::of($section))->toArray();
     app(Journal::class)->append(
         $this->job(), $this->person(),
         new App\Journal\Draft(

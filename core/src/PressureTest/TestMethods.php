@@ -5,6 +5,10 @@ declare(strict_types=1);
 namespace Diastoma\Core\PressureTest;
 
 use Diastoma\Core\Exception\InvalidInput;
+use Diastoma\Core\PressureTest\Methods\Composite;
+use Diastoma\Core\PressureTest\Methods\Gas;
+use Diastoma\Core\PressureTest\Methods\Sewer;
+use Diastoma\Core\PressureTest\Methods\Water;
 use Diastoma\Core\PressureTest\Site\TestSection;
 use Diastoma\Core\Quantity\UnitSystem;
 
@@ -15,10 +19,9 @@ final class TestMethods
     public static function all(): array
     {
         return [
-            new Methods\En805Loss, new Methods\En805Water, new Methods\En805Air, new Methods\En805Pe, new Methods\C600, new Methods\SteelMain,
-            new Methods\F2164, new Methods\PeMakeUp, new Methods\As2566,
-            new Methods\As2566Pe, new Methods\PeDecay, new Methods\En1610Air, new Methods\En1610Water, new Methods\F1417, new Methods\C924,
-            new Methods\GasPlastic, new Methods\RtpStaged,
+            new Water\En805Loss, new Water\En805Water, new Water\En805Air, new Water\En805Pe, new Water\C600, new Water\SteelMain, new Water\F2164,
+            new Water\PeMakeUp, new Water\As2566, new Water\As2566Pe, new Water\PeDecay, new Sewer\En1610Air, new Sewer\En1610Water, new Sewer\F1417,
+            new Sewer\C924, new Gas\GasPlastic, new Composite\RtpStaged,
         ];
     }
 

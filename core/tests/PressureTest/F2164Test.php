@@ -5,7 +5,7 @@ declare(strict_types=1);
 use Core\Tests\PressureTest\Sections;
 use Diastoma\Core\Exception\InvalidInput;
 use Diastoma\Core\PressureTest\HydrostaticHead;
-use Diastoma\Core\PressureTest\Methods\F2164;
+use Diastoma\Core\PressureTest\Methods\Water\F2164;
 use Diastoma\Core\PressureTest\PressureTrace;
 use Diastoma\Core\PressureTest\Run\Run;
 use Diastoma\Core\PressureTest\TestMethods;

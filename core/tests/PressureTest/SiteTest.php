@@ -4,9 +4,9 @@ declare(strict_types=1);
 
 use Core\Tests\PressureTest\Sections;
 use Diastoma\Core\Exception\InvalidInput;
-use Diastoma\Core\PressureTest\Methods\En805Loss;
-use Diastoma\Core\PressureTest\Methods\En805Pe;
-use Diastoma\Core\PressureTest\Methods\GasPlastic;
+use Diastoma\Core\PressureTest\Methods\Gas\GasPlastic;
+use Diastoma\Core\PressureTest\Methods\Water\En805Loss;
+use Diastoma\Core\PressureTest\Methods\Water\En805Pe;
 use Diastoma\Core\PressureTest\Site\Fitting;
 use Diastoma\Core\PressureTest\Site\Profile;
 use Diastoma\Core\PressureTest\Site\SimpleSection;

@@ -5,7 +5,7 @@ declare(strict_types=1);
 use Core\Tests\PressureTest\Sections;
 use Diastoma\Core\Electrofusion\Diagnosis\TraceClass;
 use Diastoma\Core\Electrofusion\FusionTrace;
-use Diastoma\Core\PressureTest\Methods\F2164;
+use Diastoma\Core\PressureTest\Methods\Water\F2164;
 use Diastoma\Core\Simulation\FusionControlUnit;
 use Diastoma\Core\Simulation\Noise;
 use Diastoma\Core\Simulation\PressureFault;

@@ -6,7 +6,7 @@ namespace Diastoma\Core\Reckoner\Calculations;
 
 use Diastoma\Core\Exception\InvalidInput;
 use Diastoma\Core\PressureTest\HydrostaticHead;
-use Diastoma\Core\PressureTest\Methods\F2164;
+use Diastoma\Core\PressureTest\Methods\Water\F2164;
 use Diastoma\Core\PressureTest\Phase;
 use Diastoma\Core\PressureTest\Planning\Levels;
 use Diastoma\Core\PressureTest\Site\SimpleSection;

@@ -2,12 +2,14 @@
 
 declare(strict_types=1);
 
-namespace Diastoma\Core\PressureTest\Methods;
+namespace Diastoma\Core\PressureTest\Methods\Water;
 
 use Diastoma\Core\Exception\InvalidInput;
 use Diastoma\Core\PressureTest\Acceptance\PeDecay as Decay;
 use Diastoma\Core\PressureTest\Control;
 use Diastoma\Core\PressureTest\Figure;
+use Diastoma\Core\PressureTest\Methods\Accepted;
+use Diastoma\Core\PressureTest\Methods\Seen;
 use Diastoma\Core\PressureTest\Option;
 use Diastoma\Core\PressureTest\Phase;
 use Diastoma\Core\PressureTest\Planning\Levels;

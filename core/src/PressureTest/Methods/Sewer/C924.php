@@ -2,10 +2,12 @@
 
 declare(strict_types=1);
 
-namespace Diastoma\Core\PressureTest\Methods;
+namespace Diastoma\Core\PressureTest\Methods\Sewer;
 
 use Diastoma\Core\PressureTest\Acceptance\Sewer;
 use Diastoma\Core\PressureTest\Figure;
+use Diastoma\Core\PressureTest\Methods\Accepted;
+use Diastoma\Core\PressureTest\Methods\Seen;
 use Diastoma\Core\PressureTest\Reading\Material;
 use Diastoma\Core\PressureTest\Site\TestSection;
 use Diastoma\Core\PressureTest\TestPlan;

@@ -2,11 +2,13 @@
 
 declare(strict_types=1);
 
-namespace Diastoma\Core\PressureTest\Methods;
+namespace Diastoma\Core\PressureTest\Methods\Water;
 
 use Diastoma\Core\PressureTest\Acceptance\En805;
 use Diastoma\Core\PressureTest\Control;
 use Diastoma\Core\PressureTest\Figure;
+use Diastoma\Core\PressureTest\Methods\Accepted;
+use Diastoma\Core\PressureTest\Methods\Seen;
 use Diastoma\Core\PressureTest\Phase;
 use Diastoma\Core\PressureTest\Physics\FilledPipe;
 use Diastoma\Core\PressureTest\Planning\Levels;

@@ -2,11 +2,12 @@
 
 declare(strict_types=1);
 
-namespace Diastoma\Core\PressureTest\Methods;
+namespace Diastoma\Core\PressureTest\Methods\Water;
 
 use Diastoma\Core\Exception\InvalidInput;
 use Diastoma\Core\PressureTest\Acceptance\En805;
 use Diastoma\Core\PressureTest\Figure;
+use Diastoma\Core\PressureTest\Methods\Method;
 use Diastoma\Core\PressureTest\Planning\Levels;
 use Diastoma\Core\PressureTest\Reading\Material;
 use Diastoma\Core\PressureTest\Site\TestSection;

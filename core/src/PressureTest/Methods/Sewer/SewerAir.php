@@ -2,11 +2,14 @@
 
 declare(strict_types=1);
 
-namespace Diastoma\Core\PressureTest\Methods;
+namespace Diastoma\Core\PressureTest\Methods\Sewer;
 
 use Diastoma\Core\PressureTest\Acceptance\Gas;
 use Diastoma\Core\PressureTest\Control;
 use Diastoma\Core\PressureTest\Medium;
+use Diastoma\Core\PressureTest\Methods\Accepted;
+use Diastoma\Core\PressureTest\Methods\Method;
+use Diastoma\Core\PressureTest\Methods\Seen;
 use Diastoma\Core\PressureTest\Phase;
 use Diastoma\Core\PressureTest\Physics\FilledPipe;
 use Diastoma\Core\PressureTest\Site\TestSection;

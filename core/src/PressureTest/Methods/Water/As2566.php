@@ -2,12 +2,15 @@
 
 declare(strict_types=1);
 
-namespace Diastoma\Core\PressureTest\Methods;
+namespace Diastoma\Core\PressureTest\Methods\Water;
 
 use Diastoma\Core\PressureTest\Acceptance\MakeUp;
 use Diastoma\Core\PressureTest\Control;
 use Diastoma\Core\PressureTest\Figure;
 use Diastoma\Core\PressureTest\HydrostaticHead;
+use Diastoma\Core\PressureTest\Methods\Accepted;
+use Diastoma\Core\PressureTest\Methods\ConstantPressure;
+use Diastoma\Core\PressureTest\Methods\Seen;
 use Diastoma\Core\PressureTest\Option;
 use Diastoma\Core\PressureTest\Phase;
 use Diastoma\Core\PressureTest\Planning\Levels;
