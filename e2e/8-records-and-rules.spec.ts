@@ -71,6 +71,7 @@ test('a limit is tightened with a reason; finished joints say so and are judged 
   await page.getByRole('button', { name: /Make it the job.s limit/ }).click();
   await expect(page.getByText('Changed by Vera Holm, was 0.2 mm')).toBeVisible();
   await expect(page.getByRole('alert')).toContainText('judged under an earlier version');
+  await page.getByRole('button', { name: 'Show them' }).click();
   await page.getByRole('link', { name: /^3 · v1 · accepted/ }).click();
   await page.getByRole('button', { name: 'Judge it again' }).click();
   await expect(page.getByText('Judged under version 1')).toBeHidden();

@@ -19,7 +19,6 @@ use Diastoma\Core\PressureTest\Reading\Meaning;
 use Diastoma\Core\PressureTest\Run\Conduct;
 use Diastoma\Core\PressureTest\Run\Run;
 use Diastoma\Core\PressureTest\Run\Whole;
-use Diastoma\Core\PressureTest\TestMethods;
 use Diastoma\Core\PressureTest\TestVerdict;
 use Diastoma\Core\Sitting\SimulatedDevice;
 use Illuminate\Support\Facades\DB;
@@ -35,7 +34,7 @@ final class EndPressureTest
 
     public function verdict(PressureTest $test, Run $run): TestVerdict
     {
-        return TestMethods::of($test->method)->judge($run, Recorded::plan($test), Recorded::section($test), KnownFacts::words($test->section));
+        return Recorded::method($test)->judge($run, Recorded::plan($test), Recorded::section($test), KnownFacts::words($test->section));
     }
 
     /** Ends a simulated run when its time has come; a phase that cannot be decided goes on as far as the method lets it. */

@@ -29,7 +29,7 @@ final class PlanPressureTest
     /** @param  array<string, mixed>  $options */
     public function preview(Section $section, string $method, array $options = []): TestPlan
     {
-        return TestMethods::of($method)->plan(KnownFacts::of($section), $options, KnownFacts::words($section));
+        return KnownFacts::method($section, $method)->plan(KnownFacts::of($section), $options, KnownFacts::words($section));
     }
 
     /**

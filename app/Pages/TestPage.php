@@ -18,13 +18,17 @@ use App\Procedures\Subject;
 use App\Traces\TraceStore;
 use Diastoma\Core\Exception\InvalidInput;
 use Diastoma\Core\PressureTest\Medium;
+use Diastoma\Core\PressureTest\MethodLimits;
 use Diastoma\Core\PressureTest\Option;
 use Diastoma\Core\PressureTest\Run\Now;
 use Diastoma\Core\PressureTest\TestMethod;
 use Diastoma\Core\PressureTest\TestMethods;
+use Diastoma\Core\PressureTest\TestPlan;
 use Diastoma\Core\PressureTest\Words;
 use Diastoma\Core\Procedure\ReadingSpec;
 use Diastoma\Core\Quantity\Unit;
+use Diastoma\Core\Quantity\UnitSystem;
+use Diastoma\Core\Rulebook\Limit;
 use Diastoma\Core\Simulation\PressureFault;
 
 /** What the screens need of a section's tests. */
@@ -43,6 +47,7 @@ final class TestPage
         $units = KnownFacts::words($section)->units;
         $facts = KnownFacts::of($section);
         $known = TestMethods::for($facts, $units);
+        $limits = MethodLimits::of($section->main->job->rules());
         $ids = array_map(static fn (array $m): string => $m['method']->id(), $known);
         $chosen = in_array($method, $ids, true) ? $method : ($ids[0] ?? null);
         [$plan, $fault] = $chosen === null ? [
@@ -57,8 +62,8 @@ final class TestPage
                 'facts_written' => $section->facts !== null,
             ],
             'ready' => $readiness?->isReady() ?? false, 'gates' => $readiness->gates ?? [],
-            'methods' => array_map(static fn (array $m): array => [...self::method($m['method']), 'why' => $m['why']], $known),
-            'chosen' => $chosen, 'plan' => $plan?->toArray(), 'plan_fault' => $fault,
+            'methods' => array_map(static fn (array $m): array => [...self::method($m['method']->by($limits)), 'why' => $m['why']], $known),
+            'chosen' => $chosen, 'plan' => $plan === null ? null : [...$plan->toArray(), 'limits' => self::limits($plan, $units)], 'plan_fault' => $fault,
             'bench' => Bench::of(Subject::section($section, $plan === null ? Medium::Water->value : $plan->medium->value)),
             'display' => self::display($plan === null ? new Words($units) : (new Words($units))->upTo($plan->gaugeKpa)),
             'facts_display' => self::display(new Words($units)),
@@ -68,7 +73,7 @@ final class TestPage
 
     /**
      * @param  array<string, mixed>  $options
-     * @return array{?\Diastoma\Core\PressureTest\TestPlan, ?string}
+     * @return array{?TestPlan, ?string}
      */
     private function plan(Section $section, string $method, array $options): array
     {
@@ -77,6 +82,22 @@ final class TestPage
         } catch (InvalidInput $fault) {
             return [null, $fault->getMessage()];
         }
+    }
+
+    /**
+     * The limits that a plan works by, those that the job changed first.
+     *
+     * @return list<array{id: string, title: string, said: string, source: string, changed_by: string, reason: string}>
+     */
+    private static function limits(TestPlan $plan, UnitSystem $units): array
+    {
+        $rows = array_map(static fn (Limit $limit): array => [
+            'id' => $limit->id, 'title' => $limit->title, 'said' => $units->print($limit->value, $limit->unit), 'source' => $limit->source->tag(),
+            'changed_by' => $limit->changedBy, 'reason' => $limit->reason,
+        ], $plan->limits);
+        usort($rows, static fn (array $a, array $b): int => ($a['changed_by'] === '' ? 1 : 0) <=> ($b['changed_by'] === '' ? 1 : 0));
+
+        return $rows;
     }
 
     /** @return array<string, mixed> */
@@ -107,7 +128,7 @@ final class TestPage
     /** @return array<string, mixed> */
     public function test(PressureTest $test): array
     {
-        $method = TestMethods::of($test->method);
+        $method = Recorded::method($test);
         $units = KnownFacts::words($test->section)->units;
         $plan = Recorded::plan($test);
         $running = $test->state === 'running';
@@ -118,7 +139,7 @@ final class TestPage
             ...array_intersect_key(self::method($method), ['title' => 1, 'source' => 1, 'remembered' => 1, 'standing' => 1]), 'method' => $test->method,
             'state' => $test->state ?? 'planned', 'mode' => $test->mode,
             'repeat_of' => $test->repeat_of === null ? null : PressureTest::whereKey($test->repeat_of)->value('number'),
-            'plan' => [...$test->plan, 'options' => (object) ($test->plan['options'] ?? [])],
+            'plan' => [...$test->plan, 'options' => (object) ($test->plan['options'] ?? []), 'limits' => self::limits($plan, $units)],
             'verdict' => $test->verdict === null ? null : [...$test->verdict, 'figures' => (object) ($test->verdict['figures'] ?? [])],
             'measured' => (object) ($test->measured ?? []),
             'asks' => array_map(static fn (ReadingSpec $spec): array => $spec->toArray($units), $method->asks()),
@@ -152,7 +173,7 @@ final class TestPage
             $clocks[] = [
                 'id' => "test-{$test->id}", 'title' => $now['title'],
                 'then' => $now['next'] === null ? 'Read it, and finish the test.' : "{$now['next']}: {$now['next_do']}",
-                'source' => TestMethods::of($test->method)->source()->tag(), 'kind' => 'test_phase',
+                'source' => Recorded::method($test)->source()->tag(), 'kind' => 'test_phase',
                 'starts_at' => $test->started_at->addMilliseconds((int) round(1000 * $now['began_s'] / $speed))->format('Y-m-d\TH:i:sP'),
                 'due_at' => $test->started_at->addMilliseconds((int) round(1000 * $now['ends_s'] / $speed))->format('Y-m-d\TH:i:sP'),
                 'joint_id' => $test->id, 'joint_number' => null, 'main' => $test->section->main_id, 'section' => $test->section->name, 'test' => $test->number,

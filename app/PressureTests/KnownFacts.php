@@ -6,8 +6,11 @@ namespace App\PressureTests;
 
 use App\Models\Section;
 use Diastoma\Core\Exception\InvalidInput;
+use Diastoma\Core\PressureTest\MethodLimits;
 use Diastoma\Core\PressureTest\Reading\Material;
 use Diastoma\Core\PressureTest\Site\TestSection;
+use Diastoma\Core\PressureTest\TestMethod;
+use Diastoma\Core\PressureTest\TestMethods;
 use Diastoma\Core\PressureTest\Words;
 
 /** What is known of a section: what was written down about it, and for the rest what its main says. */
@@ -27,6 +30,12 @@ final class KnownFacts
     public static function words(Section $section): Words
     {
         return new Words($section->main->job->rules()->units);
+    }
+
+    /** A method by the limits of the section's job. */
+    public static function method(Section $section, string $id): TestMethod
+    {
+        return TestMethods::of($id)->by(MethodLimits::of($section->main->job->rules()));
     }
 
     /**

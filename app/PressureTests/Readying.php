@@ -11,7 +11,6 @@ use App\Models\Section;
 use App\Procedures\Subject;
 use Diastoma\Core\PressureTest\Readiness;
 use Diastoma\Core\PressureTest\Reading\Material;
-use Diastoma\Core\PressureTest\TestMethods;
 use Diastoma\Core\PressureTest\TestPlan;
 use Diastoma\Core\Rulebook\Overrule;
 
@@ -25,7 +24,7 @@ final class Readying
             'accepted' => in_array($joint->state, ['accepted', 'overruled'], true), 'test_at' => $joint->test_at?->toDateTimeImmutable(),
         ])->all();
         $last = $section->tests()->whereNotNull('ended_at')->get()->last(); // one that is planned has changed nothing yet
-        $rest = $last?->ended_at?->addMinutes((int) ceil(60 * TestMethods::of($last->method)->restHours()));
+        $rest = $last === null ? null : $last->ended_at?->addMinutes((int) ceil(60 * Recorded::method($last)->restHours()));
 
         return Readiness::of(
             array_values($joints), Subject::section($section, $plan->medium->value)->verdict(), $section->main->job->now()->toDateTimeImmutable(),

@@ -10,9 +10,12 @@ use App\Models\PressureTest;
 use App\Traces\LoggedTrace;
 use App\Traces\TraceStore;
 use Carbon\CarbonImmutable;
+use Diastoma\Core\PressureTest\MethodLimits;
 use Diastoma\Core\PressureTest\PressureTrace;
 use Diastoma\Core\PressureTest\Run\Run;
 use Diastoma\Core\PressureTest\Site\TestSection;
+use Diastoma\Core\PressureTest\TestMethod;
+use Diastoma\Core\PressureTest\TestMethods;
 use Diastoma\Core\PressureTest\TestPlan;
 use Diastoma\Core\Simulation\PressureFault;
 use Diastoma\Core\Simulation\PressureLogger;
@@ -27,6 +30,12 @@ final class Recorded
     public static function plan(PressureTest $test): TestPlan
     {
         return TestPlan::fromArray($test->plan);
+    }
+
+    /** Its method by the limits that it was planned by. */
+    public static function method(PressureTest $test): TestMethod
+    {
+        return TestMethods::of($test->method)->by(MethodLimits::held(self::plan($test)->limits));
     }
 
     public static function section(PressureTest $test): TestSection

@@ -18,6 +18,7 @@ use Diastoma\Core\PressureTest\TestMethod;
 use Diastoma\Core\PressureTest\TestMethods;
 use Diastoma\Core\PressureTest\TestPlan;
 use Diastoma\Core\PressureTest\Words;
+use Diastoma\Core\Rulebook\Limit;
 use Diastoma\Core\Sitting\Rights;
 
 /** The papers of one test: section map, plan, readiness with names, instruments, trace with phases, arithmetic, verdict, mends and repeats, signatures. */
@@ -131,6 +132,15 @@ final class TestPackage
                 $plan->phases,
             ),
         );
+        $changed = array_filter($plan->limits, static fn (Limit $limit): bool => $limit->changedBy !== '');
+        if ($changed !== []) {
+            $paper->table(
+                [70, 30, 80], ['Limit changed for this job', 'Value', 'By whom, why'],
+                array_map(static fn (Limit $limit): array => [
+                    $limit->title, $words->units->print($limit->value, $limit->unit), "{$limit->changedBy}: {$limit->reason}",
+                ], array_values($changed)),
+            );
+        }
         $site = $test->plan['site'] ?? [];
         foreach ([
             $site['instruments']['said'] ?? '', $site['energy']['basis'] ?? '', $site['dispose']['said'] ?? '', ...($test->plan['notes'] ?? []),

@@ -43,8 +43,19 @@ interface TestMethod
      */
     public function asks(): array;
 
+    /**
+     * What the ids of its limits begin with, see Rulebook\Tests\TestLimits.
+     *
+     * @return list<string>
+     */
+    public function families(): array;
+
+    /** The same method by the limits of a job. */
+    public function by(MethodLimits $limits): static;
+
     /** @param  array<string, mixed>  $options */
     public function plan(TestSection $section, array $options = [], Words $words = new Words): TestPlan;
 
+    /** By the limits that the plan holds: what a job changes later does not touch a test that is planned. */
     public function judge(Run $run, TestPlan $plan, TestSection $section, Words $words = new Words): TestVerdict;
 }

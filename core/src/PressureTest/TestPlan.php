@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Diastoma\Core\PressureTest;
 
 use Diastoma\Core\PressureTest\Site\Rating;
+use Diastoma\Core\Rulebook\Limit;
 
 /**
  * What a crew sets on the gauge, phase by phase, and everything to be made ready for it. Pressures are gauge readings in kPa unless the name says where
@@ -24,6 +25,7 @@ final readonly class TestPlan
      * @param  list<string>  $notes
      * @param  array<string, mixed>  $site  filling, thrust, movement, energy, instruments, water to get rid of
      * @param  array<string, string>  $options  chosen
+     * @param  list<Limit>  $limits  that it was made by and is judged by
      */
     public function __construct(
         public string $method,
@@ -40,6 +42,7 @@ final readonly class TestPlan
         public array $notes = [],
         public array $site = [],
         public array $options = [],
+        public array $limits = [],
     ) {
     }
 
@@ -48,7 +51,16 @@ final readonly class TestPlan
     {
         return new self(
             $this->method, $this->medium, $this->gaugeKpa, $this->judgedKpa, $this->lowKpa, $this->highKpa, $this->window, $this->makeUp, $this->phases,
-            $this->figures, $this->cautions, $this->notes, $site, $this->options,
+            $this->figures, $this->cautions, $this->notes, $site, $this->options, $this->limits,
+        );
+    }
+
+    /** @param  list<Limit>  $limits */
+    public function by(array $limits): self
+    {
+        return new self(
+            $this->method, $this->medium, $this->gaugeKpa, $this->judgedKpa, $this->lowKpa, $this->highKpa, $this->window, $this->makeUp, $this->phases,
+            $this->figures, $this->cautions, $this->notes, $this->site, $this->options, $limits,
         );
     }
 
@@ -74,7 +86,7 @@ final readonly class TestPlan
 
         return new self(
             $this->method, $this->medium, $this->gaugeKpa, $this->judgedKpa, $this->lowKpa, $this->highKpa, $window, $this->makeUp, $this->phases,
-            $this->figures, $this->cautions, $this->notes, $this->site, $this->options,
+            $this->figures, $this->cautions, $this->notes, $this->site, $this->options, $this->limits,
         );
     }
 
@@ -92,7 +104,7 @@ final readonly class TestPlan
 
         return new self(
             $this->method, $this->medium, $gaugeKpa, $this->judgedKpa + $by, $this->lowKpa + $by, $this->highKpa + $by, $this->window, $this->makeUp,
-            $phases, $this->figures, $this->cautions, $this->notes, $this->site, $this->options,
+            $phases, $this->figures, $this->cautions, $this->notes, $this->site, $this->options, $this->limits,
         );
     }
 
@@ -123,13 +135,17 @@ final readonly class TestPlan
         /** @var list<array<string, mixed>> $phases */
         $phases = $data['phases'] ?? [];
         $read = array_map(Phase::fromArray(...), $phases);
+        /** @var list<array{id: string, value: float|int, unit: string, title: string, source: array{kind: string, document: string, clause: string},
+         *     changed_by: string, reason: string}> $limits */
+        $limits = $data['limits'] ?? [];
         /** @var array<string, string> $options */
         $options = (array) ($data['options'] ?? []);
 
         return new self(is_string($data['method'] ?? null) ? $data['method'] : '', Medium::tryFrom(
             is_string($data['medium'] ?? null) ? $data['medium'] : '',
         ) ?? Medium::Water, $number('gauge_kpa'), $number('judged_kpa'), $number('low_kpa'), $number('high_kpa'), $window, $makeUp,
-            $read === [] ? throw new \OutOfBoundsException('A plan without phases is none.') : $read, options: array_map(strval(...), $options));
+            $read === [] ? throw new \OutOfBoundsException('A plan without phases is none.') : $read, options: array_map(strval(...), $options),
+            limits: array_map(Limit::fromArray(...), $limits));
     }
 
     /** @return array<string, mixed> */
@@ -141,6 +157,7 @@ final readonly class TestPlan
             'window' => $this->window, 'make_up' => $this->makeUp, 'phases' => array_map(static fn (Phase $p): array => $p->toArray(), $this->phases),
             'figures' => array_map(static fn (Figure $f): array => $f->toArray(), $this->figures), 'cautions' => $this->cautions, 'notes' => $this->notes,
             'site' => $this->site, 'options' => (object) $this->options,
+            'limits' => array_map(static fn (Limit $limit): array => $limit->toArray(), $this->limits),
         ];
     }
 }

@@ -102,6 +102,14 @@ final readonly class Words
         return $rounding->print($minutes, $minutes < 10 ? 1 : 0).' min';
     }
 
+    /** A time to wait, in prose: whole hours from two on. */
+    public static function span(float $minutes): string
+    {
+        $hours = $minutes / 60;
+
+        return $hours >= 2.0 && abs($hours - round($hours)) < 1e-9 ? self::plain($hours, 0).' h' : self::plain($minutes, 1).' min';
+    }
+
     public static function plain(float $value, int $decimals = 2): string
     {
         $printed = Rounding::Nearest->print($value, $decimals);

@@ -12,6 +12,7 @@ final readonly class Pressure extends Quantity
         return [
             'kPa' => [1e3, 0.0, ['kpa']],
             'bar' => [1e5, 0.0, []],
+            'mbar' => [1e2, 0.0, []],
             'MPa' => [1e6, 0.0, ['mpa']],
             'psi' => [4.4482216152605 / 0.00064516, 0.0, []],
         ];

@@ -20,6 +20,7 @@ enum Unit: string
     case KiloJoule = 'kJ';
     case KiloVoltAmpere = 'kVA';
     case KiloPascal = 'kPa';
+    case Millibar = 'mbar';
     case Litre = 'L';
     case Kilogram = 'kg';
     case Degree = '°';
@@ -33,7 +34,7 @@ enum Unit: string
             self::Millimetre, self::Metre => Length::class,
             self::Celsius => Temperature::class,
             self::Kelvin => TemperatureDifference::class,
-            self::KiloPascal => Pressure::class,
+            self::KiloPascal, self::Millibar => Pressure::class,
             self::Litre => Volume::class,
             self::Kilogram => Mass::class,
             default => null,

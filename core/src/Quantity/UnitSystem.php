@@ -21,10 +21,13 @@ enum UnitSystem: string
             Unit::Celsius => $us ? ['°F', 1] : ['°C', 1],
             Unit::Kelvin => $us ? ['°F diff.', 1] : ['K', 1],
             Unit::KiloPascal => $us ? ['psi', 1] : ['bar', 3],
+            Unit::Millibar => $us ? ['psi', 3] : ['mbar', 1],
             Unit::Litre => $us ? ['US gal', 2] : ['L', 1],
             Unit::Kilogram => [$us ? 'lb' : 'kg', 0],
             Unit::Percent => ['%', 2],
             Unit::Ohm => ['Ω', 3],
+            Unit::Times => ['×', 2],
+            Unit::None => ['', 3],
             Unit::Second, Unit::KiloJoule => [$unit->value, 0],
             default => [$unit->value, 1],
         };

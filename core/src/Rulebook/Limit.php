@@ -28,4 +28,18 @@ final readonly class Limit
             'source' => $this->source->toArray(), 'changed_by' => $this->changedBy, 'reason' => $this->reason,
         ];
     }
+
+    /**
+     * @param  array{
+     *     id: string, value: float|int, unit: string, title: string, source: array{kind: string, document: string, clause: string}, changed_by: string,
+     *     reason: string
+     * }  $data  as toArray() gives it
+     */
+    public static function fromArray(array $data): self
+    {
+        return new self(
+            $data['id'], (float) $data['value'], Unit::from($data['unit']), Source::fromArray($data['source']), $data['title'], $data['changed_by'],
+            $data['reason'],
+        );
+    }
 }

@@ -23,8 +23,8 @@ final class LimitTable
             'Made from the code; `DIASTOMA_PIN=1 vendor/bin/pest core/tests/Rulebook/LimitTableTest.php` writes it anew. What happens on either side is '
                 .'found by moving the limit while the same work is judged: “stop below” is a limit that the work must not exceed, “mend above” '
                     .'one that it must reach; where a size or a share decides otherwise the words say so. Makers’ instructions, the owner’s '
-                        .'specification and local code govern over every figure here. Limits of the pressure tests come from each method’s standard and '
-                            .'stand beside the method in [pressure-tests.md](pressure-tests.md).',
+                        .'specification and local code govern over every figure here. Limits of the pressure tests (`test.…`) are moved while a test is '
+                            .'planned, and judged as it was run well and as it was spoilt; [pressure-tests.md](pressure-tests.md) says what the methods do.',
             '',
             '| limit | '.implode(' | ', array_map(static fn (Rulebook $r): string => $r->title, $books)).' | when it is moved | source | certainty | held by |',
             '|---|'.str_repeat('---:|', count($books)).'---|---|---|---|',

@@ -47,7 +47,7 @@ final readonly class Source
 
     public function tag(): string
     {
-        $document = $this->document.($this->clause === '' ? '' : ', '.$this->clause);
+        $document = implode(', ', array_filter([$this->document, $this->clause], static fn (string $part): bool => $part !== ''));
 
         return match ($this->kind) {
             SourceKind::Standard => $document,

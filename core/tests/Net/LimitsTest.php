@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 use Core\Tests\Net\Bounds;
 use Core\Tests\Net\Pins;
+use Core\Tests\Net\TestBounds;
 use Diastoma\Core\Rulebook\Rulebooks;
 
 /*
@@ -26,7 +27,7 @@ it('changes its mind at the limit and nowhere else', function (string $rulebook)
 it('names the limits that are held elsewhere', function () {
     $decides = array_unique(array_map(
         static fn (string $line): string => explode(' | ', $line)[0],
-        [...(array) file(__DIR__.'/limits-iso.txt'), ...(array) file(__DIR__.'/limits-us.txt')],
+        [...(array) file(__DIR__.'/limits-iso.txt'), ...(array) file(__DIR__.'/limits-us.txt'), ...TestBounds::pinned()],
     ));
     $idle = [];
     foreach (Rulebooks::all() as $rulebook) {

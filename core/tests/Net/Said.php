@@ -12,6 +12,7 @@ use Diastoma\Core\Layout\Path\Profile;
 use Diastoma\Core\Layout\PlanLimits;
 use Diastoma\Core\Layout\Planner;
 use Diastoma\Core\PressureTest\TestMethods;
+use Diastoma\Core\PressureTest\TestPlan;
 use Diastoma\Core\PressureTest\TestVerdict;
 use Diastoma\Core\PressureTest\Words;
 use Diastoma\Core\Procedure\Situation;
@@ -99,8 +100,8 @@ final class Said
     private static function method(string $id): array
     {
         $net = new Spoilt($id);
-        $lines = self::flat('plan', $net->plan->toArray());
-        $lines = [...$lines, ...self::flat('plan in US units', $net->method->plan($net->section, [], new Words(UnitSystem::UsCustomary))->toArray())];
+        $lines = self::flat('plan', self::plan($net->plan));
+        $lines = [...$lines, ...self::flat('plan in US units', self::plan($net->method->plan($net->section, [], new Words(UnitSystem::UsCustomary))))];
         $lines = [...$lines, ...self::verdict('run well', $net->judged($net->good(0)))];
         foreach ($net->hazards() as $hazard) {
             $verdict = $net->spoiltBy($hazard, 2);
@@ -108,6 +109,12 @@ final class Said
         }
 
         return array_values(array_unique($lines));
+    }
+
+    /** @return array<string, mixed> without the limits that it works by: docs/limits.md pins those */
+    private static function plan(TestPlan $plan): array
+    {
+        return array_diff_key($plan->toArray(), ['limits' => 1]);
     }
 
     /** @return list<string> */

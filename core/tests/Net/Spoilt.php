@@ -79,9 +79,10 @@ final class Spoilt
         );
     }
 
-    public function judged(Run $run): TestVerdict
+    /** @param  ?TestPlan  $by  the same plan by other limits */
+    public function judged(Run $run, ?TestPlan $by = null): TestVerdict
     {
-        return $this->method->judge($run, $this->plan, $this->section);
+        return $this->method->judge($run, $by ?? $this->plan, $this->section);
     }
 
     /** Whether the work would be taken as good, without a word about what is wrong. */
@@ -100,7 +101,7 @@ final class Spoilt
     }
 
     /** @return ?TestVerdict what is said of the spoilt record; null where it is not even taken */
-    public function spoiltBy(Hazard $hazard, int $seed): ?TestVerdict
+    public function spoiltBy(Hazard $hazard, int $seed, ?TestPlan $by = null): ?TestVerdict
     {
         $noise = new Noise(977 * $seed + crc32($hazard->name));
         $u = static fn (float $a, float $b): float => $a + ($b - $a) * (0.5 + 0.5 * sin(1000 * $noise->normal(1.0)));
@@ -132,7 +133,7 @@ final class Spoilt
             default => null,
         };
         try {
-            return $this->judged($record->run());
+            return $this->judged($record->run(), $by);
         } catch (InvalidInput) {
             return null;
         }

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Diastoma\Core\PressureTest\Acceptance;
 
 use Diastoma\Core\Exception\InvalidInput;
+use Diastoma\Core\PressureTest\MethodLimits;
 use Diastoma\Core\PressureTest\Physics\FilledPipe;
 use Diastoma\Core\Quantity\Compare;
 use Diastoma\Core\Rulebook\Source;
@@ -14,36 +15,29 @@ final class En805
 {
     public const WATER_GPA = 2.1;
 
-    private const FACTOR_MAIN = 1.2;
-
-    private const FACTOR_AIR = 1.5;
-
-    private const LOSS_KPA = ['rigid' => 20.0, 'fibre_cement' => 40.0];
-
-    /** PE: fall allowed while shut for an hour, share of STP. */
-    public const REST_FALL = 0.30;
-
-    private const DRAW_OFF = [0.10, 0.15];
-
-    /** PE: how far below the highest reading passes after 90 min. */
-    public const BELOW_HIGHEST_KPA = 25.0;
-
-    public static function stpKpa(float $mdpKpa, string $surge): float
+    public static function stpKpa(float $mdpKpa, string $surge, ?MethodLimits $limits = null): float
     {
-        return $surge === 'calculated' ? $mdpKpa + 100.0 : min(1.5 * $mdpKpa, $mdpKpa + 500.0);
+        $limits ??= MethodLimits::shipped();
+
+        return $surge === 'calculated' ? $mdpKpa + $limits->value('test.en805.stp_calculated_kpa')
+            : min($limits->value('test.en805.stp_factor') * $mdpKpa, $mdpKpa + $limits->value('test.en805.stp_add_kpa'));
     }
 
     /** @return array{max_volume_l: float, elastic_volume_l: float} */
-    public static function volume(float $volumeM3, float $dropKpa, float $diameterMm, float $wallMm, float $modulusGpa, string $stage): array
-    {
+    public static function volume(
+        float $volumeM3, float $dropKpa, float $diameterMm, float $wallMm, float $modulusGpa, string $stage, ?MethodLimits $limits = null,
+    ): array {
         $elastic = FilledPipe::of($volumeM3, $diameterMm, $wallMm, $modulusGpa, self::WATER_GPA)->elasticL($dropKpa);
 
-        return ['max_volume_l' => ($stage === 'air' ? self::FACTOR_AIR : self::FACTOR_MAIN) * $elastic, 'elastic_volume_l' => $elastic];
+        return [
+            'max_volume_l' => ($limits ?? MethodLimits::shipped())->value($stage === 'air' ? 'test.en805.air_factor' : 'test.en805.water_factor') * $elastic,
+            'elastic_volume_l' => $elastic,
+        ];
     }
 
-    public static function lossLimitKpa(string $pipe): float
+    public static function lossLimitKpa(string $pipe, ?MethodLimits $limits = null): float
     {
-        return self::LOSS_KPA[$pipe] ?? self::LOSS_KPA['rigid'];
+        return ($limits ?? MethodLimits::shipped())->value($pipe === 'fibre_cement' ? 'test.en805.loss_concrete_kpa' : 'test.en805.loss_kpa');
     }
 
     /**
@@ -56,7 +50,7 @@ final class En805
      *
      * @throws InvalidInput if there are fewer than three readings
      */
-    public static function loss(string $pipe, array $readingsKpa, float $noiseKpa = 0.0): array
+    public static function loss(string $pipe, array $readingsKpa, float $noiseKpa = 0.0, ?MethodLimits $limits = null): array
     {
         $n = count($readingsKpa);
         if ($n < 3) {
@@ -67,7 +61,7 @@ final class En805
         $middle = $n % 2 === 1 ? $readingsKpa[intdiv($n, 2)] : ($readingsKpa[$n / 2 - 1] + $readingsKpa[$n / 2]) / 2;
         $drop = $readingsKpa[0] - $readingsKpa[$n - 1];
         $slowing = Slowing::of($readingsKpa[0] - $middle, $middle - $readingsKpa[$n - 1], $noiseKpa);
-        $limit = self::lossLimitKpa($pipe);
+        $limit = self::lossLimitKpa($pipe, $limits);
 
         return ['verdict' => match (true) {
             ! Compare::atMost($drop, $limit), $slowing->quickens => 'fail', $slowing->isClear() => 'pass', default => 'extend'
@@ -80,8 +74,9 @@ final class En805
      *
      * @throws InvalidInput if there are fewer than two readings or the minutes do not rise
      */
-    public static function pe(float $stpKpa, float $endOfRestKpa, array $main): array
+    public static function pe(float $stpKpa, float $endOfRestKpa, array $main, ?MethodLimits $limits = null): array
     {
+        $limits ??= MethodLimits::shipped();
         $n = count($main);
         if ($n < 2) {
             throw InvalidInput::field('main', 'Give the readings of the main test phase as [minute, kPa], two or more.', $n, 2);
@@ -97,15 +92,16 @@ final class En805
         }
         $fall = $highest - $main[$n - 1][1];
         $minutes = $main[$n - 1][0] - $main[0][0];
-        $near = Compare::atMost($fall, self::BELOW_HIGHEST_KPA);
+        $near = Compare::atMost($fall, $limits->value('test.en805-pe.below_kpa'));
 
         return [
-            'preliminary' => Compare::atLeast($endOfRestKpa, (1 - self::REST_FALL) * $stpKpa) ? 'pass' : 'start_over',
-            'draw_off_min_kpa' => self::DRAW_OFF[0] * $stpKpa, 'draw_off_max_kpa' => self::DRAW_OFF[1] * $stpKpa,
+            'preliminary' => Compare::atLeast($endOfRestKpa, (1 - $limits->share('test.en805-pe.rest_percent')) * $stpKpa) ? 'pass' : 'start_over',
+            'draw_off_min_kpa' => $limits->share('test.en805-pe.draw_least_percent') * $stpKpa,
+            'draw_off_max_kpa' => $limits->share('test.en805-pe.draw_most_percent') * $stpKpa,
             'verdict' => match (true) {
                 ! $near => 'fail',
-                Compare::atLeast($minutes, 90.0) => 'pass',
-                ! $fell && Compare::atLeast($minutes, 30.0) => 'pass',
+                Compare::atLeast($minutes, $limits->value('test.en805-pe.longest_min')) => 'pass',
+                ! $fell && Compare::atLeast($minutes, $limits->value('test.en805-pe.rise_min')) => 'pass',
                 default => 'extend',
             },
             'highest_kpa' => $highest, 'fall_kpa' => $fall,

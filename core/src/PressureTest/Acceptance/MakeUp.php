@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Diastoma\Core\PressureTest\Acceptance;
 
 use Diastoma\Core\Exception\InvalidInput;
+use Diastoma\Core\PressureTest\MethodLimits;
 use Diastoma\Core\Quantity\Compare;
 use Diastoma\Core\Quantity\Length;
 use Diastoma\Core\Quantity\Pressure;
@@ -18,12 +19,6 @@ final class MakeUp
     private const C600 = 148000.0;
 
     public const C600_OLDER = 133200.0;
-
-    /** AS/NZS 2566.2, L/h per km, m of diameter and m of head. */
-    private const AS2566 = 0.14;
-
-    /** ln(5/4)/ln(3/2): what creep in log time makes of hour 4 to 5 against hour 2 to 3. */
-    private const AS2566_PE = 0.55;
 
     /** US gallons per 100 ft after 1, 2 and 3 hours, by nominal inches: AWWA M55 and the PE pipe handbook, from memory. */
     public const PE = [
@@ -64,15 +59,17 @@ final class MakeUp
         return $per * $lengthFt / 100;
     }
 
-    public static function as2566LitresPerHour(float $lengthKm, float $diameterM, float $headM): float
+    /** AS/NZS 2566.2: L/h per km, m of diameter and m of head. */
+    public static function as2566LitresPerHour(float $lengthKm, float $diameterM, float $headM, ?MethodLimits $limits = null): float
     {
-        return self::AS2566 * $lengthKm * $diameterM * $headM;
+        return ($limits ?? MethodLimits::shipped())->value('test.as2566.l_h') * $lengthKm * $diameterM * $headM;
     }
 
     /** @return array{limit_l: float, verdict: string} */
-    public static function as2566Pe(float $v1L, float $v2L, float $lengthKm, float $diameterM, float $headM): array
+    public static function as2566Pe(float $v1L, float $v2L, float $lengthKm, float $diameterM, float $headM, ?MethodLimits $limits = null): array
     {
-        $limit = self::AS2566_PE * $v1L + self::as2566LitresPerHour($lengthKm, $diameterM, $headM);
+        $limits ??= MethodLimits::shipped();
+        $limit = $limits->value('test.as2566.pe_share') * $v1L + self::as2566LitresPerHour($lengthKm, $diameterM, $headM, $limits);
 
         return ['limit_l' => $limit, 'verdict' => Compare::atMost($v2L, $limit) ? 'pass' : 'fail'];
     }

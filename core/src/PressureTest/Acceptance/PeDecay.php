@@ -5,17 +5,12 @@ declare(strict_types=1);
 namespace Diastoma\Core\PressureTest\Acceptance;
 
 use Diastoma\Core\Exception\InvalidInput;
+use Diastoma\Core\PressureTest\MethodLimits;
 use Diastoma\Core\Rulebook\Source;
 
 /** Pressure decay of a shut PE main: creep is straight on log–log paper. The bands are from memory: they advise and never fail a test. */
 final class PeDecay
 {
-    private const RATIO_LEAK = 1.25;
-
-    private const LOW = 0.035;
-
-    private const HIGH = 0.12;
-
     /**
      * @param  list<float>  $pressuresKpa  three
      * @param  list<float>  $timesMin  three, from the moment it was shut; about tL, 7·tL and 15·tL or more
@@ -24,8 +19,9 @@ final class PeDecay
      *
      * @throws InvalidInput unless there are three rising times, three pressures above 0, and a loading time
      */
-    public static function read(array $pressuresKpa, array $timesMin, float $loadMin): array
+    public static function read(array $pressuresKpa, array $timesMin, float $loadMin, ?MethodLimits $limits = null): array
     {
+        $limits ??= MethodLimits::shipped();
         if (count($pressuresKpa) !== 3 || min($pressuresKpa) <= 0.0) {
             throw InvalidInput::field('pressures_kpa', 'Give three pressures, each above 0.', count($pressuresKpa), 3);
         }
@@ -39,9 +35,9 @@ final class PeDecay
 
         return ['n1' => $n1, 'n2' => $n2, 'ratio' => is_finite($ratio) ? $ratio : 0.0, 'reading' => match (true) {
             $n1 <= 0.0 && $n2 <= 0.0 => 'unclear', // PE always creeps: a gauge that never falls is stuck, or the pipe warms
-            $ratio > self::RATIO_LEAK => 'leak',
-            $n1 < self::LOW => 'air',
-            $n1 <= self::HIGH && $n2 > 0.0 => 'sound',
+            $ratio > $limits->value('test.pe-decay.leak_ratio') => 'leak',
+            $n1 < $limits->value('test.pe-decay.low') => 'air',
+            $n1 <= $limits->value('test.pe-decay.high') && $n2 > 0.0 => 'sound',
             default => 'unclear',
         }];
     }

@@ -5,30 +5,26 @@ declare(strict_types=1);
 namespace Diastoma\Core\PressureTest\Acceptance;
 
 use Diastoma\Core\Exception\InvalidInput;
+use Diastoma\Core\PressureTest\MethodLimits;
 use Diastoma\Core\Quantity\Compare;
+use Diastoma\Core\Quantity\Pressure;
 use Diastoma\Core\Rulebook\Source;
 
 /** Gravity sewers with air or water. */
 final class Sewer
 {
-    /** EN 1610: start pressure and allowed drop, mbar. */
-    public const EN1610 = ['LA' => [10.0, 2.5], 'LB' => [50.0, 10.0], 'LC' => [100.0, 15.0], 'LD' => [200.0, 15.0]];
+    /** EN 1610. */
+    public const EN1610 = ['LA', 'LB', 'LC', 'LD'];
 
     private const LARGEST_KP = 0.058;
 
     /** EN 1610: L per m² of wetted inside. */
-    private const WATER = ['pipes' => 0.15, 'pipes_and_chambers' => 0.20, 'chambers' => 0.40];
+    private const WATER = ['pipes' => 'pipes', 'pipes_and_chambers' => 'both', 'chambers' => 'chambers'];
 
-    /** ASTM C924: minutes per 100 ft for 3.5 to 2.5 psi, by inches; from memory. */
-    private const C924 = ['4' => 0.3, '6' => 0.7, '8' => 1.2, '10' => 1.5, '12' => 1.8, '15' => 2.1, '18' => 2.4, '21' => 3.0, '24' => 3.6];
+    /** Sizes of ASTM C924's table, inches. */
+    private const C924 = [4, 6, 8, 10, 12, 15, 18, 21, 24];
 
     private const PSI_PER_FT = 0.43;
-
-    /** ASTM F1417: never more than this in the pipe, the preload counted. */
-    public const F1417_HIGHEST_PSI = 9.0;
-
-    /** How far above the start it is raised to settle. */
-    public const F1417_ABOVE_PSI = 0.5;
 
     /** Where EN 1610, table 3 prints a longer time than its rule gives, min: 7 for 6.5, value from memory. */
     private const PRINTED_LONGER = ['LD other 1000' => 7.0];
@@ -38,9 +34,9 @@ final class Sewer
      *
      * @return array{time_min: float, p0_mbar: float, drop_mbar: float}
      */
-    public static function en1610Air(string $method, float $dnMm, string $pipe): array
+    public static function en1610Air(string $method, float $dnMm, string $pipe, ?MethodLimits $limits = null): array
     {
-        [$p0, $drop] = self::start($method);
+        [$p0, $drop] = self::start($method, $limits ?? MethodLimits::shipped());
         $minutes = log($p0 / ($p0 - $drop)) / self::kp($dnMm, $pipe);
 
         return [
@@ -55,10 +51,16 @@ final class Sewer
         return min(($pipe === 'dry_concrete' ? 16.0 : 12.0) / $dnMm, self::LARGEST_KP);
     }
 
-    /** Start pressure of F1417 without its cap, psi: 3.5 and the groundwater. */
-    public static function f1417StartPsi(float $groundwaterFt): float
+    /** A pressure of F1417 or C924, psi. */
+    public static function psi(string $id, ?MethodLimits $limits = null): float
     {
-        return 3.5 + self::PSI_PER_FT * $groundwaterFt;
+        return round(Pressure::of(($limits ?? MethodLimits::shipped())->value($id), 'mbar')->in('psi'), 9);
+    }
+
+    /** Start pressure of F1417 without its cap, psi: 3.5 and the groundwater. */
+    public static function f1417StartPsi(float $groundwaterFt, ?MethodLimits $limits = null): float
+    {
+        return self::psi('test.f1417.start_mbar', $limits) + self::PSI_PER_FT * $groundwaterFt;
     }
 
     /** T = 0.085·D·K/Q, s, for a drop of 1.0 psi, and its K.
@@ -77,21 +79,33 @@ final class Sewer
      *
      * @throws InvalidInput if there is no such method
      */
-    private static function start(string $method): array
+    private static function start(string $method, MethodLimits $limits): array
     {
-        return self::EN1610[$method] ?? throw InvalidInput::field('method', "There is no air method “{$method}”. Known: LA, LB, LC, LD.", $method);
+        if (! in_array($method, self::EN1610, true)) {
+            throw InvalidInput::field('method', "There is no air method “{$method}”. Known: LA, LB, LC, LD.", $method);
+        }
+        $id = 'test.en1610.'.strtolower($method);
+
+        return [$limits->value("{$id}_start_mbar"), $limits->value("{$id}_drop_mbar")];
     }
 
     /** @return array{limit_l: float, verdict: string} */
-    public static function en1610Water(float $dnMm, float $lengthM, float $chamberAreaM2, string $scope, float $addedL): array
-    {
+    public static function en1610Water(
+        float $dnMm, float $lengthM, float $chamberAreaM2, string $scope, float $addedL, ?MethodLimits $limits = null,
+    ): array {
         $pipes = M_PI * $dnMm / 1000 * $lengthM;
         $area = match ($scope) {
             'pipes' => $pipes, 'chambers' => $chamberAreaM2, default => $pipes + $chamberAreaM2
         };
-        $limit = self::WATER[$scope] * $area;
+        $limit = self::perM2($scope, $limits) * $area;
 
         return ['limit_l' => $limit, 'verdict' => Compare::atMost($addedL, $limit) ? 'pass' : 'fail'];
+    }
+
+    /** L per wetted m² of a water test by EN 1610. */
+    public static function perM2(string $scope, ?MethodLimits $limits = null): float
+    {
+        return ($limits ?? MethodLimits::shipped())->value('test.en1610.'.(self::WATER[$scope] ?? 'pipes').'_l_m2');
     }
 
     /**
@@ -105,27 +119,31 @@ final class Sewer
     {
         [$time, $k] = self::f1417Time($diameterIn, $lengthFt);
         $start = self::f1417StartPsi($groundwaterFt);
-        if (! Compare::atMost($start + self::F1417_ABOVE_PSI, self::F1417_HIGHEST_PSI)) {
+        if (! Compare::atMost($start + self::psi('test.f1417.above_mbar'), self::psi('test.f1417.highest_mbar'))) {
             throw InvalidInput::field('groundwater_ft', self::airWillNotDo($groundwaterFt, $start), $groundwaterFt);
         }
 
         return ['k' => $k, 'time_s' => $time, 'start_psi' => $start, 'end_psi' => $start - 1.0];
     }
 
-    public static function airWillNotDo(float $groundwaterFt, float $startPsi): string
+    public static function airWillNotDo(float $groundwaterFt, float $startPsi, ?MethodLimits $limits = null): string
     {
+        [$above, $highest] = [self::psi('test.f1417.above_mbar', $limits), self::psi('test.f1417.highest_mbar', $limits)];
+
         return 'Air will not do here. With '.round($groundwaterFt, 2).' ft of groundwater above the pipe the test would start at '.round($startPsi, 2)
-            .' psi and settle at '.round($startPsi + self::F1417_ABOVE_PSI, 2).' psi; never above 9 psi. Lower the groundwater, or test with water.';
+            .' psi and settle at '.round($startPsi + $above, 2).' psi; never above '.round($highest, 2).' psi. Lower the groundwater, or test with water.';
     }
 
     /** @throws InvalidInput if the size is not in the table */
-    public static function c924Minutes(float $diameterIn, float $lengthFt): float
+    public static function c924Minutes(float $diameterIn, float $lengthFt, ?MethodLimits $limits = null): float
     {
-        $per = self::C924[(string) $diameterIn] ?? throw InvalidInput::field(
-            'diameter_in', "Size {$diameterIn} in is not in the table. Known: ".implode(', ', array_keys(self::C924)).'.', $diameterIn,
-        );
+        if (! in_array((int) $diameterIn, self::C924, true) || (float) (int) $diameterIn !== $diameterIn) {
+            throw InvalidInput::field(
+                'diameter_in', "Size {$diameterIn} in is not in the table. Known: ".implode(', ', self::C924).'.', $diameterIn,
+            );
+        }
 
-        return $per * $lengthFt / 100;
+        return ($limits ?? MethodLimits::shipped())->value("test.c924.in_{$diameterIn}_min") * $lengthFt / 100;
     }
 
     public static function source(string $rule): Source

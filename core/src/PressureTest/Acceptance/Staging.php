@@ -5,20 +5,13 @@ declare(strict_types=1);
 namespace Diastoma\Core\PressureTest\Acceptance;
 
 use Diastoma\Core\PressureTest\HydrostaticHead;
+use Diastoma\Core\PressureTest\MethodLimits;
 use Diastoma\Core\Quantity\Compare;
 use Diastoma\Core\Rulebook\Source;
 
 /** Getting to the pressure: what the gauge may show, how long filling takes, and the steps of a spoolable composite line. */
 final class Staging
 {
-    private const RTP_STEP_KPA = 3450.0;
-
-    private const RTP_OVERSHOOT_KPA = 1400.0;
-
-    private const RTP_RAMP = 0.20;
-
-    private const RTP_SHORT_M = 1500.0;
-
     /** @return array{min_gauge_kpa: float, max_gauge_kpa: float, feasible: bool} test pressure reached at the high point, the most not passed at the low one */
     public static function gaugeWindow(float $testKpa, float $maxKpa, float $gaugeLevelM, float $lowLevelM, float $highLevelM): array
     {
@@ -37,18 +30,20 @@ final class Staging
     }
 
     /** @return array{steps: list<float>, settle_min: float, max_ramp_kpa_min: float, overshoot_kpa: float} steps of 3.45 MPa up to the test pressure */
-    public static function rtp(float $ratedKpa, float $lengthM, float $factor): array
+    public static function rtp(float $ratedKpa, float $lengthM, float $factor, ?MethodLimits $limits = null): array
     {
+        $limits ??= MethodLimits::shipped();
+        [$step, $short, $settle] = [$limits->value('test.rtp.step_kpa'), $limits->value('test.rtp.short_m'), $limits->value('test.rtp.settle_min')];
         $test = $factor * $ratedKpa;
         $steps = [];
-        for ($at = self::RTP_STEP_KPA; $at < $test - 1e-9; $at += self::RTP_STEP_KPA) {
+        for ($at = $step; $at < $test - 1e-9; $at += $step) {
             $steps[] = $at;
         }
         $steps[] = $test;
 
         return [
-            'steps' => $steps, 'settle_min' => Compare::atMost($lengthM, self::RTP_SHORT_M) ? 30.0 : 30.0 * $lengthM / self::RTP_SHORT_M,
-            'max_ramp_kpa_min' => self::RTP_RAMP * $ratedKpa, 'overshoot_kpa' => self::RTP_OVERSHOOT_KPA,
+            'steps' => $steps, 'settle_min' => Compare::atMost($lengthM, $short) ? $settle : $settle * $lengthM / $short,
+            'max_ramp_kpa_min' => $limits->share('test.rtp.ramp_percent') * $ratedKpa, 'overshoot_kpa' => $limits->value('test.rtp.overshoot_kpa'),
         ];
     }
 

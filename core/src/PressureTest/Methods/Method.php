@@ -7,6 +7,7 @@ namespace Diastoma\Core\PressureTest\Methods;
 use Diastoma\Core\Exception\InvalidInput;
 use Diastoma\Core\PressureTest\Control;
 use Diastoma\Core\PressureTest\Medium;
+use Diastoma\Core\PressureTest\MethodLimits;
 use Diastoma\Core\PressureTest\Option;
 use Diastoma\Core\PressureTest\Phase;
 use Diastoma\Core\PressureTest\Planning\Surroundings;
@@ -29,22 +30,60 @@ use Diastoma\Core\Rulebook\Source;
 /** What every method does alike: looks for its phases, holds the pressure against the ceiling, looks for gaps, minds a leak that was seen. */
 abstract class Method implements TestMethod
 {
-    /** Raising a water main: common practice. */
-    protected const RAISE_MIN = 15.0;
-
-    /**
-     * What a pipe takes for the hours of a test, as a multiple of its rating: from memory (allowable site test pressure). Joints, restraints and valves
-     * take their rating.
-     */
-    protected const PIPE_FACTOR = 1.5;
-
     /** A phase counts as whole when so much of it is there, min: half a minute for the logger's own step. */
     protected const SLACK_MIN = 0.5;
+
+    /** What the ids of the limits of every run begin with. */
+    protected const RUN = 'test.run';
+
+    private ?MethodLimits $limits = null;
+
+    public function families(): array
+    {
+        return [self::RUN];
+    }
+
+    public function by(MethodLimits $limits): static
+    {
+        $same = clone $this;
+        $same->limits = $limits;
+
+        return $same;
+    }
+
+    protected function limits(): MethodLimits
+    {
+        return $this->limits ??= MethodLimits::shipped();
+    }
+
+    /** The value of a limit of this method's families, the last family first. */
+    protected function limit(string $name): float
+    {
+        foreach (array_reverse($this->families()) as $family) {
+            if ($this->limits()->has("{$family}.{$name}")) {
+                return $this->limits()->value("{$family}.{$name}");
+            }
+        }
+
+        throw new \OutOfBoundsException("Method {$this->id()} has no limit “{$name}”.");
+    }
+
+    /** What is a share of something, in the rulebook a percentage. */
+    protected function share(string $name): float
+    {
+        return $this->limit($name) / 100;
+    }
+
+    /** A limit as it is printed, without its unit. */
+    protected function plain(string $name, int $decimals = 2): string
+    {
+        return Words::plain($this->limit($name), $decimals);
+    }
 
     /** What a pipe of the section takes for the hours of this test, as a multiple of its rating. */
     protected function pipeFactor(): float
     {
-        return self::PIPE_FACTOR;
+        return $this->limit('pipe_factor');
     }
 
     public function medium(): Medium
@@ -86,7 +125,7 @@ abstract class Method implements TestMethod
         $plan = $section->service === 'sewer_gravity' ? $plan
             : $plan->limitedTo($section->takingLess($plan->lowKpa, $this->pipeFactor()), $this->pipeFactor(), $words);
 
-        return $plan->at((new Surroundings($section, $plan, $words))->toArray());
+        return $plan->at((new Surroundings($section, $plan, $words))->toArray())->by($this->limits()->ofFamilies($this->families()));
     }
 
     /** @param  array<string, string>  $options */
@@ -95,6 +134,12 @@ abstract class Method implements TestMethod
     abstract protected function accept(Seen $seen): Accepted;
 
     final public function judge(Run $run, TestPlan $plan, TestSection $section, Words $words = new Words): TestVerdict
+    {
+        return $plan->limits === [] ? $this->judged($run, $plan, $section, $words)
+            : $this->by(MethodLimits::held($plan->limits))->judged($run, $plan, $section, $words);
+    }
+
+    private function judged(Run $run, TestPlan $plan, TestSection $section, Words $words): TestVerdict
     {
         $words = $words->upTo($plan->gaugeKpa);
         $seen = new Seen($run, Locate::phases($run, $plan, $words), $plan, $section, $words);
@@ -113,7 +158,7 @@ abstract class Method implements TestMethod
 
     private function verdict(Seen $seen): TestVerdict
     {
-        $common = RunChecks::of($seen, $this->id(), $this->source());
+        $common = RunChecks::of($seen, $this->id(), $this->source(), $this->limits());
         $judged = $seen->located->of($seen->plan->judged()->id);
         if ($judged === null) {
             return new TestVerdict(
@@ -173,10 +218,10 @@ abstract class Method implements TestMethod
         return new Finding("test.{$this->id()}.{$rule}", $severity, $said, $todo, $this->source(), ['trace'], $measured, $limit, $margin, $unit);
     }
 
-    protected static function raise(
-        float $kpa, float $minutes = self::RAISE_MIN, string $do = 'Pump steadily to the pressure; vents shut once water runs clear of air.',
+    protected function raise(
+        float $kpa, ?float $minutes = null, string $do = 'Pump steadily to the pressure; vents shut once water runs clear of air.',
     ): Phase {
-        return new Phase('raise', 'Raise', $minutes, 0.0, $kpa, $kpa, $do, Control::Raise);
+        return new Phase('raise', 'Raise', $minutes ?? $this->limit('raise_min'), 0.0, $kpa, $kpa, $do, Control::Raise);
     }
 
     /** @throws InvalidInput if there is no pressure to test at */

@@ -5,8 +5,10 @@ declare(strict_types=1);
 namespace Diastoma\Core\PressureTest\Methods;
 
 use Diastoma\Core\PressureTest\Control;
+use Diastoma\Core\PressureTest\MethodLimits;
 use Diastoma\Core\PressureTest\Phase;
 use Diastoma\Core\PressureTest\Reading\GaugeCheck;
+use Diastoma\Core\PressureTest\Words;
 use Diastoma\Core\Quantity\Compare;
 use Diastoma\Core\Quantity\Rounding;
 use Diastoma\Core\Quantity\Unit;
@@ -20,15 +22,6 @@ use Diastoma\Core\Rulebook\Source;
  */
 final readonly class RunChecks
 {
-    /** What a gauge may show beside the true pressure: from memory, 1 % for its own error. */
-    public const GAUGE_ERROR = 0.01;
-
-    /** Share of a judged phase that may be without a reading: from memory. */
-    private const GAP_SHARE = 0.1;
-
-    /** A pause of so long before the judged phase is worth a word, s: from memory. */
-    private const PAUSE_S = 300.0;
-
     /** A pause is one from so many times the usual distance of readings on: from memory. */
     private const PAUSE_TIMES = 5.0;
 
@@ -45,14 +38,25 @@ final readonly class RunChecks
     /** The first readings tell the steps of a gauge. */
     private const LOOKED_AT = 2000;
 
-    private function __construct(private Seen $seen, private string $method, private Source $source)
+    private function __construct(private Seen $seen, private string $method, private Source $source, private MethodLimits $limits)
     {
     }
 
-    /** @return list<Finding> */
-    public static function of(Seen $seen, string $method, Source $source): array
+    /** What a gauge may show beside the true pressure, as a share. */
+    public static function gaugeError(MethodLimits $limits): float
     {
-        $checks = new self($seen, $method, $source);
+        return $limits->share('test.run.gauge_error_percent');
+    }
+
+    private function gaugePercent(): string
+    {
+        return Words::plain($this->limits->value('test.run.gauge_error_percent')).' % for the gauge: value from memory';
+    }
+
+    /** @return list<Finding> */
+    public static function of(Seen $seen, string $method, Source $source, MethodLimits $limits): array
+    {
+        $checks = new self($seen, $method, $source, $limits);
 
         return [...$checks->broken(), ...$checks->leak(), $checks->ceiling(), ...$checks->reached(), ...$checks->gaps(), ...$checks->still()];
     }
@@ -79,12 +83,12 @@ final readonly class RunChecks
     private function ceiling(): Finding
     {
         $highest = max($this->seen->trace()->p);
-        $ceiling = max($this->seen->plan->window['max_kpa'], $this->seen->plan->gaugeKpa) * (1 + self::GAUGE_ERROR);
+        $ceiling = max($this->seen->plan->window['max_kpa'], $this->seen->plan->gaugeKpa) * (1 + self::gaugeError($this->limits));
         $fine = Compare::atMost($highest, $ceiling);
         [$shown, $allowed] = $this->seen->words->kpaPair($highest, $ceiling);
 
         return $this->finding('ceiling', $fine ? Severity::Go : Severity::Stop, "Highest gauge reading {$shown}; {$allowed} allowed (as planned for the "
-            .'low point, and 1 % for the gauge: value from memory).',
+            ."low point, and {$this->gaugePercent()}).",
             $fine ? '' : 'The low point was overloaded. Tell the engineer before anything else; inspect the section.', $highest, $ceiling, $ceiling - $highest);
     }
 
@@ -99,7 +103,7 @@ final readonly class RunChecks
         $before = $this->phaseBefore($judged);
         $planned = $judged->control === Control::Shut && $before?->control === Control::Hold ? min($judged->targetKpa, $before->lowKpa)
             : ($judged->control === Control::Hold ? $judged->lowKpa : $judged->targetKpa);
-        $least = $planned * (1 - self::GAUGE_ERROR);
+        $least = $planned * (1 - self::gaugeError($this->limits));
         $start = $this->seen->startKpa($judged->id);
         if ($before?->control === Control::Lower || $judged->control === Control::Lower) {
             return $this->held($judged); // the method judges where it was let down to
@@ -109,7 +113,7 @@ final readonly class RunChecks
 
         return [$this->finding(
             'reached', $fine ? Severity::Go : Severity::Mend,
-            "“{$judged->title}” began at {$shown}; {$wanted} at least wanted (as planned, less 1 % for the gauge: value from memory).",
+            "“{$judged->title}” began at {$shown}; {$wanted} at least wanted (as planned, less {$this->gaugePercent()}).",
             $fine ? '' : 'A test at less than its pressure proves less. Raise it as planned, and test again.', $start, $least, $start - $least,
         )];
     }
@@ -133,13 +137,13 @@ final readonly class RunChecks
         }
         sort($pressures);
         $middle = $pressures[intdiv(count($pressures), 2)];
-        $least = $hold->lowKpa * (1 - self::GAUGE_ERROR);
+        $least = $hold->lowKpa * (1 - self::gaugeError($this->limits));
         $fine = Compare::atLeast($middle, $least);
         [$shown, $wanted] = $this->seen->words->kpaPair($middle, $least, false);
 
         return [$this->finding(
             'held', $fine ? Severity::Go : Severity::Mend,
-            "“{$hold->title}” was held at {$shown}; {$wanted} at least wanted (as planned, less 1 % for the gauge: value from memory).",
+            "“{$hold->title}” was held at {$shown}; {$wanted} at least wanted (as planned, less {$this->gaugePercent()}).",
             $fine ? '' : 'A test at less than its pressure proves less. Raise it as planned, and test again.', $middle, $least, $middle - $least,
         )];
     }
@@ -198,22 +202,23 @@ final readonly class RunChecks
         $found = [];
         $gap = $this->seen->trace()->longestGap(...$judged);
         if ($gap['length_s'] > self::PAUSE_TIMES * $gap['usual_s']) {
-            $fine = $gap['length_s'] <= self::GAP_SHARE * max(1.0, $judged[1] - $judged[0]);
+            $fine = $gap['length_s'] <= $this->limits->share('test.run.gap_percent') * max(1.0, $judged[1] - $judged[0]);
             [$long, $from] = [$words->minutes($gap['length_s'] / 60, Rounding::Up), $words->minutes($gap['from_s'] / 60)];
             $found[] = $this->gap(
                 'gap', $fine ? Severity::Watch : Severity::Mend, "No reading for {$long} of the judged phase, from {$from} on.",
                 $fine ? 'Say in the record what happened meanwhile.' : 'Nobody can say what happened meanwhile. Bring the whole record, or test again.',
-                $gap['length_s'], 'a tenth of the judged phase may be missing',
+                $gap['length_s'], Words::plain($this->limits->value('test.run.gap_percent')).' % of the judged phase may be missing',
             );
         }
         $earlier = $this->seen->trace()->longestGap($this->seen->trace()->t[0], $judged[0]);
-        if ($earlier['length_s'] > max(self::PAUSE_S, self::PAUSE_TIMES * $earlier['usual_s'])) {
+        if ($earlier['length_s'] > max($this->limits->value('test.run.pause_s'), self::PAUSE_TIMES * $earlier['usual_s'])) {
             $found[] = $this->gap(
                 'pause', Severity::Watch,
                 'No reading for '.$words->minutes(
                     $earlier['length_s'] / 60, Rounding::Up,
                 ).' before the judged phase, from '.$words->minutes($earlier['from_s'] / 60).' on.',
-                'Say in the record what happened meanwhile.', $earlier['length_s'], 'a pause of five minutes is worth a word',
+                'Say in the record what happened meanwhile.', $earlier['length_s'],
+                'a pause of '.$words->minutes($this->limits->value('test.run.pause_s') / 60).' is worth a word',
             );
         }
 

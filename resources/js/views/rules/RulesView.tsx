@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import { Alert, Box, Button, CircularProgress, Paper, Stack, Tab, Tabs, TextField, Typography } from '@mui/material';
+import { Alert, Box, Button, CircularProgress, Paper, Stack, Tab, Tabs, TextField, ToggleButton, ToggleButtonGroup, Typography } from '@mui/material';
 import { useQuery } from '@tanstack/react-query';
 import { Link as RouterLink } from 'react-router';
 import type { Schemas } from '../../api/client';
@@ -18,12 +18,17 @@ export function RulesView() {
   const page = useQuery(rulebookQuery(job.id));
   const [tab, setTab] = useState(0);
   const [find, setFind] = useState('');
+  const [chosen, setChosen] = useState('');
   if (page.error) return <Alert severity="error">{page.error.message}</Alert>;
   if (!page.data) return <CircularProgress aria-label="Loading the rulebook" />;
   const rulebook = page.data;
   const may = person.may.includes('rulebook.change');
   const words = find.trim().toLowerCase();
-  const shown = rulebook.limits.filter((limit) => words === '' || `${limit.title} ${limit.source} ${limit.id}`.toLowerCase().includes(words));
+  const groups = [...new Set(rulebook.limits.map((limit) => limit.group))];
+  const group = groups.includes(chosen) ? chosen : groups[0];
+  const shown = rulebook.limits.filter((limit) =>
+    words === '' ? limit.group === group : `${limit.title} ${limit.source} ${limit.id}`.toLowerCase().includes(words),
+  );
   const changed = rulebook.limits.filter((limit) => limit.changed_by !== '').length;
 
   return (
@@ -45,7 +50,18 @@ export function RulesView() {
       </Tabs>
       {tab === 0 && (
         <>
-          <TextField label="Find a limit" value={find} onChange={(e) => setFind(e.target.value)} sx={{ maxWidth: 420 }} />
+          <Stack direction="row" sx={{ flexWrap: 'wrap', gap: 2, alignItems: 'center' }}>
+            <TextField label="Find a limit" value={find} onChange={(e) => setFind(e.target.value)} sx={{ width: 320 }} />
+            {words === '' && (
+              <ToggleButtonGroup exclusive value={group} onChange={(_, next: string | null) => next && setChosen(next)} aria-label="What the limits are for">
+                {groups.map((name) => (
+                  <ToggleButton key={name} value={name} sx={{ minHeight: 56, px: 2, textTransform: 'none', fontSize: '1rem' }}>
+                    {name} ({rulebook.limits.filter((limit) => limit.group === name).length})
+                  </ToggleButton>
+                ))}
+              </ToggleButtonGroup>
+            )}
+          </Stack>
           <Paper component="ul" aria-label="Limits" sx={{ listStyle: 'none', m: 0, p: 0 }}>
             {shown.map((limit) => (
               <LimitRow key={limit.id + rulebook.version} limit={limit} may={may} />
@@ -64,9 +80,23 @@ export function RulesView() {
 }
 
 function OldJoints({ joints }: { joints: Schemas['RulebookPage']['old_joints'] }) {
+  const [open, setOpen] = useState(false);
+  const said = `${joints.length === 1 ? 'One finished joint was' : `${joints.length} finished joints were`} judged under an earlier version.`;
+  const toggle = (
+    <Button color="inherit" aria-expanded={open} onClick={() => setOpen(!open)} sx={{ whiteSpace: 'nowrap' }}>
+      {open ? 'Hide them' : 'Show them'}
+    </Button>
+  );
+  if (!open) {
+    return (
+      <Alert severity="info" action={toggle}>
+        {said}
+      </Alert>
+    );
+  }
   return (
-    <Alert severity="info">
-      {joints.length === 1 ? 'One finished joint was' : `${joints.length} finished joints were`} judged under an earlier version. Open one to judge it again:
+    <Alert severity="info" action={toggle}>
+      {said} Open one to judge it again:
       <Stack direction="row" sx={{ flexWrap: 'wrap', gap: 1, mt: 1 }}>
         {joints.slice(0, 40).map((joint) => (
           <Button key={joint.id} component={RouterLink} to={`/bench/${joint.number}`} size="small" variant="outlined">

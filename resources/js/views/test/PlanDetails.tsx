@@ -1,4 +1,5 @@
-import { Box, Stack, Table, TableBody, TableCell, TableHead, TableRow, Typography } from '@mui/material';
+import { useState } from 'react';
+import { Box, Button, Stack, Table, TableBody, TableCell, TableHead, TableRow, Typography } from '@mui/material';
 import type { Schemas } from '../../api/client';
 import { ProfileChart } from '../../instruments/profile/ProfileChart';
 import { energy, minutes, number, said, volume } from './shown';
@@ -44,6 +45,7 @@ export function PlanDetails({ plan, display, facts }: { plan: Plan; display: Dis
         <b>Make-up.</b> {plan.make_up.said}
       </Typography>
       {plan.figures.length > 0 && <Arithmetic figures={plan.figures} label="Arithmetic of the plan" />}
+      <Limits limits={plan.limits} />
       {site && <Around site={site} display={display} medium={plan.medium} />}
       {plan.notes.map((note) => (
         <Typography key={note} variant="body2" color="text.secondary">
@@ -54,6 +56,39 @@ export function PlanDetails({ plan, display, facts }: { plan: Plan; display: Dis
         Makers’ instructions, the owner’s specification and local code govern over every figure here.
       </Typography>
     </Stack>
+  );
+}
+
+/** What the test works by: what the job changed is always in sight, the rest on a press. */
+function Limits({ limits }: { limits: Schemas['TestLimit'][] }) {
+  const [all, setAll] = useState(false);
+  const shown = limits.filter((limit) => all || limit.changed_by !== '');
+  if (limits.length === 0) return null;
+  return (
+    <Box>
+      <Button variant="outlined" aria-expanded={all} onClick={() => setAll(!all)}>
+        {all ? 'Hide the limits of this test' : `Limits of this test (${limits.length})`}
+      </Button>
+      {shown.length > 0 && (
+        <Table size="small" aria-label="Limits of this test" sx={{ mt: 1 }}>
+          <TableBody>
+            {shown.map((limit) => (
+              <TableRow key={limit.id}>
+                <TableCell>
+                  {limit.title}
+                  <Typography variant="body2" color="text.secondary">
+                    {limit.changed_by === '' ? `[${limit.source}]` : `Changed by ${limit.changed_by}: “${limit.reason}”`}
+                  </Typography>
+                </TableCell>
+                <TableCell className="num" sx={{ fontWeight: 700, textAlign: 'right', whiteSpace: 'nowrap' }}>
+                  {limit.said}
+                </TableCell>
+              </TableRow>
+            ))}
+          </TableBody>
+        </Table>
+      )}
+    </Box>
   );
 }
 

@@ -18,6 +18,7 @@ use Diastoma\Core\PressureTest\Site\TestSection;
 use Diastoma\Core\PressureTest\TestPlan;
 use Diastoma\Core\PressureTest\Words;
 use Diastoma\Core\Procedure\ReadingSpec;
+use Diastoma\Core\Quantity\Pressure;
 use Diastoma\Core\Quantity\Unit;
 use Diastoma\Core\Quantity\UnitSystem;
 use Diastoma\Core\Rulebook\Source;
@@ -25,20 +26,14 @@ use Diastoma\Core\Rulebook\Source;
 /** Spoolable composite line raised in steps, settled, held [all common practice; the maker's instructions govern]. */
 final class RtpStaged extends Method
 {
-    private const STEP_HOLD_MIN = 10.0;
-
-    /** How far a held step may sag before it is topped up: from memory. */
-    public const SAG = 0.03;
-
-    /** Of rated: what the line must still show at the end of the hold. */
-    public const LEAST_FACTOR = 1.2;
-
-    /** How long the hold may go on where it does not decide: from memory. */
-    private const LONGEST_MIN = 1440.0;
-
     public function id(): string
     {
         return 'rtp-staged';
+    }
+
+    public function families(): array
+    {
+        return [self::RUN, 'test.rtp'];
     }
 
     public function title(): string
@@ -82,8 +77,9 @@ final class RtpStaged extends Method
     {
         $rated = self::above($section->weakest()->kpa, 'ratings', 'A rating');
         $levels = new Levels($section);
-        $rtp = Staging::rtp($rated, $section->lengthM(), (float) $options['factor']);
+        $rtp = Staging::rtp($rated, $section->lengthM(), (float) $options['factor'], $this->limits());
         $gauge = $levels->gaugeForLow($rtp['steps'][count($rtp['steps']) - 1]);
+        $sag = $this->share('sag_percent');
         $phases = [];
         $before = 0.0;
         $last = count($rtp['steps']) - 1;
@@ -97,20 +93,25 @@ final class RtpStaged extends Method
             );
             if ($k < $last) {
                 $phases[] = new Phase(
-                    "step_{$number}", "Hold, step {$number}", self::STEP_HOLD_MIN, $at * (1 - self::SAG), $at, $at,
-                    'Hold 5 to 15 min; look along the line from a distance.', Control::Hold,
+                    "step_{$number}", "Hold, step {$number}", $this->limit('step_hold_min'), $at * (1 - $sag), $at, $at,
+                    'Hold '.$this->plain('step_least_min').' to 15 min; look along the line from a distance.', Control::Hold,
                 );
             }
             $before = $at;
         }
         $hours = (float) $options['hours'];
-        $least = $levels->gaugeForLow(self::LEAST_FACTOR * $rated);
+        $leastFactor = $this->limit('least_factor');
+        $least = $levels->gaugeForLow($leastFactor * $rated);
         $phases[] = new Phase(
-            'settle', 'Settle', ceil($rtp['settle_min']), $gauge * (1 - self::SAG), $gauge, $gauge + $rtp['overshoot_kpa'],
-            'Top up while the layers settle, at most 1.4 MPa above; until it falls by less than '.$words->kpa(StagedRun::SETTLING_KPA_H).' an hour.',
+            'settle', 'Settle', ceil($rtp['settle_min']), $gauge * (1 - $sag), $gauge, $gauge + $rtp['overshoot_kpa'],
+            'Top up while the layers settle, at most '.Words::plain($rtp['overshoot_kpa'] / 1000).' MPa above; until it falls by less than '.$words->kpa(
+                $this->limit('settling_kpa_h'),
+            ).' an hour.',
             Control::Hold,
         );
-        $phases[] = new Phase('test', 'Test', 60 * $hours, $least, $gauge, $gauge, 'Shut. Nobody near the line.', Control::Shut, true, self::LONGEST_MIN);
+        $phases[] = new Phase(
+            'test', 'Test', 60 * $hours, $least, $gauge, $gauge, 'Shut. Nobody near the line.', Control::Shut, true, $this->limit('longest_min'),
+        );
         $window = $levels->window($section->workingKpa, $rtp['steps'][$last], $words);
 
         return new TestPlan($this->id(), $this->medium(), $gauge, $gauge, $rtp['steps'][$last], $levels->atHigh($gauge), [
@@ -121,15 +122,23 @@ final class RtpStaged extends Method
                 new Figure(
                     'Test pressure at the low point', 'factor × rated', $words->kpa($rtp['steps'][$last]), "{$options['factor']} × ".$words->kpa($rated),
                 ),
-                new Figure('Steps', 'of 3.45 MPa (500 psi)', implode(', ', array_map($words->kpa(...), $rtp['steps']))),
-                new Figure('Fastest', '20 % of rated a minute', $words->kpa($rtp['max_ramp_kpa_min']).' a minute'),
-                new Figure('Settling', '30 min up to 1500 m, in proportion beyond', $words->minutes($rtp['settle_min'])),
-                new Figure('At the end of the hold', 'at the gauge, 1.2 × rated at the low point or more', $words->kpa($least)),
+                new Figure(
+                    'Steps',
+                    'of '.Words::plain($this->limit('step_kpa') / 1000).' MPa ('.Words::plain(
+                        Pressure::of($this->limit('step_kpa'), 'kPa')->in('psi'), 0,
+                    ).' psi)', implode(', ', array_map($words->kpa(...), $rtp['steps'])),
+                ),
+                new Figure('Fastest', $this->plain('ramp_percent').' % of rated a minute', $words->kpa($rtp['max_ramp_kpa_min']).' a minute'),
+                new Figure(
+                    'Settling', $this->plain('settle_min').' min up to '.$this->plain('short_m', 0).' m, in proportion beyond',
+                    $words->minutes($rtp['settle_min']),
+                ),
+                new Figure('At the end of the hold', 'at the gauge, '.Words::plain($leastFactor).' × rated at the low point or more', $words->kpa($least)),
             ],
             [$this->medium()->caution()], [
                 'All figures of this method are common practice: the maker’s instructions govern.',
-                'The settling figure is no acceptance of the hold: at its end at least 1.2 × rated, and the second half may fall by at most half of the '
-                    .'first (value from memory). The owner’s own figure governs.',
+                'The settling figure is no acceptance of the hold: at its end at least '.Words::plain($leastFactor).' × rated, and the second half may '
+                    .'fall by at most '.$this->plain('slower_percent').' % of the first (value from memory). The owner’s own figure governs.',
                 'A leak is cut out and replaced, never clamped or heated.', 'Unrestrained pipe shortens under pressure: never stretch it to meet a riser.',
             ], options: $options,
         );
@@ -137,6 +146,8 @@ final class RtpStaged extends Method
 
     protected function accept(Seen $seen): Accepted
     {
-        return (new StagedRun($seen, $this->id(), $this->source()))->accepted(60 * (float) ($seen->plan->options['hours'] ?? 4), self::LONGEST_MIN);
+        return (new StagedRun($seen, $this->id(), $this->source(), $this->limits()))->accepted(
+            60 * (float) ($seen->plan->options['hours'] ?? 4), $this->limit('longest_min'),
+        );
     }
 }

@@ -7,6 +7,7 @@ namespace Diastoma\Core\PressureTest\Methods\Composite;
 use Diastoma\Core\PressureTest\Acceptance\Slowing;
 use Diastoma\Core\PressureTest\Acceptance\Staging;
 use Diastoma\Core\PressureTest\Figure;
+use Diastoma\Core\PressureTest\MethodLimits;
 use Diastoma\Core\PressureTest\Methods\Accepted;
 use Diastoma\Core\PressureTest\Methods\Seen;
 use Diastoma\Core\PressureTest\Phase;
@@ -24,21 +25,30 @@ use Diastoma\Core\Rulebook\Source;
 /** What a staged run shows: how fast it was raised, whether each step was held, whether it settled, what the hold did. */
 final readonly class StagedRun
 {
-    public const SETTLING_KPA_H = 170.0;
-
-    private const LEAST_STEP_MIN = 5.0;
-
     /** The end of settling is read over so long, s, and over no less than half of it. */
     private const END_S = 600.0;
 
-    /** The second half of the hold may fall by so much of the first: from memory. */
-    private const SLOWER = 0.5;
-
     private Words $words;
 
-    public function __construct(private Seen $seen, private string $method, private Source $source)
+    public function __construct(private Seen $seen, private string $method, private Source $source, private MethodLimits $limits)
     {
         $this->words = $seen->words;
+    }
+
+    private function limit(string $name): float
+    {
+        return $this->limits->value("test.rtp.{$name}");
+    }
+
+    /** How much of the first half's fall the second may show. */
+    private function slower(): float
+    {
+        return $this->limit('slower_percent') / 100;
+    }
+
+    private function plain(string $name): string
+    {
+        return Words::plain($this->limit($name));
     }
 
     public function accepted(float $minutes, float $longest): Accepted
@@ -46,7 +56,8 @@ final readonly class StagedRun
         $seen = $this->seen;
         $corrected = $this->halves();
         [$start, $end] = [$seen->startKpa('test'), $seen->endKpa('test')];
-        [$steepest, $fastest] = [$this->steepest(), Staging::rtp($seen->section->weakest()->kpa, $seen->section->lengthM(), 1.0)['max_ramp_kpa_min']];
+        $steepest = $this->steepest();
+        $fastest = Staging::rtp($seen->section->weakest()->kpa, $seen->section->lengthM(), 1.0, $this->limits)['max_ramp_kpa_min'];
         $settling = $this->settling();
         $owner = $seen->run->number('owner_fall_kpa');
         $hold = $this->hold($corrected, $start - $end, $owner, $end);
@@ -69,7 +80,7 @@ final readonly class StagedRun
                 'gauge ± '.$this->words->kpa($corrected->noiseKpa),
             ),
         ], [
-            'ramp_kpa_min' => $steepest, 'settling_kpa_h' => $settling, 'settling_limit_kpa_h' => self::SETTLING_KPA_H, 'fall_kpa' => $start - $end,
+            'ramp_kpa_min' => $steepest, 'settling_kpa_h' => $settling, 'settling_limit_kpa_h' => $this->limit('settling_kpa_h'), 'fall_kpa' => $start - $end,
             'first_half_kpa' => $corrected->firstKpa, 'second_half_kpa' => $corrected->secondKpa,
             'end_kpa' => $end, 'least_end_kpa' => $this->leastEndKpa(), 'slowing' => $corrected->isClear(), 'owner_fall_kpa' => $owner,
         ], $owner === null && ! $corrected->isClear() && ! $corrected->quickens && Compare::atLeast($end, $this->leastEndKpa())
@@ -87,7 +98,8 @@ final readonly class StagedRun
         $high = Compare::atLeast($end, $least);
         [$shown, $wanted] = $this->words->kpaPair($end, $least, false);
         $found = [$this->finding(
-            'end', $high ? Severity::Go : Severity::Mend, "At the end of the hold {$shown} at the gauge; {$wanted} wanted (1.2 × rated at the low point).",
+            'end', $high ? Severity::Go : Severity::Mend,
+            "At the end of the hold {$shown} at the gauge; {$wanted} wanted (".$this->plain('least_factor').' × rated at the low point).',
             $high ? '' : 'Not tight, or not settled. Lower the pressure first; cut out and replace what leaks, settle longer, test again.', $end, $least,
             $end - $least,
         )];
@@ -109,9 +121,11 @@ final readonly class StagedRun
             $this->finding('slowing', $halves->isClear() ? Severity::Go : Severity::Mend, match (true) {
                 ! $halves->falls => 'It did not fall by more than the gauge’s own noise.',
                 $halves->isClear() => "It fell ever more slowly: {$first} in the first half, {$second} in the second.",
-                default => "Unclear: it fell by {$first} in the first half and {$second} in the second; half as much at most wanted.",
+                default => "Unclear: it fell by {$first} in the first half and {$second} in the second; ".$this->plain('slower_percent')
+                    .' % of the first at most wanted.',
             }, $halves->isClear() ? '' : 'Hold longer. A fall that does not slow down is a leak: lower the pressure, find it, cut it out and replace '
-                .'it.', $halves->secondKpa, self::SLOWER * $halves->firstKpa, self::SLOWER * $halves->firstKpa - $halves->secondKpa),
+                .'it.', $halves->secondKpa, $this->slower() * $halves->firstKpa,
+                $this->slower() * $halves->firstKpa - $halves->secondKpa),
             new Finding(
                 "test.{$this->method}.owner", Severity::Watch,
                 'The owner gave no figure for the hold: this reading is common practice, from memory, and advises.',
@@ -123,7 +137,7 @@ final readonly class StagedRun
 
     private function leastEndKpa(): float
     {
-        return $this->seen->plan->gaugeKpa - $this->seen->plan->lowKpa + RtpStaged::LEAST_FACTOR * $this->seen->section->weakest()->kpa;
+        return $this->seen->plan->gaugeKpa - $this->seen->plan->lowKpa + $this->limit('least_factor') * $this->seen->section->weakest()->kpa;
     }
 
     /** Fall of each half of the hold, with what warming or cooling of the water alone makes taken out. */
@@ -138,7 +152,7 @@ final readonly class StagedRun
         // of the gauge: from memory
         $noise = GaugeNoise::of($seen->trace()->pressures($from, $to))->differenceKpa($seen->section->gaugeResolutionKpa) + 0.001 * $p0;
 
-        return Slowing::of($p0 - $p1 + $warm($c0, $c1), $p1 - $p2 + $warm($c1, $c2), $noise, self::SLOWER);
+        return Slowing::of($p0 - $p1 + $warm($c0, $c1), $p1 - $p2 + $warm($c1, $c2), $noise, $this->slower());
     }
 
     private function kpaPerDegree(float $celsius): float
@@ -183,7 +197,7 @@ final readonly class StagedRun
                 'Leave it ten minutes without topping up before the test begins.',
             )
             : $this->most(
-                'settled', 'At the end of settling it fell by', $fell, self::SETTLING_KPA_H, ' an hour',
+                'settled', 'At the end of settling it fell by', $fell, $this->limit('settling_kpa_h'), ' an hour',
                 'Not settled yet, or not tight. Settle longer, look along the line from a distance.',
             );
     }
@@ -217,13 +231,14 @@ final readonly class StagedRun
                 continue;
             }
             $minutes = $this->heldAt($phase->targetKpa) / 60;
-            $fine = Compare::atLeast($minutes, self::LEAST_STEP_MIN - 0.5);
+            $fine = Compare::atLeast($minutes, $this->limit('step_least_min') - 0.5);
             $number = substr($phase->id, 5);
             $found[] = new Finding(
                 "test.{$this->method}.{$phase->id}", $fine ? Severity::Go : Severity::Mend,
-                "Step {$number} at {$this->words->kpa($phase->targetKpa)} was held for {$this->words->minutes($minutes)}; 5 to 15 min are wanted.",
+                "Step {$number} at {$this->words->kpa($phase->targetKpa)} was held for {$this->words->minutes($minutes)}; ".$this->plain('step_least_min')
+                    .' to 15 min are wanted.',
                 $fine ? '' : 'A line that is raised without its steps is not tested: let the pressure down and begin again.', $this->source, ['trace'],
-                $minutes, self::LEAST_STEP_MIN, $minutes - self::LEAST_STEP_MIN, Unit::Minute,
+                $minutes, $this->limit('step_least_min'), $minutes - $this->limit('step_least_min'), Unit::Minute,
             );
         }
 
@@ -238,10 +253,10 @@ final readonly class StagedRun
         $end = $trace->index($this->seen->from('test'));
         for ($k = 0; $k < $end; $k++) {
             $p = $trace->p[$k];
-            if ($p > (1 + RtpStaged::SAG) * $kpa) {
+            if ($p > (1 + $this->limit('sag_percent') / 100) * $kpa) {
                 return $from === null ? 0.0 : $trace->t[max(0, $k - 1)] - $from;
             }
-            if ($p >= (1 - RtpStaged::SAG) * $kpa) {
+            if ($p >= (1 - $this->limit('sag_percent') / 100) * $kpa) {
                 $from ??= $trace->t[$k];
             } else {
                 $from = null; // let down again

@@ -33,23 +33,17 @@ use Diastoma\Core\Rulebook\Source;
  */
 final class GasPlastic extends Method
 {
-    private const MARGIN = 1.03; // common practice: so that a cooler evening does not end the test
-
-    private const SETTLE_MIN = 60.0; // common practice
-
-    private const LEAST_MIN = 60.0; // common practice
-
-    private const WARMEST_C = 37.78; // 100 °F
-
     /** In so long a settled gas main does not change: the middle of its readings counts. */
     private const STEADY_S = 120.0;
-
-    /** Changes of so many steps of the gauge count: from memory. */
-    private const STEPS = 2.0;
 
     public function id(): string
     {
         return 'gas-plastic';
+    }
+
+    public function families(): array
+    {
+        return [self::RUN, 'test.gas'];
     }
 
     public function title(): string
@@ -92,50 +86,56 @@ final class GasPlastic extends Method
     }
 
     /** @return array{float, ?float} kPa, least and most */
-    private static function limits(TestSection $section): array
+    private function pressures(TestSection $section): array
     {
         $psi = static fn (float $kpa): float => Pressure::of($kpa, 'kPa')->in('psi');
         $kpa = static fn (float $psi): float => Pressure::of($psi, 'psi')->in('kPa');
-        $found = Gas::limits($psi(self::above($section->workingKpa, 'working_kpa', 'An MAOP')), $section->hdbPsi, $section->dr, $section->designFactor);
+        $found = Gas::limits(
+            $psi(self::above($section->workingKpa, 'working_kpa', 'An MAOP')), $section->hdbPsi, $section->dr, $section->designFactor, $this->limits(),
+        );
 
         return [$kpa($found['min_test_psi']), $found['max_test_psi'] === null ? null : $kpa($found['max_test_psi'])];
     }
 
-    private static function tolerance(TestSection $section): float
+    private function tolerance(TestSection $section): float
     {
-        return self::STEPS * $section->gaugeResolutionKpa;
+        return $this->limit('gauge_steps') * $section->gaugeResolutionKpa;
     }
 
     /** How long a leak needs to show, min: V·tolerance/(q·p_atm). */
-    private static function minutes(TestSection $section, float $leak): float
+    private function minutes(TestSection $section, float $leak): float
     {
-        $hours = 1000 * $section->volumeM3() * self::tolerance($section) / ($leak * FilledPipe::ATMOSPHERE_KPA);
+        $hours = 1000 * $section->volumeM3() * $this->tolerance($section) / ($leak * FilledPipe::ATMOSPHERE_KPA);
 
-        return max(self::LEAST_MIN, ceil(60 * $hours / 5) * 5);
+        return max($this->limit('least_min'), ceil(60 * $hours / 5) * 5);
     }
 
     protected function draft(TestSection $section, array $options, Words $words): TestPlan
     {
-        [$least, $most] = self::limits($section);
+        [$least, $most] = $this->pressures($section);
         // where the design pressure is not known 1.5 × the rating: from memory
-        $highest = min($most ?? INF, $section->limiting(self::PIPE_FACTOR)->takesKpa(self::PIPE_FACTOR));
-        $gauge = min($highest, self::MARGIN * $least);
-        $minutes = self::minutes($section, (float) $options['leak']);
+        $highest = min($most ?? INF, $section->limiting($this->pipeFactor())->takesKpa($this->pipeFactor()));
+        $gauge = min($highest, (1 + $this->share('margin_percent')) * $least);
+        $minutes = $this->minutes($section, (float) $options['leak']);
         $feasible = Compare::atMost($least, $highest);
         $window = [
             'min_kpa' => $least, 'max_kpa' => $highest, 'feasible' => $feasible, 'splits_m' => [],
             'said' => $feasible ? "Levels do not matter with air: {$words->kpa($least)} to {$words->kpa($highest)} at the gauge."
                 : "At least {$words->kpa($least)} is asked for and the weakest part takes {$words->kpa($highest)}. Ask the engineer.",
         ];
+        $factor = $this->plain('factor');
+        $floor = Words::plain(round(Pressure::of($this->limit('least_kpa'), 'kPa')->in('psi'), 2));
+        $timesMost = $this->plain('most_factor');
+        $pipe = Words::plain($this->pipeFactor());
         $falls = Gas::expectedKpa($gauge, $section->waterC, FilledPipe::ATMOSPHERE_KPA, $section->waterC - 1.0, FilledPipe::ATMOSPHERE_KPA) - $gauge;
 
         return new TestPlan($this->id(), $this->medium(), $gauge, $gauge, $gauge, $gauge, $window, [
             'said' => 'None once it is shut.', 'l_per_h' => null, 'litres' => null,
         ],
             [
-                self::raise($gauge, self::RAISE_MIN, 'Let air in slowly and in steps; walk away while it rises.'),
+                $this->raise($gauge, $this->limit('raise_min'), 'Let air in slowly and in steps; walk away while it rises.'),
                 new Phase(
-                    'settle', 'Settle', self::SETTLE_MIN, $least, $gauge, $highest, 'Top up while the air takes the temperature of the ground.',
+                    'settle', 'Settle', $this->limit('settle_min'), $least, $gauge, $highest, 'Top up while the air takes the temperature of the ground.',
                     Control::Hold,
                 ),
                 new Phase(
@@ -145,26 +145,28 @@ final class GasPlastic extends Method
             ],
             [
                 new Figure(
-                    'Least test pressure', 'the greater of 1.5·MAOP and 50 psi', $words->kpa($least),
-                    '1.5 × '.$words->kpa($section->workingKpa).'; '.$words->kpa(Pressure::of(50.0, 'psi')->in('kPa')),
+                    'Least test pressure', "the greater of {$factor}·MAOP and {$floor} psi", $words->kpa($least),
+                    "{$factor} × ".$words->kpa($section->workingKpa).'; '.$words->kpa($this->limit('least_kpa')),
                 ),
                 new Figure(
                     'Greatest test pressure',
-                    $most === null ? '1.5 × rating of the weakest part (from memory); give HDB, DR and design factor for 2.5 × design pressure'
-                        : '2.5 × design pressure 2·HDB·DF/(DR − 1), and 1.5 × the weakest rating',
+                    $most === null ? "{$pipe} × rating of the weakest part (from memory); give HDB, DR and design factor for {$timesMost} × design pressure"
+                        : "{$timesMost} × design pressure 2·HDB·DF/(DR − 1), and {$pipe} × the weakest rating",
                     $words->kpa($highest),
                 ),
                 new Figure(
-                    'Time', 't = V·tolerance/(q·p_atm), an hour at the least', $words->minutes($minutes),
-                    Words::plain($section->volumeM3(), 3).' m³ × '.$words->kpa(self::tolerance($section))." / ({$options['leak']} L/h × "
+                    'Time', 't = V·tolerance/(q·p_atm), '.Words::span($this->limit('least_min')).' at the least', $words->minutes($minutes),
+                    Words::plain($section->volumeM3(), 3).' m³ × '.$words->kpa($this->tolerance($section))." / ({$options['leak']} L/h × "
                         .$words->kpa(FilledPipe::ATMOSPHERE_KPA).')',
                 ),
                 new Figure('A degree of cooling alone makes', '(p + b)·ΔT/T', $words->kpa($falls)),
             ],
             [$this->medium()->caution()],
             [
-                'Pipe no warmer than 100 °F, or the temperature of its rating [49 CFR 192.513].', '2.5 × the design pressure since 2019, 3 × before.',
-                'The hour to settle, the least time and the margin of 3 % are common practice; two steps of the gauge as tolerance are from memory.',
+                'Pipe no warmer than '.$words->celsius($this->limit('warmest_c')).', or the temperature of its rating [49 CFR 192.513].',
+                '2.5 × the design pressure since 2019, 3 × before.',
+                'The time to settle, the least time and the margin of '.$this->plain('margin_percent').' % are common practice; '
+                    .$this->plain('gauge_steps').' steps of the gauge as tolerance are from memory.',
             ],
             options: $options,
         );
@@ -173,12 +175,12 @@ final class GasPlastic extends Method
     protected function accept(Seen $seen): Accepted
     {
         $words = $seen->words;
-        [$least] = self::limits($seen->section);
+        [$least] = $this->pressures($seen->section);
         [$from, $to] = [$seen->from('test'), $seen->to('test')];
         [$t1, $t2] = [$seen->trace()->celsiusAt($from), $seen->trace()->celsiusAt($to)];
         $findings = [
-            $this->lasted($seen, 'settle', self::SETTLE_MIN, 'Settling'),
-            $this->lasted($seen, 'test', self::minutes($seen->section, (float) ($seen->plan->options['leak'] ?? 5)), 'Test'),
+            $this->lasted($seen, 'settle', $this->limit('settle_min'), 'Settling'),
+            $this->lasted($seen, 'test', $this->minutes($seen->section, (float) ($seen->plan->options['leak'] ?? 5)), 'Test'),
         ];
         if ($t1 === null || $t2 === null) {
             return new Accepted(
@@ -194,7 +196,7 @@ final class GasPlastic extends Method
         }
         $b1 = $seen->run->number('baro_start_kpa') ?? FilledPipe::ATMOSPHERE_KPA;
         $b2 = $seen->run->number('baro_end_kpa') ?? $b1;
-        $tolerance = $seen->run->number('gauge_tolerance_kpa') ?? self::tolerance($seen->section);
+        $tolerance = $seen->run->number('gauge_tolerance_kpa') ?? $this->tolerance($seen->section);
         [$p1, $p2] = [$seen->kpaIn('test', $from, self::STEADY_S), $seen->kpaIn('test', $to, self::STEADY_S)];
         $expected = Gas::expectedKpa($p1, $t1, $b1, $t2, $b2);
         $missing = $expected - $p2;
@@ -250,10 +252,11 @@ final class GasPlastic extends Method
         $warmest = $logged === [] ? 0.0 : max($logged);
 
         return $this->finding(
-            'warmest', Compare::atMost($warmest, self::WARMEST_C) ? Severity::Go : Severity::Stop,
-            'Warmest '.$seen->words->celsius($warmest).'; '.$seen->words->celsius(self::WARMEST_C).' allowed.',
-            Compare::atMost($warmest, self::WARMEST_C) ? '' : 'PE weakens when warm. Let the pressure down, shade the pipe, ask the engineer.', $warmest,
-            self::WARMEST_C, self::WARMEST_C - $warmest, Unit::Celsius,
+            'warmest', Compare::atMost($warmest, $this->limit('warmest_c')) ? Severity::Go : Severity::Stop,
+            'Warmest '.$seen->words->celsius($warmest).'; '.$seen->words->celsius($this->limit('warmest_c')).' allowed.',
+            Compare::atMost($warmest, $this->limit('warmest_c')) ? '' : 'PE weakens when warm. Let the pressure down, shade the pipe, ask the engineer.',
+            $warmest,
+            $this->limit('warmest_c'), $this->limit('warmest_c') - $warmest, Unit::Celsius,
         );
     }
 }

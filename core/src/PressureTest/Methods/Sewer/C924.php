@@ -20,17 +20,14 @@ use Diastoma\Core\Rulebook\Source;
 /** Concrete gravity sewer of 4 to 24 in with low-pressure air: 3.5 to 2.5 psi in minutes by table [ASTM C924, from memory]. */
 final class C924 extends SewerAir
 {
-    private const SETTLE_MIN = 2.0; // from memory
-
-    private const PRELOAD_PSI = 4.0;
-
-    private const START_PSI = 3.5;
-
-    private const DROP_PSI = 1.0;
-
     public function id(): string
     {
         return 'c924';
+    }
+
+    public function families(): array
+    {
+        return [self::RUN, 'test.sewer-air', 'test.c924'];
     }
 
     public function title(): string
@@ -50,47 +47,44 @@ final class C924 extends SewerAir
         ] : null;
     }
 
-    private static function minutes(TestSection $section): float
+    private function minutes(TestSection $section): float
     {
-        return Sewer::c924Minutes(round(Length::of($section->main()->dnMm, 'mm')->in('in')), Length::of($section->lengthM(), 'm')->in('ft'));
+        return Sewer::c924Minutes(round(Length::of($section->main()->dnMm, 'mm')->in('in')), Length::of($section->lengthM(), 'm')->in('ft'), $this->limits());
     }
 
     protected function draft(TestSection $section, array $options, Words $words): TestPlan
     {
-        [$preload, $start, $drop] = array_map(
-            static fn (float $psi): float => Pressure::of($psi, 'psi')->in('kPa'), [self::PRELOAD_PSI, self::START_PSI, self::DROP_PSI],
-        );
+        [$preload, $start, $drop] = array_map(fn (string $id): float => $this->limit("{$id}_mbar") / 10, ['preload', 'start', 'drop']);
         $words = $words->upTo($preload);
 
         return new TestPlan($this->id(), $this->medium(), $preload, $start, $preload, $preload, self::anyLevel($start, $preload, $words),
             ['said' => 'Air only while settling; none in the test.', 'l_per_h' => null, 'litres' => null],
-            self::phases($preload, self::SETTLE_MIN, $start, $drop, self::minutes($section)),
-            [self::timeFigure($section, $words)], [$this->medium()->caution()],
+            $this->phases($preload, $this->limit('settle_min'), $start, $drop, $this->minutes($section)),
+            [$this->timeFigure($section, $words)], [$this->medium()->caution()],
             ['The table is remembered, not at hand: check it against your copy. Wet the pipe first: dry concrete lets air through.'], options: $options,
         );
     }
 
-    private static function timeFigure(TestSection $section, Words $words): Figure
+    private function timeFigure(TestSection $section, Words $words): Figure
     {
         $inches = Words::plain(round(Length::of($section->main()->dnMm, 'mm')->in('in')), 0);
 
         return new Figure(
-            'Time', 'minutes per 100 ft by size, times the length', $words->minutes(self::minutes($section)),
+            'Time', 'minutes per 100 ft by size, times the length', $words->minutes($this->minutes($section)),
             "{$inches} in, ".Words::plain(Length::of($section->lengthM(), 'm')->in('ft'), 1).' ft',
         );
     }
 
     protected function accept(Seen $seen): Accepted
     {
-        $psi = static fn (float $psi): float => Pressure::of($psi, 'psi')->in('kPa');
         $found = $this->dropped(
-            $seen, self::minutes($seen->section), $psi(self::DROP_PSI), $psi(self::START_PSI),
+            $seen, $this->minutes($seen->section), $this->limit('drop_mbar') / 10, $this->limit('start_mbar') / 10,
             'Look at plugs and hoses, let the pressure down, find the joint, mend, test again.',
         );
 
         return new Accepted(
-            [$this->lasted($seen, 'settle', self::SETTLE_MIN, 'Settling'), ...$found->findings],
-            [self::timeFigure($seen->section, $seen->words), En1610Air::dropFigure($found, $seen->words)], $found->figures,
+            [$this->lasted($seen, 'settle', $this->limit('settle_min'), 'Settling'), ...$found->findings],
+            [$this->timeFigure($seen->section, $seen->words), En1610Air::dropFigure($found, $seen->words)], $found->figures,
         );
     }
 }

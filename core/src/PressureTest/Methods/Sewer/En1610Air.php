@@ -21,19 +21,17 @@ use Diastoma\Core\Rulebook\Source;
 /** Gravity sewer with air, methods LA to LD [EN 1610]: 10 % above for 5 min, then the drop within its time. After a fail method W decides. */
 final class En1610Air extends SewerAir
 {
-    private const SETTLE_MIN = 5.0;
-
-    private const ABOVE = 1.1;
-
     /** Groundwater above the invert presses back: kPa a metre [hydrostatics]. */
     private const KPA_PER_M = HydrostaticHead::GRAVITY;
-
-    /** The highest starting pressure of the standard's own table (LD); above it air is not used: from memory. */
-    private const HIGHEST_KPA = 20.0;
 
     public function id(): string
     {
         return 'en1610-air';
+    }
+
+    public function families(): array
+    {
+        return [self::RUN, 'test.sewer-air', 'test.en1610'];
     }
 
     public function title(): string
@@ -58,16 +56,23 @@ final class En1610Air extends SewerAir
         return [
             new Option(
                 'method', 'Starting pressure',
-                ['LC' => 'LC: 100 mbar, drop 15', 'LD' => 'LD: 200 mbar, drop 15', 'LB' => 'LB: 50 mbar, drop 10', 'LA' => 'LA: 10 mbar, drop 2.5'],
+                ['LC' => $this->choice('LC'), 'LD' => $this->choice('LD'), 'LB' => $this->choice('LB'), 'LA' => $this->choice('LA')],
             ),
             new Option('wall', 'Concrete is', ['other' => 'wet, or no concrete', 'dry_concrete' => 'dry']),
         ];
     }
 
     /** @return array{time_min: float, p0_mbar: float, drop_mbar: float} */
-    private static function table(TestSection $section, string $method, string $wall): array
+    private function table(TestSection $section, string $method, string $wall): array
     {
-        return Sewer::en1610Air($method, $section->main()->dnMm, self::wall($section, $wall));
+        return Sewer::en1610Air($method, $section->main()->dnMm, self::wall($section, $wall), $this->limits());
+    }
+
+    private function choice(string $method): string
+    {
+        $id = strtolower($method);
+
+        return "{$method}: ".Words::plain($this->limit("{$id}_start_mbar")).' mbar, drop '.Words::plain($this->limit("{$id}_drop_mbar"));
     }
 
     /** Only concrete lets air through when it is dry. */
@@ -98,23 +103,24 @@ final class En1610Air extends SewerAir
 
     protected function draft(TestSection $section, array $options, Words $words): TestPlan
     {
-        $table = self::table($section, $options['method'], $options['wall']);
+        $table = $this->table($section, $options['method'], $options['wall']);
         [$p0, $drop] = [self::startKpa($section, $table['p0_mbar']), $table['drop_mbar'] / 10];
-        $preload = $p0 + (self::ABOVE - 1) * $table['p0_mbar'] / 10;
+        $preload = $p0 + $this->share('above_percent') * $table['p0_mbar'] / 10;
         $words = $words->upTo($preload);
         $window = self::anyLevel($p0, $preload, $words);
-        if (! Compare::atMost($p0, self::HIGHEST_KPA)) {
+        $highest = $this->limit('highest_mbar') / 10;
+        if (! Compare::atMost($p0, $highest)) {
             $window = [
                 ...$window, 'feasible' => false,
                 'said' => 'Air will not do here. With '.$words->metres($section->groundwaterM).' of groundwater above the invert the test would start at '
-                    .$words->kpa($p0).'; never above '.$words->kpa(self::HIGHEST_KPA)
+                    .$words->kpa($p0).'; never above '.$words->kpa($highest)
                     .' (the highest of the table: value from memory). Lower the groundwater, or test with water.',
             ];
         }
 
         return new TestPlan($this->id(), $this->medium(), $preload, $p0, $preload, $preload, $window,
             ['said' => 'Air only while settling; none in the test.', 'l_per_h' => null, 'litres' => null],
-            self::phases($preload, self::SETTLE_MIN, $p0, $drop, $table['time_min']),
+            $this->phases($preload, $this->limit('settle_min'), $p0, $drop, $table['time_min']),
             [
                 new Figure(
                     'Starting pressure and drop',
@@ -142,7 +148,7 @@ final class En1610Air extends SewerAir
     protected function accept(Seen $seen): Accepted
     {
         $options = $seen->plan->options;
-        $table = self::table($seen->section, $options['method'] ?? 'LC', $options['wall'] ?? 'other');
+        $table = $this->table($seen->section, $options['method'] ?? 'LC', $options['wall'] ?? 'other');
         [$p0, $drop] = [self::startKpa($seen->section, $table['p0_mbar']), $table['drop_mbar'] / 10];
         $words = $seen->words;
         $found = $this->dropped(
@@ -150,7 +156,7 @@ final class En1610Air extends SewerAir
             'Look at plugs and hoses with soapy water, let the pressure down, test again; if it stays, the water test decides.',
         );
 
-        return new Accepted([$this->lasted($seen, 'settle', self::SETTLE_MIN, 'Settling'), ...$found->findings], [
+        return new Accepted([$this->lasted($seen, 'settle', $this->limit('settle_min'), 'Settling'), ...$found->findings], [
             self::timeFigure($seen->section, $table, $options['wall'] ?? 'other', $words),
             self::dropFigure($found, $words),
         ], $found->figures);

@@ -24,13 +24,14 @@ use Diastoma\Core\Rulebook\Source;
  */
 final class F1417 extends SewerAir
 {
-    private const SETTLE_MIN = 2.0;
-
-    private const ABOVE_PSI = Sewer::F1417_ABOVE_PSI;
-
     public function id(): string
     {
         return 'f1417';
+    }
+
+    public function families(): array
+    {
+        return [self::RUN, 'test.sewer-air', 'test.f1417'];
     }
 
     public function title(): string
@@ -52,21 +53,33 @@ final class F1417 extends SewerAir
 
     public function options(): array
     {
-        return [new Option('drop', 'Drop', ['1.0' => '1.0 psi', '0.5' => '0.5 psi in half the time'])];
+        $whole = $this->psiOf('drop_mbar');
+
+        return [new Option('drop', 'Drop', ['1.0' => self::drop($whole), '0.5' => self::drop($whole / 2).' in half the time'])];
     }
 
     /** @return array{k: float, time_s: float, start_psi: float, end_psi: float} */
-    private static function table(TestSection $section): array
+    private function table(TestSection $section): array
     {
         [$time, $k] = Sewer::f1417Time(Length::of($section->main()->dnMm, 'mm')->in('in'), Length::of($section->lengthM(), 'm')->in('ft'));
-        $start = Sewer::f1417StartPsi(self::groundwaterFt($section));
+        $start = Sewer::f1417StartPsi(self::groundwaterFt($section), $this->limits());
 
-        return ['k' => $k, 'time_s' => $time, 'start_psi' => $start, 'end_psi' => $start - 1.0];
+        return ['k' => $k, 'time_s' => $time, 'start_psi' => $start, 'end_psi' => $start - $this->psiOf('drop_mbar')];
     }
 
     private static function groundwaterFt(TestSection $section): float
     {
         return Length::of($section->groundwaterM, 'm')->in('ft');
+    }
+
+    private static function drop(float $psi): string
+    {
+        return sprintf(abs(10 * $psi - round(10 * $psi)) < 1e-9 ? '%.1f psi' : '%.2f psi', $psi);
+    }
+
+    private function psiOf(string $limit): float
+    {
+        return Sewer::psi("test.f1417.{$limit}", $this->limits());
     }
 
     private static function psi(float $psi): float
@@ -76,27 +89,33 @@ final class F1417 extends SewerAir
 
     protected function draft(TestSection $section, array $options, Words $words): TestPlan
     {
-        $table = self::table($section);
+        $table = $this->table($section);
         $share = (float) $options['drop'];
-        [$preload, $start, $drop] = [self::psi($table['start_psi'] + self::ABOVE_PSI), self::psi($table['start_psi']), self::psi($share)];
+        [$preload, $start, $drop] = [
+            self::psi($table['start_psi'] + $this->psiOf('above_mbar')), self::psi($table['start_psi']),
+            self::psi($share * $this->psiOf('drop_mbar')),
+        ];
         $words = $words->upTo($preload);
         $minutes = $share * $table['time_s'] / 60;
-        $window = self::anyLevel($preload, self::psi(Sewer::F1417_HIGHEST_PSI), $words);
+        $from = Words::plain($this->psiOf('start_mbar'));
+        $highest = $this->psiOf('highest_mbar');
+        $window = self::anyLevel($preload, self::psi($highest), $words);
         $window = $window['feasible'] ? [...$window, 'min_kpa' => $start] : [
-            ...$window, 'said' => Sewer::airWillNotDo(self::groundwaterFt($section), $table['start_psi']),
+            ...$window, 'said' => Sewer::airWillNotDo(self::groundwaterFt($section), $table['start_psi'], $this->limits()),
         ];
 
         return new TestPlan($this->id(), $this->medium(), $preload, $start, $preload, $preload, $window,
             ['said' => 'Air only while settling; none in the test.', 'l_per_h' => null, 'litres' => null],
-            self::phases($preload, self::SETTLE_MIN, $start, $drop, $minutes),
+            $this->phases($preload, $this->limit('settle_min'), $start, $drop, $minutes),
             [
                 new Figure(
-                    'Starting pressure', '3.5 psi + 0.43 psi a foot of groundwater; with the preload of 0.5 psi 9 psi at most', $words->kpa($start),
-                    '3.5 + 0.43 × '.Words::plain(Length::of($section->groundwaterM, 'm')->in('ft'), 1).' psi',
+                    'Starting pressure', "{$from} psi + 0.43 psi a foot of groundwater; with the preload of ".Words::plain($this->psiOf('above_mbar'))
+                        .' psi '.Words::plain($highest).' psi at most', $words->kpa($start),
+                    "{$from} + 0.43 × ".Words::plain(Length::of($section->groundwaterM, 'm')->in('ft'), 1).' psi',
                 ),
                 self::timeFigure($section, $table, $share, $words),
             ],
-            [$this->medium()->caution()], ['Never above 9 psi: a plug lets go.'], options: $options,
+            [$this->medium()->caution()], ['Never above '.Words::plain($highest).' psi: a plug lets go.'], options: $options,
         );
     }
 
@@ -106,22 +125,22 @@ final class F1417 extends SewerAir
         $inches = Words::plain(Length::of($section->main()->dnMm, 'mm')->in('in'));
 
         return new Figure(
-            'Time', 'T = 0.085·D·K/Q, K = max(0.000419·D·L, 1), Q = 0.0015'.($share < 1.0 ? ', half of it for 0.5 psi' : ''),
+            'Time', 'T = 0.085·D·K/Q, K = max(0.000419·D·L, 1), Q = 0.0015'.($share < 1.0 ? ', half of it for half the drop' : ''),
             $words->minutes($share * $table['time_s'] / 60), ($share < 1.0 ? '0.5 × ' : '')."0.085·{$inches}·".Words::plain($table['k'], 3).'/0.0015 s',
         );
     }
 
     protected function accept(Seen $seen): Accepted
     {
-        $table = self::table($seen->section);
+        $table = $this->table($seen->section);
         $share = (float) ($seen->plan->options['drop'] ?? '1.0');
         $found = $this->dropped(
-            $seen, $share * $table['time_s'] / 60, self::psi($share), self::psi($table['start_psi']),
+            $seen, $share * $table['time_s'] / 60, self::psi($share * $this->psiOf('drop_mbar')), self::psi($table['start_psi']),
             'Look at plugs and hoses with soapy water, let the pressure down, find the joint, mend, test again.',
         );
 
         return new Accepted(
-            [$this->lasted($seen, 'settle', self::SETTLE_MIN, 'Settling'), ...$found->findings],
+            [$this->lasted($seen, 'settle', $this->limit('settle_min'), 'Settling'), ...$found->findings],
             [self::timeFigure($seen->section, $table, $share, $seen->words), En1610Air::dropFigure($found, $seen->words)], $found->figures,
         );
     }

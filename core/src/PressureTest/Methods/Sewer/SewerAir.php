@@ -23,8 +23,6 @@ use Diastoma\Core\Rulebook\Source;
 /** What the air tests of gravity sewers share: plugs, a settled pressure, a drop in a time. */
 abstract class SewerAir extends Method
 {
-    protected const RAISE = 2.0; // common practice
-
     /** From what share of the starting pressure, or of the drop, the weather is worth a word: from memory. */
     private const WORTH_OF_START = 0.02;
 
@@ -47,10 +45,10 @@ abstract class SewerAir extends Method
     }
 
     /** @return non-empty-list<Phase> */
-    protected static function phases(float $preloadKpa, float $settleMin, float $startKpa, float $dropKpa, float $minutes): array
+    protected function phases(float $preloadKpa, float $settleMin, float $startKpa, float $dropKpa, float $minutes): array
     {
         return [
-            self::raise($preloadKpa, self::RAISE, 'Let air in slowly. '.self::PLUGS),
+            $this->raise($preloadKpa, $this->limit('raise_min'), 'Let air in slowly. '.self::PLUGS),
             new Phase(
                 'settle', 'Settle', $settleMin, $startKpa, $preloadKpa, $preloadKpa, 'Keep the pressure while the air takes the temperature of the pipe.',
                 Control::Hold,
@@ -67,7 +65,7 @@ abstract class SewerAir extends Method
         $start = $seen->startKpa('test');
         $end = $seen->endKpa('test');
         $drop = max(0.0, $start - $end);
-        $high = Compare::atLeast($start, 0.98 * $startKpa); // from memory: what setting a low gauge allows
+        $high = Compare::atLeast($start, (1 - $this->share('start_percent')) * $startKpa);
         $findings = [
             $this->lasted($seen, 'test', $minutes, 'Test'),
             $this->finding(

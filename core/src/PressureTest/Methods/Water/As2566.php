@@ -8,6 +8,7 @@ use Diastoma\Core\PressureTest\Acceptance\MakeUp;
 use Diastoma\Core\PressureTest\Control;
 use Diastoma\Core\PressureTest\Figure;
 use Diastoma\Core\PressureTest\HydrostaticHead;
+use Diastoma\Core\PressureTest\MethodLimits;
 use Diastoma\Core\PressureTest\Methods\Accepted;
 use Diastoma\Core\PressureTest\Methods\ConstantPressure;
 use Diastoma\Core\PressureTest\Methods\Seen;
@@ -25,15 +26,14 @@ use Diastoma\Core\Rulebook\Source;
 /** Constant pressure for 1 to 12 h, make-up Q ≤ 0.14·L·D·H [AS/NZS 2566.2, App. M, from memory]. */
 final class As2566 extends ConstantPressure
 {
-    public const FACTOR = 1.25; // test pressure from working pressure, from memory
-
-    public const ALLOWED = 1.25; // from memory
-
-    public const HOLD_BAND = 0.03; // from memory
-
     public function id(): string
     {
         return 'as2566';
+    }
+
+    public function families(): array
+    {
+        return [self::RUN, 'test.as2566'];
     }
 
     public function title(): string
@@ -65,51 +65,67 @@ final class As2566 extends ConstantPressure
 
     protected function pipeFactor(): float
     {
-        return self::ALLOWED;
+        return $this->limit('pipe_factor');
     }
 
     protected function draft(TestSection $section, array $options, Words $words): TestPlan
     {
         $levels = new Levels($section);
-        $low = self::FACTOR * self::above($section->workingKpa, 'working_kpa', 'A working pressure');
+        $low = $this->limit('factor') * self::above($section->workingKpa, 'working_kpa', 'A working pressure');
         $gauge = $levels->gaugeForLow($low);
-        $allowed = self::allowance($section, $gauge);
+        $allowed = self::allowance($section, $gauge, $this->limits());
         $hours = (float) $options['hours'];
 
         return new TestPlan($this->id(), $this->medium(), $gauge, $gauge, $low, $levels->atHigh($gauge), $levels->window(
-            $section->workingKpa, min($low, $section->limiting(self::ALLOWED)->takesKpa(self::ALLOWED)), $words,
+            $section->workingKpa, min($low, $section->limiting($this->pipeFactor())->takesKpa($this->pipeFactor())), $words,
         ),
             [
                 'said' => 'At most '.$words->litres($allowed).' an hour, '.$words->litres($hours * $allowed).' in all.', 'l_per_h' => $allowed,
                 'litres' => $hours * $allowed,
             ],
             [
-                self::raise($gauge),
+                $this->raise($gauge),
                 new Phase(
-                    'test', 'Test', 60 * $hours, $gauge * (1 - self::HOLD_BAND), $gauge, $gauge, 'Keep the pressure by adding water; meter all of it.',
+                    'test', 'Test', 60 * $hours, $gauge * (1 - $this->share('hold_percent')), $gauge, $gauge,
+                    'Keep the pressure by adding water; meter all of it.',
                     Control::Hold, true,
                 ),
             ],
-            [new Figure('Allowance an hour', 'Q = 0.14·L·D·H, km, m and m of water', $words->litres($allowed), self::working($section, $gauge))],
+            [
+                new Figure(
+                    'Allowance an hour', self::formula($this->limits()).', km, m and m of water', $words->litres($allowed),
+                    self::working($section, $gauge, $this->limits()),
+                ),
+            ],
             [$this->medium()->caution()],
-            ['Remembered, not at hand: check it against your copy. The test pressure of 1.25 × working and the band of 3 % are from memory.'],
+            ['Remembered, not at hand: check it against your copy. The test pressure of '.$this->plain('factor').' × working and the band of '
+                .$this->plain('hold_percent').' % are from memory.'],
             options: $options,
         );
     }
 
-    public static function allowance(TestSection $section, float $kpa): float
+    public static function allowance(TestSection $section, float $kpa, MethodLimits $limits): float
     {
         $head = $kpa / HydrostaticHead::GRAVITY;
 
-        return array_sum(array_map(static fn ($p): float => MakeUp::as2566LitresPerHour($p->lengthM / 1000, $p->insideMm / 1000, $head), $section->parts));
+        return array_sum(array_map(
+            static fn ($p): float => MakeUp::as2566LitresPerHour($p->lengthM / 1000, $p->insideMm / 1000, $head, $limits), $section->parts,
+        ));
     }
 
-    public static function working(TestSection $section, float $kpa): string
+    public static function formula(MethodLimits $limits): string
     {
+        return 'Q = '.Words::plain($limits->value('test.as2566.l_h')).'·L·D·H';
+    }
+
+    public static function working(TestSection $section, float $kpa, MethodLimits $limits): string
+    {
+        $per = Words::plain($limits->value('test.as2566.l_h'));
+
         return implode(
             ' + ',
             array_map(
-                static fn ($p): string => '0.14·'.Words::plain($p->lengthM / 1000, 3).'·'.Words::plain($p->insideMm / 1000, 3).'·'
+                static fn ($p): string => $per.'·'.Words::plain($p->lengthM / 1000, 3).'·'.Words::plain($p->insideMm / 1000, 3).'·'
                     .Words::plain($kpa / HydrostaticHead::GRAVITY, 1),
                 $section->parts,
             ),
@@ -122,20 +138,20 @@ final class As2566 extends ConstantPressure
         [$from, $to] = [$seen->from('test'), $seen->to('test')];
         $mean = $this->mean($seen->trace(), $from, $to);
         $time = max(1e-6, ($to - $from) / 3600);
-        $allowed = self::allowance($seen->section, $mean);
+        $allowed = self::allowance($seen->section, $mean, $this->limits());
         $added = $seen->addedL($from, $to) ?? $seen->run->number('added_l');
         $target = $seen->plan->gaugeKpa;
 
         return new Accepted([
             $this->lasted($seen, 'test', 60 * (float) ($seen->plan->options['hours'] ?? 1), 'Test'),
-            $this->held($seen, 'test', $target * (1 - self::HOLD_BAND), $target * 1.01, 'Keep the pressure steadier, and test again.'),
+            $this->held($seen, 'test', $target * (1 - $this->share('hold_percent')), $target * 1.01, 'Keep the pressure steadier, and test again.'),
             $added === null ? $this->unmetered() : $this->most(
                 'make_up', 'Make-up water an hour', $added / $time, $allowed, Unit::Litre, $words->litresPair(...),
                 'Not tight. Lower the pressure, look at every joint, mend, test again.',
             ),
         ], [
             new Figure('Mean pressure', 'of the test, at the gauge', $words->kpa($mean)),
-            new Figure('Allowance an hour', 'Q = 0.14·L·D·H', $words->litres($allowed), self::working($seen->section, $mean)),
+            new Figure('Allowance an hour', self::formula($this->limits()), $words->litres($allowed), self::working($seen->section, $mean, $this->limits())),
             ...($added === null ? [] : [self::added($seen, $added, $time)]),
         ], ['hours' => $time, 'mean_kpa' => $mean, 'added_l_h' => $added === null ? null : $added / $time, 'allowance_l_h' => $allowed]);
     }

@@ -27,13 +27,14 @@ use Diastoma\Core\Rulebook\Source;
  */
 final class As2566Pe extends ConstantPressure
 {
-    private const SETTLE_MIN = 720.0;
-
-    private const TEST_MIN = 300.0;
-
     public function id(): string
     {
         return 'as2566-pe';
+    }
+
+    public function families(): array
+    {
+        return [self::RUN, 'test.as2566'];
     }
 
     public function title(): string
@@ -60,37 +61,43 @@ final class As2566Pe extends ConstantPressure
 
     protected function pipeFactor(): float
     {
-        return As2566::ALLOWED;
+        return $this->limit('pipe_factor');
     }
 
     protected function draft(TestSection $section, array $options, Words $words): TestPlan
     {
         $levels = new Levels($section);
-        $low = As2566::FACTOR * self::above($section->workingKpa, 'working_kpa', 'A working pressure');
+        $low = $this->limit('factor') * self::above($section->workingKpa, 'working_kpa', 'A working pressure');
         $gauge = $levels->gaugeForLow($low);
-        $allowed = As2566::allowance($section, $gauge);
+        $share = $this->plain('pe_share');
+        $allowed = As2566::allowance($section, $gauge, $this->limits());
 
         return new TestPlan($this->id(), $this->medium(), $gauge, $gauge, $low, $levels->atHigh($gauge), $levels->window(
-            $section->workingKpa, min($low, $section->limiting(As2566::ALLOWED)->takesKpa(As2566::ALLOWED)), $words,
+            $section->workingKpa, min($low, $section->limiting($this->pipeFactor())->takesKpa($this->pipeFactor())), $words,
         ),
             [
-                'said' => 'Hour 4 to 5: at most 0.55 × the water of hour 2 to 3, and '.$words->litres($allowed).' more.', 'l_per_h' => $allowed,
+                'said' => "Hour 4 to 5: at most {$share} × the water of hour 2 to 3, and ".$words->litres($allowed).' more.', 'l_per_h' => $allowed,
                 'litres' => null,
             ],
             [
-                self::raise($gauge),
+                $this->raise($gauge),
                 new Phase(
-                    'settle', 'Settle', self::SETTLE_MIN, 0.5 * $gauge, $gauge, $gauge, 'Shut for twelve hours: the pipe stretches and the pressure falls.',
+                    'settle', 'Settle', $this->limit('settle_min'), 0.5 * $gauge, $gauge, $gauge,
+                    'Shut for '.Words::span($this->limit('settle_min')).': the pipe stretches and the pressure falls.',
                     Control::Shut,
                 ),
-                new Phase('again', 'Raise again', self::RAISE_MIN, $gauge * (1 - As2566::HOLD_BAND), $gauge, $gauge, 'Back to the pressure.', Control::Raise),
                 new Phase(
-                    'test', 'Test', self::TEST_MIN, $gauge * (1 - As2566::HOLD_BAND), $gauge, $gauge,
+                    'again', 'Raise again', $this->limit('raise_min'), $gauge * (1 - $this->share('hold_percent')), $gauge, $gauge, 'Back to the pressure.',
+                    Control::Raise,
+                ),
+                new Phase(
+                    'test', 'Test', $this->limit('pe_min'), $gauge * (1 - $this->share('hold_percent')), $gauge, $gauge,
                     'Keep the pressure by adding water; read the meter at 2, 3, 4 and 5 hours.', Control::Hold, true,
                 ),
             ],
-            [new Figure('Allowance an hour', 'Q = 0.14·L·D·H', $words->litres($allowed), As2566::working($section, $gauge))],
-            [$this->medium()->caution()], ['Remembered, not at hand: check it against your copy. 0.55 is ln(5/4)/ln(3/2): creep in the logarithm of time.'],
+            [new Figure('Allowance an hour', As2566::formula($this->limits()), $words->litres($allowed), As2566::working($section, $gauge, $this->limits()))],
+            [$this->medium()->caution()],
+            ['Remembered, not at hand: check it against your copy. 0.55 as printed is ln(5/4)/ln(3/2): creep in the logarithm of time.'],
             options: $options,
         );
     }
@@ -104,14 +111,15 @@ final class As2566Pe extends ConstantPressure
         $v2 = $seen->run->number('v2_l') ?? $seen->addedL($from + 14400, $from + 18000);
         $target = $seen->plan->gaugeKpa;
         $findings = [
-            $this->lasted($seen, 'settle', self::SETTLE_MIN, 'Settling'), $this->lasted($seen, 'test', self::TEST_MIN, 'Test'),
-            $this->held($seen, 'test', $target * (1 - As2566::HOLD_BAND), $target * 1.01, 'Keep the pressure steadier, and test again.'),
+            $this->lasted($seen, 'settle', $this->limit('settle_min'), 'Settling'), $this->lasted($seen, 'test', $this->limit('pe_min'), 'Test'),
+            $this->held($seen, 'test', $target * (1 - $this->share('hold_percent')), $target * 1.01, 'Keep the pressure steadier, and test again.'),
         ];
         if ($v1 === null || $v2 === null) {
             return new Accepted([...$findings, $this->unmetered()], [], ['v1_l' => $v1, 'v2_l' => $v2]);
         }
+        $share = $this->plain('pe_share');
         [$km, $m] = [$seen->section->lengthM() / 1000, $seen->section->main()->insideMm / 1000];
-        $found = MakeUp::as2566Pe($v1, $v2, $km, $m, $mean / HydrostaticHead::GRAVITY);
+        $found = MakeUp::as2566Pe($v1, $v2, $km, $m, $mean / HydrostaticHead::GRAVITY, $this->limits());
 
         return new Accepted([
             ...$findings,
@@ -122,8 +130,8 @@ final class As2566Pe extends ConstantPressure
         ], [
             new Figure('Water of hour 2 to 3', 'V1', $words->litres($v1)), new Figure('Water of hour 4 to 5', 'V2', $words->litres($v2)),
             new Figure(
-                'Limit', '0.55·V1 + 0.14·L·D·H', $words->litres($found['limit_l']),
-                '0.55·'.Words::plain($v1).' + '.As2566::working($seen->section, $mean),
+                'Limit', $share.'·V1 + Q', $words->litres($found['limit_l']),
+                $share.'·'.Words::plain($v1).' + '.As2566::working($seen->section, $mean, $this->limits()),
             ),
         ], ['v1_l' => $v1, 'v2_l' => $v2, 'mean_kpa' => $mean, ...$found]);
     }

@@ -29,17 +29,14 @@ use Diastoma\Core\Rulebook\Source;
  */
 final class C600 extends ConstantPressure
 {
-    private const HIGH = 1.25;
-
-    private const LOW = 1.5;
-
-    private const BAND_KPA = 34.473786;
-
-    private const ALLOWED = 1.0; // within the ratings of pipe, restraint and valve
-
     public function id(): string
     {
         return 'c600';
+    }
+
+    public function families(): array
+    {
+        return [self::RUN, 'test.c600'];
     }
 
     public function title(): string
@@ -76,15 +73,18 @@ final class C600 extends ConstantPressure
 
     protected function pipeFactor(): float
     {
-        return self::ALLOWED;
+        return $this->limit('pipe_factor');
     }
 
     protected function draft(TestSection $section, array $options, Words $words): TestPlan
     {
         $working = self::above($section->workingKpa, 'working_kpa', 'A working pressure');
         $levels = new Levels($section);
-        $gauge = max($levels->gaugeForHigh(self::HIGH * $working), $levels->gaugeForLow(self::LOW * $working));
-        $window = $levels->window(max(self::HIGH * $working, $levels->atHigh($gauge)), $section->limiting(self::ALLOWED)->takesKpa(self::ALLOWED), $words);
+        [$high, $low] = [$this->limit('high_factor'), $this->limit('low_factor')];
+        $gauge = max($levels->gaugeForHigh($high * $working), $levels->gaugeForLow($low * $working));
+        $window = $levels->window(
+            max($high * $working, $levels->atHigh($gauge)), $section->limiting($this->pipeFactor())->takesKpa($this->pipeFactor()), $words,
+        );
         $hours = (float) $options['hours'];
         $allowed = self::allowance($section, $gauge, (float) $options['divisor']);
 
@@ -94,16 +94,16 @@ final class C600 extends ConstantPressure
                 'litres' => $hours * $allowed,
             ],
             [
-                self::raise($gauge),
+                $this->raise($gauge),
                 new Phase(
-                    'test', 'Test', 60 * $hours, $gauge - self::BAND_KPA, $gauge, $gauge + self::BAND_KPA,
-                    'Keep within 5 psi by adding water; meter all of it. Walk the section.', Control::Hold, true,
+                    'test', 'Test', 60 * $hours, $gauge - $this->limit('band_kpa'), $gauge, $gauge + $this->limit('band_kpa'),
+                    "Keep within {$this->band()} by adding water; meter all of it. Walk the section.", Control::Hold, true,
                 ),
             ],
             [
                 new Figure(
-                    'At the gauge', 'the greater of 1.25 × working at the high point and 1.5 × working at the low point', $words->kpa($gauge),
-                    '1.25 × '.$words->kpa($working).' high; 1.5 × '.$words->kpa($working).' low',
+                    'At the gauge', 'the greater of '.Words::plain($high).' × working at the high point and '.Words::plain($low).' × working at the low point',
+                    $words->kpa($gauge), Words::plain($high).' × '.$words->kpa($working).' high; '.Words::plain($low).' × '.$words->kpa($working).' low',
                 ),
                 new Figure(
                     'Allowance an hour', 'L = Σ S·D·√P/148 000, gal/h, ft, in, psi', $words->litres($allowed),
@@ -112,6 +112,11 @@ final class C600 extends ConstantPressure
             ],
             [$this->medium()->caution()], ['Never above the rating of pipe, restraint or valve: closed valves and hydrants have their own.'], options: $options,
         );
+    }
+
+    private function band(): string
+    {
+        return Words::plain(round(Pressure::of($this->limit('band_kpa'), 'kPa')->in('psi'), 2)).' psi';
     }
 
     private static function allowance(TestSection $section, float $kpa, float $divisor): float
@@ -148,8 +153,8 @@ final class C600 extends ConstantPressure
         $findings = [
             $this->lasted($seen, 'test', 60 * $hours, 'Test'),
             $this->held(
-                $seen, 'test', $target - self::BAND_KPA, max($target + self::BAND_KPA, $target * 1.01),
-                'Keep it within 5 psi of the test pressure, and test again.',
+                $seen, 'test', $target - $this->limit('band_kpa'), max($target + $this->limit('band_kpa'), $target * 1.01),
+                "Keep it within {$this->band()} of the test pressure, and test again.",
             ),
             $added === null ? $this->unmetered() : $this->most(
                 'make_up', 'Make-up water an hour', $added / $time, $allowed, Unit::Litre, $words->litresPair(...),

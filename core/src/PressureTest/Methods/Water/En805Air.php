@@ -28,10 +28,6 @@ use Diastoma\Core\Rulebook\Source;
  */
 final class En805Air extends WaterMain
 {
-    private const DROP_KPA = 50.0; // common practice: enough to read
-
-    private const SETTLE = 10.0; // min, common practice
-
     public function id(): string
     {
         return 'en805-air';
@@ -67,35 +63,39 @@ final class En805Air extends WaterMain
     protected function draft(TestSection $section, array $options, Words $words): TestPlan
     {
         $levels = new Levels($section);
-        $stp = self::stp($section);
+        $stp = $this->stp($section);
         $gauge = $levels->gaugeForLow($stp);
-        $allowed = self::allowedL($section, self::DROP_KPA, 'air')['max_volume_l'];
+        $fall = $this->limit('air_fall_kpa');
+        $factor = $this->limit('air_factor');
+        $allowed = $this->allowedL($section, $fall, 'air')['max_volume_l'];
 
-        return new TestPlan($this->id(), $this->medium(), $gauge, $gauge, $stp, $levels->atHigh($gauge), self::window($section, $words),
+        return new TestPlan($this->id(), $this->medium(), $gauge, $gauge, $stp, $levels->atHigh($gauge), $this->window($section, $words),
             [
-                'said' => 'At most '.$words->litres($allowed).' drawn off for a fall of '.$words->kpa(self::DROP_KPA).'.', 'l_per_h' => null,
+                'said' => 'At most '.$words->litres($allowed).' drawn off for a fall of '.$words->kpa($fall).'.', 'l_per_h' => null,
                 'litres' => $allowed,
             ],
             [
-                self::raise($gauge),
+                $this->raise($gauge),
                 new Phase(
-                    'settle', 'Settle', self::SETTLE, $gauge * (1 - self::HOLD_BAND), $gauge, $gauge, 'Hold the pressure, then shut the pump off.',
+                    'settle', 'Settle', $this->limit('air_settle_min'), $gauge * (1 - $this->share('hold_percent')), $gauge, $gauge,
+                    'Hold the pressure, then shut the pump off.',
                     Control::Hold,
                 ),
                 new Phase(
-                    'draw', 'Draw off', 5.0, $gauge - self::DROP_KPA, $gauge - self::DROP_KPA, $gauge,
-                    'Open the tap a little, catch every drop in a graded vessel, shut it.', Control::Lower, true, fallKpa: self::DROP_KPA,
+                    'draw', 'Draw off', 5.0, $gauge - $fall, $gauge - $fall, $gauge,
+                    'Open the tap a little, catch every drop in a graded vessel, shut it.', Control::Lower, true, fallKpa: $fall,
                 ),
-                new Phase('still', 'Stand', 2.0, $gauge - 2 * self::DROP_KPA, $gauge - self::DROP_KPA, $gauge, 'Read the gauge.', Control::Shut),
+                new Phase('still', 'Stand', 2.0, $gauge - 2 * $fall, $gauge - $fall, $gauge, 'Read the gauge.', Control::Shut),
             ],
             [new Figure(
-                'Water allowed for the fall', 'ΔVmax = 1.5·V·Δp·(1/Ew + D/(e·ER))', $words->litres($allowed),
-                self::volumeWorking($section, 1.5, self::DROP_KPA),
+                'Water allowed for the fall', self::volumeFormula($factor), $words->litres($allowed),
+                self::volumeWorking($section, $factor, $fall),
             )],
             [$this->medium()->caution()],
             [
                 'Blunt at high pressure: air is already squeezed small there. How much can hide is shown with the result.',
-                'The fall of 50 kPa is common practice; the factor 1.5 is from memory, 1.2 belongs to the main test.',
+                'The fall of '.Words::plain($fall, 0).' kPa is common practice; the factor '.Words::plain($factor).' is from memory, '
+                    .$this->plain('water_factor').' belongs to the main test.',
             ],
             options: $options,
         );
@@ -106,7 +106,7 @@ final class En805Air extends WaterMain
         $words = $seen->words;
         [$before, $after] = [$seen->endKpa('settle'), $seen->located->of('still') === null ? $seen->endKpa('draw') : $seen->startKpa('still')];
         $fell = max(0.1, $before - $after);
-        $allowed = self::allowedL($seen->section, $fell, 'air');
+        $allowed = $this->allowedL($seen->section, $fell, 'air');
         $room = FilledPipe::ATMOSPHERE_KPA * (1 / ($after + FilledPipe::ATMOSPHERE_KPA) - 1 / ($before + FilledPipe::ATMOSPHERE_KPA));
         $hides = ($allowed['max_volume_l'] - $allowed['elastic_volume_l']) / $room;
         $share = $hides / (10 * $seen->section->volumeM3());
@@ -115,8 +115,8 @@ final class En805Air extends WaterMain
         $arithmetic = [
             new Figure('Fall', 'before − after', $words->kpa($fell), $words->kpa($before).' − '.$words->kpa($after)),
             new Figure(
-                'Water allowed for it', 'ΔVmax = 1.5·V·Δp·(1/Ew + D/(e·ER))', $words->litres($allowed['max_volume_l']),
-                self::volumeWorking($seen->section, 1.5, $fell),
+                'Water allowed for it', self::volumeFormula($this->limit('air_factor')), $words->litres($allowed['max_volume_l']),
+                self::volumeWorking($seen->section, $this->limit('air_factor'), $fell),
             ),
             new Figure(
                 'Free air that this can hide', '(ΔVmax − ΔV of the pipe) / (p_atm/(p2+p_atm) − p_atm/(p1+p_atm))',
@@ -135,7 +135,7 @@ final class En805Air extends WaterMain
         );
 
         return new Accepted(
-            [$this->lasted($seen, 'settle', self::SETTLE, 'Settling'), $finding],
+            [$this->lasted($seen, 'settle', $this->limit('air_settle_min'), 'Settling'), $finding],
             [...$arithmetic, new Figure('Water drawn off', 'measured', $words->litres($drawn))], $figures,
             $finding->severity->rank() >= 2 ? 'air' : 'little air',
         );

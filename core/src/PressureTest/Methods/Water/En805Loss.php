@@ -27,14 +27,6 @@ use Diastoma\Core\Rulebook\Source;
 /** Fall of pressure in a main that hardly creeps: at most 20 kPa in the first hour without pumping, and ever more slowly [EN 805, 11.3.3]. */
 final class En805Loss extends WaterMain
 {
-    private const MAIN_MIN = 60.0;
-
-    /** How long it may be watched where an hour does not decide it: from memory, the standard says an hour or longer. */
-    private const LONGEST_MIN = 120.0;
-
-    /** More than this share of the allowed fall is never put down to the gauge: from memory. */
-    private const NOISE_SHARE = 0.25;
-
     public function id(): string
     {
         return 'en805-loss';
@@ -58,37 +50,40 @@ final class En805Loss extends WaterMain
     protected function draft(TestSection $section, array $options, Words $words): TestPlan
     {
         $levels = new Levels($section);
-        $stp = self::stp($section);
+        $stp = $this->stp($section);
         $gauge = $levels->gaugeForLow($stp);
-        $drop = self::dropKpa($section);
-        $soak = self::soakMin($section);
+        $drop = $this->dropKpa($section);
+        $soak = $this->soakMin($section);
 
-        return new TestPlan($this->id(), $this->medium(), $gauge, $gauge, $stp, $levels->atHigh($gauge), self::window($section, $words),
+        return new TestPlan($this->id(), $this->medium(), $gauge, $gauge, $stp, $levels->atHigh($gauge), $this->window($section, $words),
             ['said' => 'Preliminary test: as much as holds the pressure. Main test: none.', 'l_per_h' => null, 'litres' => null],
             [
-                self::raise($gauge),
+                $this->raise($gauge),
                 new Phase(
-                    'preliminary', 'Preliminary test', $soak, $gauge * (1 - self::HOLD_BAND), $gauge, $gauge,
+                    'preliminary', 'Preliminary test', $soak, $gauge * (1 - $this->share('hold_percent')), $gauge, $gauge,
                     $section->cementLined ? 'Keep the pressure up while the lining soaks.' : 'Keep the pressure up; walk the section.', Control::Hold,
                 ),
                 new Phase(
-                    'main', 'Main test', self::MAIN_MIN, $gauge - $drop, $gauge, $gauge, 'No pumping. Watch how fast it falls.', Control::Shut, true,
-                    self::LONGEST_MIN,
+                    'main', 'Main test', $this->limit('main_min'), $gauge - $drop, $gauge, $gauge, 'No pumping. Watch how fast it falls.', Control::Shut, true,
+                    $this->limit('longest_min'),
                 ),
             ],
             [
-                self::stpFigure($section, $words),
+                $this->stpFigure($section, $words),
                 new Figure(
-                    'Fall allowed in the first hour', $drop > 20.0 ? '40 kPa for fibre cement and concrete without a cylinder' : '20 kPa',
+                    'Fall allowed in '.$this->firstWords(),
+                    Words::plain($drop, 0).' kPa'.(self::kindOfLoss($section) === 'rigid' ? '' : ' for fibre cement and concrete without a cylinder'),
                     $words->kpa($drop),
                 ),
             ],
             [$this->medium()->caution()],
             ['The air check (en805-air) belongs to this test: do it before the main '
                 .'test.',
-                'A cement lining is kept under pressure for 24 h first (value from memory), any other pipe for an hour (common practice). That the high '
+                'A cement lining is kept under pressure for '.Words::span($this->limit('soak_min')).' first (value from memory), any other '
+                    .'pipe for '.Words::span($this->limit('settle_min')).' (common practice). That the high '
                     .'point sees the working pressure: EN 805, 11.3.2 (value from memory).',
-                'A fall that does not clearly slow down is undecided after the hour: leave it shut, up to 2 h (value from memory).'],
+                'A fall that does not clearly slow down is undecided after the hour: leave it shut, up to '
+                    .Words::span($this->limit('longest_min')).' (value from memory).'],
             options: $options,
         );
     }
@@ -96,34 +91,34 @@ final class En805Loss extends WaterMain
     protected function accept(Seen $seen): Accepted
     {
         $words = $seen->words;
-        $limit = self::dropKpa($seen->section);
+        $limit = $this->dropKpa($seen->section);
         $readings = $this->hourly($seen);
         $noise = min(
-            self::NOISE_SHARE * $limit,
+            $this->share('noise_percent') * $limit,
             GaugeNoise::of($seen->trace()->pressures($seen->from('main'), $seen->to('main')))->differenceKpa($seen->section->gaugeResolutionKpa),
         );
-        $found = En805::loss($limit > 20.0 ? 'fibre_cement' : 'rigid', $readings, $noise);
+        $found = En805::loss(self::kindOfLoss($seen->section), $readings, $noise, $this->limits());
         $drop = max(0.0, $found['drop_kpa']);
         $slowing = $this->slowing($seen, $noise);
         $clear = $found['slowing'] || $slowing->isClear();
 
         return new Accepted([
-            $this->lasted($seen, 'preliminary', self::soakMin($seen->section), 'Preliminary test'),
-            $this->lasted($seen, 'main', self::MAIN_MIN, 'Main test'),
+            $this->lasted($seen, 'preliminary', $this->soakMin($seen->section), 'Preliminary test'),
+            $this->lasted($seen, 'main', $this->limit('main_min'), 'Main test'),
             $this->most(
-                'fall', 'Pressure fell in the first hour by', $drop, $found['limit_kpa'], Unit::KiloPascal, $words->kpaPair(...),
+                'fall', 'Pressure fell in '.$this->firstWords().' by', $drop, $found['limit_kpa'], Unit::KiloPascal, $words->kpaPair(...),
                 'Not tight, or air left in. Lower the pressure, look at every joint, mend, test again.',
             ),
             $this->slowed($slowing, $clear, $words),
         ], [
-            self::stpFigure($seen->section, $words),
+            $this->stpFigure($seen->section, $words),
             new Figure('Readings of the hour', 'every ten minutes, at the gauge', implode(', ', array_map($words->kpa(...), $readings))),
             new Figure(
                 'Fall in the hour', 'first − last', $words->kpa($found['drop_kpa']),
                 $words->kpa($readings[0]).' − '.$words->kpa($readings[count($readings) - 1]),
             ),
             new Figure(
-                'Fall allowed', $found['limit_kpa'] > 20.0 ? 'fibre cement, concrete without a cylinder' : 'rigid pipe and PVC',
+                'Fall allowed', self::kindOfLoss($seen->section) === 'rigid' ? 'rigid pipe and PVC' : 'fibre cement, concrete without a cylinder',
                 $words->kpa($found['limit_kpa'], Rounding::Down),
             ),
             new Figure(
@@ -131,16 +126,23 @@ final class En805Loss extends WaterMain
                 $words->kpa($slowing->firstKpa).', '.$words->kpa($slowing->secondKpa), 'gauge ± '.$words->kpa($noise),
             ),
         ], ['readings_kpa' => $readings, ...$found, 'slowing' => $clear, 'noise_kpa' => $noise],
-            ! $clear && ! $slowing->quickens && $drop <= $limit && $seen->minutes('main') < self::LONGEST_MIN - 1.0 ? TestVerdict::UNDECIDED : '');
+            ! $clear && ! $slowing->quickens && $drop <= $limit && $seen->minutes('main') < $this->limit('longest_min') - 1.0 ? TestVerdict::UNDECIDED : '');
+    }
+
+    private function firstWords(): string
+    {
+        $minutes = $this->limit('main_min');
+
+        return $minutes === 60.0 ? 'the first hour' : 'the first '.Words::plain($minutes).' min';
     }
 
     /** @return list<float> every ten minutes of the first hour; the fall within a minute is nothing beside the scatter of a gauge */
     private function hourly(Seen $seen): array
     {
         $from = $seen->from('main');
-        $last = min($seen->to('main'), $from + 60 * self::MAIN_MIN);
+        $last = min($seen->to('main'), $from + 60 * $this->limit('main_min'));
         $readings = [];
-        for ($minute = 0; $minute <= self::MAIN_MIN; $minute += 10) {
+        for ($minute = 0; $minute <= $this->limit('main_min'); $minute += 10) {
             $at = min($last, $from + 60 * $minute);
             $readings[] = match (true) {
                 $minute === 0 => $seen->startKpa('main', 60.0),

@@ -31,27 +31,22 @@ use Diastoma\Core\Rulebook\Source;
  */
 final class En805Pe extends WaterMain
 {
-    private const RELAX_MIN = 60.0;
-
-    private const RAISE = 9.0;
-
-    private const RAISE_MOST_MIN = 10.0;
-
-    private const HOLD_MIN = 30.0;
-
-    private const REST_MIN = 60.0;
-
-    private const MAIN_MIN = 30.0;
-
-    private const LONGEST_MIN = 90.0;
-
-    private const DRAW = 0.14; // between 10 and 15 %, near the end that the pipe answers best: common practice
+    /** How near the upper end the draw-off is planned, where the pipe answers best: common practice. */
+    private const DRAW_NEAR = 0.8;
 
     private const STEP_MIN = 3.0; // common practice: as often as the gauge was read by hand
+
+    /** So much sooner than the most that raising is planned: common practice. */
+    private const SOONER = 0.9;
 
     public function id(): string
     {
         return 'en805-pe';
+    }
+
+    public function families(): array
+    {
+        return [self::RUN, 'test.en805', 'test.en805-pe'];
     }
 
     public function title(): string
@@ -75,7 +70,7 @@ final class En805Pe extends WaterMain
 
     public function restHours(): float
     {
-        return 1.0; // the relaxing that begins every test, from memory
+        return $this->limit('again_min') / 60;
     }
 
     public function asks(): array
@@ -86,45 +81,54 @@ final class En805Pe extends WaterMain
     protected function draft(TestSection $section, array $options, Words $words): TestPlan
     {
         $levels = new Levels($section);
-        $stp = self::stp($section);
+        $stp = $this->stp($section);
         $gauge = $levels->gaugeForLow($stp);
-        $drawn = $gauge - (En805::REST_FALL / 2 + self::DRAW) * $stp;
+        $drawn = $gauge - ($this->share('rest_percent') / 2 + $this->draw()) * $stp;
 
-        return new TestPlan($this->id(), $this->medium(), $gauge, $drawn, $stp, $levels->atHigh($gauge), self::window($section, $words),
+        return new TestPlan($this->id(), $this->medium(), $gauge, $drawn, $stp, $levels->atHigh($gauge), $this->window($section, $words),
             ['said' => 'While holding: as much as keeps the pressure. After that none.', 'l_per_h' => null, 'litres' => null],
             [
                 new Phase(
-                    'relax', 'Relax', self::RELAX_MIN, 0.0, 0.0, 0.05 * $gauge,
-                    'No pressure for an hour, full of water, so that earlier stretching fades. Let no air in.', Control::Open,
+                    'relax', 'Relax', $this->limit('relax_min'), 0.0, 0.0, 0.05 * $gauge,
+                    'No pressure for '.Words::span($this->limit('relax_min')).', full of water, so that earlier stretching fades. Let no air in.',
+                    Control::Open,
                 ),
-                self::raise($gauge, self::RAISE, 'To the pressure in less than ten minutes.'),
+                $this->raise($gauge, self::SOONER * $this->limit('raise_min'), 'To the pressure in less than '.Words::span($this->limit('raise_min')).'.'),
                 new Phase(
-                    'hold', 'Hold', self::HOLD_MIN, $gauge * (1 - self::HOLD_BAND), $gauge, $gauge, 'Keep the pressure by pumping. Walk the section.',
+                    'hold', 'Hold', $this->limit('hold_min'), $gauge * (1 - $this->share('hold_percent')), $gauge, $gauge,
+                    'Keep the pressure by pumping. Walk the section.',
                     Control::Hold,
                 ),
-                new Phase('rest', 'Stretch', self::REST_MIN, $gauge - En805::REST_FALL * $stp, $gauge, $gauge, 'No pumping for an hour.', Control::Shut),
                 new Phase(
-                    'draw', 'Draw off', 2.0, $drawn, $drawn, $gauge,
-                    'Let the pressure down by 10 to 15 % of the test pressure, quickly; catch and measure the water.', Control::Lower,
-                    fallKpa: self::DRAW * $stp,
+                    'rest', 'Stretch', $this->limit('rest_min'), $gauge - $this->share('rest_percent') * $stp, $gauge, $gauge,
+                    'No pumping for '.Words::span($this->limit('rest_min')).'.', Control::Shut,
                 ),
                 new Phase(
-                    'main', 'Rise', self::MAIN_MIN, $drawn - En805::BELOW_HIGHEST_KPA, $drawn, $gauge, 'Shut. The pressure must rise and not fall.',
-                    Control::Shut, true, self::LONGEST_MIN,
+                    'draw', 'Draw off', 2.0, $drawn, $drawn, $gauge,
+                    "Let the pressure down by {$this->drawWords()}, quickly; catch and measure the water.", Control::Lower,
+                    fallKpa: $this->draw() * $stp,
+                ),
+                new Phase(
+                    'main', 'Rise', $this->limit('rise_min'), $drawn - $this->limit('below_kpa'), $drawn, $gauge, 'Shut. The pressure must rise and not fall.',
+                    Control::Shut, true, $this->limit('longest_min'),
                 ),
             ],
             [
-                self::stpFigure($section, $words),
+                $this->stpFigure($section, $words),
                 new Figure(
-                    'Least pressure after stretching', 'at the gauge: a fall of 30 % of the test pressure at the most',
-                    $words->kpa($gauge - En805::REST_FALL * $stp), $words->kpa($gauge).' − 0.3 × '.$words->kpa($stp),
+                    'Least pressure after stretching', "at the gauge: a fall of {$this->restWords()} of the test pressure at the most",
+                    $words->kpa($gauge - $this->share('rest_percent') * $stp),
+                    $words->kpa($gauge).' − '.Words::plain($this->share('rest_percent')).' × '.$words->kpa($stp),
                 ),
-                new Figure('Draw off', '10 to 15 % of the test pressure', $words->kpa(0.10 * $stp).' to '.$words->kpa(0.15 * $stp)),
+                new Figure(
+                    'Draw off', $this->drawWords(), $words->kpa($this->share('draw_least_percent') * $stp).' to '
+                        .$words->kpa($this->share('draw_most_percent') * $stp),
+                ),
             ],
             [$this->medium()->caution()],
             [
                 'Remembered, not at hand: check the steps against your copy of EN 805, A.27.',
-                'In doubt after 30 min leave it shut up to 90 min: at most 25 kPa below the highest reading passes.',
+                'In doubt after '.Words::span($this->limit('rise_min')).' '.$this->longerWords($words),
             ],
             options: $options,
         );
@@ -137,29 +141,30 @@ final class En805Pe extends WaterMain
         $level = $stp - $seen->plan->gaugeKpa; // from the gauge to the low point
         $rested = $seen->endKpa('rest');
         $start = $seen->startKpa('main');
-        $main = $this->steps($seen, self::MAIN_MIN);
-        $found = En805::pe($stp, $rested + $level, $main);
-        if ($found['verdict'] === 'extend' && $seen->minutes('main') > self::MAIN_MIN + self::STEP_MIN) {
-            $main = $this->steps($seen, self::LONGEST_MIN);
-            $found = En805::pe($stp, $rested + $level, $main);
+        $main = RiseSteps::of($seen, $this->limit('rise_min'), self::STEP_MIN, self::SLACK_MIN);
+        $found = En805::pe($stp, $rested + $level, $main, $this->limits());
+        if ($found['verdict'] === 'extend' && $seen->minutes('main') > $this->limit('rise_min') + self::STEP_MIN) {
+            $main = RiseSteps::of($seen, $this->limit('longest_min'), self::STEP_MIN, self::SLACK_MIN);
+            $found = En805::pe($stp, $rested + $level, $main, $this->limits());
         }
         $draw = $rested - $start;
         $findings = [
             ...$this->before($seen), $this->rested($seen, $rested, $found['preliminary']), $this->drawn($seen, $draw, $found),
             ...$this->water($seen, max(0.1, $draw)), ...$this->rise($seen, $found, $main[count($main) - 1][0]),
         ];
-        $volume = self::allowedL($seen->section, max(0.1, $draw), 'main');
+        $volume = $this->allowedL($seen->section, max(0.1, $draw), 'main');
 
         return new Accepted($findings, [
-            self::stpFigure($seen->section, $words),
+            $this->stpFigure($seen->section, $words),
             new Figure(
-                'Fall while stretching', 'of the test pressure, 30 % at the most', Words::plain(100 * ($seen->plan->gaugeKpa - $rested) / $stp, 1).' %',
+                'Fall while stretching', "of the test pressure, {$this->restWords()} at the most",
+                Words::plain(100 * ($seen->plan->gaugeKpa - $rested) / $stp, 1).' %',
                 '('.$words->kpa($seen->plan->gaugeKpa).' − '.$words->kpa($rested).') / '.$words->kpa($stp),
             ),
             new Figure('Drawn off', 'before − after', $words->kpa($draw), $words->kpa($rested).' − '.$words->kpa($start)),
             new Figure(
-                'Water allowed for it', 'ΔVmax = 1.2·V·Δp·(1/Ew + D/(e·E))', $words->litres($volume['max_volume_l']),
-                self::volumeWorking($seen->section, 1.2, $draw),
+                'Water allowed for it', self::volumeFormula($this->limit('water_factor')), $words->litres($volume['max_volume_l']),
+                self::volumeWorking($seen->section, $this->limit('water_factor'), $draw),
             ),
             new Figure('Highest in the rise', 'from the trace', $words->kpa($found['highest_kpa'])),
             new Figure('Last below the highest', 'highest − last', $words->kpa($found['fall_kpa'])),
@@ -170,51 +175,58 @@ final class En805Pe extends WaterMain
             $found['verdict'] === 'extend' ? TestVerdict::UNDECIDED : '');
     }
 
+    /** What is planned to be drawn off, of the test pressure. */
+    private function draw(): float
+    {
+        [$least, $most] = [$this->share('draw_least_percent'), $this->share('draw_most_percent')];
+
+        return $least + self::DRAW_NEAR * ($most - $least);
+    }
+
+    private function drawWords(): string
+    {
+        return $this->plain('draw_least_percent').' to '.$this->plain('draw_most_percent')
+            .' % of the test pressure';
+    }
+
+    private function restWords(): string
+    {
+        return $this->plain('rest_percent').' %';
+    }
+
+    private function longerWords(Words $words): string
+    {
+        return 'leave it shut up to '.Words::span($this->limit('longest_min')).': at most '
+            .$this->plain('below_kpa', 0).' kPa below the highest reading passes.';
+    }
+
     /** @return list<Finding> what must have come before the draw-off: relaxed, raised in less than ten minutes, held, shut for an hour */
     private function before(Seen $seen): array
     {
         $raised = $seen->minutes('raise');
-        $quick = $raised < self::RAISE_MOST_MIN + self::SLACK_MIN;
+        $quick = $raised < $this->limit('raise_min') + self::SLACK_MIN;
 
         return [
-            $this->lasted($seen, 'relax', self::RELAX_MIN, 'Relaxed'),
+            $this->lasted($seen, 'relax', $this->limit('relax_min'), 'Relaxed'),
             $this->finding(
-                'raise', $quick ? Severity::Go : Severity::Mend, 'Raised in '.$seen->words->minutes($raised).'; less than 10 min wanted.',
-                $quick ? '' : 'Creep of a slow raising spoils what follows. Let the pressure down, relax and start over.', $raised, self::RAISE_MOST_MIN,
-                self::RAISE_MOST_MIN - $raised, Unit::Minute,
+                'raise', $quick ? Severity::Go : Severity::Mend,
+                'Raised in '.$seen->words->minutes($raised).'; less than '.Words::span($this->limit('raise_min')).' wanted.',
+                $quick ? '' : 'Creep of a slow raising spoils what follows. Let the pressure down, relax and start over.', $raised, $this->limit('raise_min'),
+                $this->limit('raise_min') - $raised, Unit::Minute,
             ),
-            $this->lasted($seen, 'hold', self::HOLD_MIN, 'Held'),
-            $this->lasted($seen, 'rest', self::REST_MIN - 1.0, 'Shut to stretch', 'rest_time'),
+            $this->lasted($seen, 'hold', $this->limit('hold_min'), 'Held'),
+            $this->lasted($seen, 'rest', $this->limit('rest_min') - 1.0, 'Shut to stretch', 'rest_time'),
         ];
-    }
-
-    /** @return list<array{float, float}> minute and kPa; a fall within the scatter of the gauge is none */
-    private function steps(Seen $seen, float $longestMin): array
-    {
-        [$from, $to] = [$seen->from('main'), min($seen->to('main'), $seen->from('main') + 60 * $longestMin)];
-        $points = [];
-        $highest = -INF;
-        for ($t = $from; $t <= $to + 60 * self::SLACK_MIN; $t += 60 * self::STEP_MIN) { // half a minute short still counts as whole
-            $near = $seen->trace()->pressures($t - 30.0, $t + 30.0);
-            sort($near);
-            $kpa = $near[intdiv(count($near), 2)] ?? $seen->trace()->at($t) ?? 0.0;
-            $scatter = $near === [] ? 0.0 : max($seen->section->gaugeResolutionKpa, ($near[count($near) - 1] - $near[0]) / 2);
-            $kpa = $kpa < $highest && $kpa > $highest - $scatter ? $highest : $kpa;
-            $highest = max($highest, $kpa);
-            $points[] = [($t - $from) / 60, $kpa];
-        }
-
-        return $points;
     }
 
     private function rested(Seen $seen, float $rested, string $preliminary): Finding
     {
-        $least = $seen->plan->gaugeKpa - En805::REST_FALL * $seen->plan->lowKpa;
+        $least = $seen->plan->gaugeKpa - $this->share('rest_percent') * $seen->plan->lowKpa;
         $fine = $preliminary === 'pass';
         [$shown, $wanted] = $seen->words->kpaPair($rested, $least, false);
 
-        return $this->finding('rest', $fine ? Severity::Go : Severity::Mend, "After an hour shut {$shown}; {$wanted} wanted (fall of 30 % of the test "
-            .'pressure at most).',
+        return $this->finding('rest', $fine ? Severity::Go : Severity::Mend, 'After '.Words::span($this->limit('rest_min'))." shut {$shown}; "
+            ."{$wanted} wanted (fall of {$this->restWords()} of the test pressure at most).",
             $fine ? '' : 'A leak, or the pipe was not relaxed. Let the pressure down, look at every joint, relax and start '
                 .'over.', $rested, $least, $rested - $least, Unit::KiloPascal);
     }
@@ -241,7 +253,7 @@ final class En805Pe extends WaterMain
                 'Without it nobody knows how much air is in the pipe: give the measured volume, or start over.',
             )];
         }
-        $allowed = self::allowedL($seen->section, $draw, 'main')['max_volume_l'];
+        $allowed = $this->allowedL($seen->section, $draw, 'main')['max_volume_l'];
 
         return [$this->most(
             'water', 'Water drawn off', $drawn, $allowed, Unit::Litre, $seen->words->litresPair(...),
@@ -261,23 +273,23 @@ final class En805Pe extends WaterMain
             'pass' => [
                 Severity::Go,
                 $found['fall_kpa'] > 1e-9
-                    ? "After {$words->minutes($minutes)} {$fall} below the highest reading; ".$words->kpa(En805::BELOW_HIGHEST_KPA).' allowed.'
+                    ? "After {$words->minutes($minutes)} {$fall} below the highest reading; ".$words->kpa($this->limit('below_kpa')).' allowed.'
                     : 'It rose and never fell.',
                 '',
             ],
             'extend' => [
                 Severity::Mend, "Not decided after {$words->minutes($minutes)}: it has fallen by {$fall} from its highest.",
-                $minutes < self::MAIN_MIN - 1 ? 'The record is too short: 30 min at least.'
-                    : 'Leave it shut up to 90 min; at most 25 kPa below the highest passes.',
+                $minutes < $this->limit('rise_min') - 1 ? 'The record is too short: '.Words::span($this->limit('rise_min')).' at least.'
+                    : ucfirst($this->longerWords($words)),
             ],
             default => [
-                Severity::Mend, "It fell by {$fall} from its highest; ".$words->kpa(En805::BELOW_HIGHEST_KPA).' allowed.',
+                Severity::Mend, "It fell by {$fall} from its highest; ".$words->kpa($this->limit('below_kpa')).' allowed.',
                 'A leak. Let the pressure down, look at every joint, mend, relax and start over.',
             ],
         };
 
         return [$this->finding(
-            'rise', $severity, $said, $todo, $found['fall_kpa'], En805::BELOW_HIGHEST_KPA, En805::BELOW_HIGHEST_KPA - $found['fall_kpa'], Unit::KiloPascal,
+            'rise', $severity, $said, $todo, $found['fall_kpa'], $this->limit('below_kpa'), $this->limit('below_kpa') - $found['fall_kpa'], Unit::KiloPascal,
         )];
     }
 }

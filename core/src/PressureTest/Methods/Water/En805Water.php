@@ -23,10 +23,6 @@ use Diastoma\Core\Rulebook\Source;
 /** Water lost in an hour, pumped back in at its end: ΔVmax = 1.2·V·Δp·(1/Ew + D/(e·ER)) [EN 805, 11.3.3.4.2]. */
 final class En805Water extends WaterMain
 {
-    private const MAIN_MIN = 60.0;
-
-    private const BACK_MIN = 5.0; // common practice
-
     public function id(): string
     {
         return 'en805-water';
@@ -60,28 +56,35 @@ final class En805Water extends WaterMain
     protected function draft(TestSection $section, array $options, Words $words): TestPlan
     {
         $levels = new Levels($section);
-        $stp = self::stp($section);
+        $stp = $this->stp($section);
         $gauge = $levels->gaugeForLow($stp);
-        $drop = self::dropKpa($section);
-        $allowed = self::allowedL($section, $drop, 'main')['max_volume_l'];
+        $drop = $this->dropKpa($section);
+        $allowed = $this->allowedL($section, $drop, 'main')['max_volume_l'];
 
-        return new TestPlan($this->id(), $this->medium(), $gauge, $gauge, $stp, $levels->atHigh($gauge), self::window($section, $words),
+        return new TestPlan($this->id(), $this->medium(), $gauge, $gauge, $stp, $levels->atHigh($gauge), $this->window($section, $words),
             ['said' => 'At most '.$words->litres($allowed).' to reach the pressure again after the hour.', 'l_per_h' => $allowed, 'litres' => $allowed],
             [
-                self::raise($gauge),
+                $this->raise($gauge),
                 new Phase(
-                    'preliminary', 'Preliminary test', self::soakMin($section), $gauge * (1 - self::HOLD_BAND), $gauge, $gauge,
+                    'preliminary', 'Preliminary test', $this->soakMin($section), $gauge * (1 - $this->share('hold_percent')), $gauge, $gauge,
                     'Keep the pressure up; walk the section.', Control::Hold,
                 ),
-                new Phase('main', 'Main test', self::MAIN_MIN, $gauge - 2 * $drop, $gauge, $gauge, 'No pumping for an hour.', Control::Shut, true),
                 new Phase(
-                    'back', 'Pump back', self::BACK_MIN, $gauge * (1 - self::HOLD_BAND), $gauge, $gauge, 'Pump back to the pressure and meter the water.',
+                    'main', 'Main test', $this->limit('main_min'), $gauge - 2 * $drop, $gauge, $gauge,
+                    'No pumping for '.Words::span($this->limit('main_min')).'.', Control::Shut, true,
+                ),
+                new Phase(
+                    'back', 'Pump back', $this->limit('back_min'), $gauge * (1 - $this->share('hold_percent')), $gauge, $gauge,
+                    'Pump back to the pressure and meter the water.',
                     Control::Hold,
                 ),
             ],
             [
-                self::stpFigure($section, $words),
-                new Figure('Water allowed', 'ΔVmax = 1.2·V·Δp·(1/Ew + D/(e·ER))', $words->litres($allowed), self::volumeWorking($section, 1.2, $drop)),
+                $this->stpFigure($section, $words),
+                new Figure(
+                    'Water allowed', self::volumeFormula($this->limit('water_factor')), $words->litres($allowed),
+                    self::volumeWorking($section, $this->limit('water_factor'), $drop),
+                ),
             ],
             [$this->medium()->caution()], ['The air check (en805-air) belongs to this test: air takes water too.'], options: $options,
         );
@@ -89,21 +92,21 @@ final class En805Water extends WaterMain
 
     protected function accept(Seen $seen): Accepted
     {
-        $drop = self::dropKpa($seen->section);
-        $allowed = self::allowedL($seen->section, $drop, 'main');
+        $drop = $this->dropKpa($seen->section);
+        $allowed = $this->allowedL($seen->section, $drop, 'main');
         $words = $seen->words;
         $end = min($seen->trace()->endS(), $seen->located->of('back')[1] ?? $seen->trace()->endS());
         $water = $seen->run->number('pumped_in_l') ?? $seen->addedL($seen->to('main') - 1.0, $end);
         $arithmetic = [
-            self::stpFigure($seen->section, $words),
+            $this->stpFigure($seen->section, $words),
             new Figure(
-                'Water allowed', 'ΔVmax = 1.2·V·Δp·(1/Ew + D/(e·ER))', $words->litres($allowed['max_volume_l']),
-                self::volumeWorking($seen->section, 1.2, $drop),
+                'Water allowed', self::volumeFormula($this->limit('water_factor')), $words->litres($allowed['max_volume_l']),
+                self::volumeWorking($seen->section, $this->limit('water_factor'), $drop),
             ),
         ];
         $findings = [
-            $this->lasted($seen, 'preliminary', self::soakMin($seen->section), 'Preliminary test'),
-            $this->lasted($seen, 'main', self::MAIN_MIN, 'Main test'),
+            $this->lasted($seen, 'preliminary', $this->soakMin($seen->section), 'Preliminary test'),
+            $this->lasted($seen, 'main', $this->limit('main_min'), 'Main test'),
         ];
         if ($water === null) {
             return new Accepted(

@@ -24,11 +24,14 @@ use Diastoma\Core\Rulebook\Source;
 /** Decay of a shut PE main on log–log paper: three pressures, two slopes. Its bands are from memory: it advises and never fails. */
 final class PeDecay extends WaterMain
 {
-    private const TIMES = [1.0, 7.0, 15.0];
-
     public function id(): string
     {
         return 'pe-decay';
+    }
+
+    public function families(): array
+    {
+        return [self::RUN, 'test.en805', 'test.pe-decay'];
     }
 
     public function title(): string
@@ -58,27 +61,35 @@ final class PeDecay extends WaterMain
         return [new Option('load_min', 'Time to raise', ['10' => '10 min', '20' => '20 min', '30' => '30 min', '60' => '60 min'])];
     }
 
+    /** @return array{float, float, float} of the readings, in loading times */
+    private function times(): array
+    {
+        return [1.0, $this->limit('second_times'), $this->limit('third_times')];
+    }
+
     protected function draft(TestSection $section, array $options, Words $words): TestPlan
     {
         $levels = new Levels($section);
-        $stp = self::stp($section);
+        $stp = $this->stp($section);
         $gauge = $levels->gaugeForLow($stp);
         $load = (float) $options['load_min'];
 
-        return new TestPlan($this->id(), $this->medium(), $gauge, $gauge, $stp, $levels->atHigh($gauge), self::window($section, $words),
+        return new TestPlan($this->id(), $this->medium(), $gauge, $gauge, $stp, $levels->atHigh($gauge), $this->window($section, $words),
             ['said' => 'None: raise once, steadily, then shut.', 'l_per_h' => null, 'litres' => null],
             [
-                self::raise($gauge, $load, 'At a steady rate from empty to full pressure, without a pause.'),
+                $this->raise($gauge, $load, 'At a steady rate from empty to full pressure, without a pause.'),
                 new Phase(
-                    'decay', 'Decay', 15 * $load + 1.0, 0.5 * $gauge, $gauge, $gauge, 'Shut. Read at once, seven and fifteen times the loading time later.',
+                    'decay', 'Decay', $this->limit('third_times') * $load + 1.0, 0.5 * $gauge, $gauge, $gauge,
+                    'Shut. Read at once, '.Words::plain($this->times()[1]).' and '.Words::plain($this->times()[2]).' times the loading time later.',
                     Control::Shut, true,
                 ),
             ],
             [
-                self::stpFigure($section, $words),
+                $this->stpFigure($section, $words),
                 new Figure(
-                    'Readings after shutting', 'tL, 7·tL, 15·tL',
-                    implode(', ', array_map(static fn (float $k): string => $words->minutes($k * $load), self::TIMES)),
+                    'Readings after shutting',
+                    implode(', ', array_map(static fn (float $k): string => ($k === 1.0 ? '' : Words::plain($k).'·').'tL', $this->times())),
+                    implode(', ', array_map(static fn (float $k): string => $words->minutes($k * $load), $this->times())),
                 ),
             ],
             [$this->medium()->caution()], ['The bands are from memory and uncertain: this reading advises, it neither passes nor fails the section.'],
@@ -91,19 +102,20 @@ final class PeDecay extends WaterMain
         $words = $seen->words;
         $load = max(0.5, $seen->minutes('raise'));
         $from = $seen->from('decay');
-        $times = array_map(static fn (float $k): float => $k * $load, self::TIMES);
+        $times = array_map(static fn (float $k): float => $k * $load, $this->times());
         $pressures = array_map(static fn (float $minutes): float => $seen->trace()->at($from + 60 * $minutes) ?? 0.0, $times);
         if (min($pressures) <= 0.0 || $seen->trace()->endS() < $from + 60 * $times[2] - 60) {
             return new Accepted(
                 [$this->finding(
-                    'reading', Severity::Watch, 'The record ends before fifteen times the loading time of '.$words->minutes($load).'.',
+                    'reading', Severity::Watch,
+                    'The record ends before '.Words::plain($this->times()[2]).' times the loading time of '.$words->minutes($load).'.',
                     'Bring the whole trace, or leave it shut longer.',
                 )],
                 [], ['load_min' => $load], 'unclear',
             );
         }
         try {
-            $read = Decay::read($pressures, $times, $load);
+            $read = Decay::read($pressures, $times, $load, $this->limits());
         } catch (InvalidInput $fault) {
             return new Accepted([$this->finding('reading', Severity::Watch, $fault->getMessage())], [], ['load_min' => $load], 'unclear');
         }
@@ -119,14 +131,14 @@ final class PeDecay extends WaterMain
 
         return new Accepted([$this->finding('reading', $severity, $said, $todo)], [
             new Figure('Loading time', 'tL, from the trace', $words->minutes($load)),
-            new Figure('Pressures', 'at tL, 7·tL and 15·tL after shutting', implode(', ', array_map($words->kpa(...), $pressures))),
+            new Figure('Pressures', 'at those times after shutting', implode(', ', array_map($words->kpa(...), $pressures))),
             new Figure(
                 'First slope', 'n1 = log(P1/P2)/log(t2c/t1c), tc = t + 0.4·tL', Words::plain($read['n1'], 4),
                 'log('.Words::plain($pressures[0], 1).'/'.Words::plain($pressures[1], 1).')/log('.Words::plain($times[1] + 0.4 * $load, 1).'/'
                     .Words::plain($times[0] + 0.4 * $load, 1).')',
             ),
             new Figure('Second slope', 'n2 likewise', Words::plain($read['n2'], 4)),
-            new Figure('Ratio', 'n2/n1, above 1.25 a leak', Words::plain($read['ratio'])),
+            new Figure('Ratio', 'n2/n1, above '.$this->plain('leak_ratio').' a leak', Words::plain($read['ratio'])),
         ], ['load_min' => $load, 'times_min' => $times, 'pressures_kpa' => $pressures, ...$read], $read['reading']);
     }
 }

@@ -31,15 +31,14 @@ use Diastoma\Core\Rulebook\Source;
  */
 final class PeMakeUp extends ConstantPressure
 {
-    private const FACTOR = 1.5;
-
-    private const EXPANSION_MIN = 180.0;
-
-    private const HOLD_BAND = 0.05; // from memory: how far the pressure may sag between two strokes
-
     public function id(): string
     {
         return 'pe-makeup';
+    }
+
+    public function families(): array
+    {
+        return [self::RUN, 'test.pe-makeup'];
     }
 
     public function title(): string
@@ -63,7 +62,7 @@ final class PeMakeUp extends ConstantPressure
 
     public function restHours(): float
     {
-        return 8.0; // as for F2164, from memory
+        return $this->limit('again_min') / 60;
     }
 
     public function options(): array
@@ -79,10 +78,11 @@ final class PeMakeUp extends ConstantPressure
     protected function draft(TestSection $section, array $options, Words $words): TestPlan
     {
         $levels = new Levels($section);
-        $most = self::above($section->limiting(self::FACTOR)->takesKpa(self::FACTOR), 'ratings', 'A rating');
+        $factor = $this->limit('factor');
+        $most = self::above($section->limiting($factor)->takesKpa($factor), 'ratings', 'A rating');
         $low = self::ownersKpa($section, $most, $words);
         $gauge = $levels->gaugeForLow($low);
-        $allowed = self::allowance($section, (float) $options['hours']);
+        $allowed = $this->allowance($section, (float) $options['hours']);
 
         return new TestPlan($this->id(), $this->medium(), $gauge, $gauge, $low, $levels->atHigh($gauge), $levels->window($section->workingKpa, $low, $words),
             [
@@ -90,27 +90,31 @@ final class PeMakeUp extends ConstantPressure
                 'l_per_h' => null, 'litres' => $allowed,
             ],
             [
-                self::raise($gauge),
+                $this->raise($gauge),
                 new Phase(
-                    'expansion', 'Expansion', self::EXPANSION_MIN, $gauge * (1 - self::HOLD_BAND), $gauge, $gauge, 'Bring the pressure back every hour.',
+                    'expansion', 'Expansion', $this->limit('expansion_min'), $gauge * (1 - $this->share('hold_percent')), $gauge, $gauge,
+                    'Bring the pressure back every hour.',
                     Control::Hold,
                 ),
                 new Phase(
-                    'test', 'Test', 60 * (float) $options['hours'], $gauge * (1 - self::HOLD_BAND), $gauge, $gauge,
+                    'test', 'Test', 60 * (float) $options['hours'], $gauge * (1 - $this->share('hold_percent')), $gauge, $gauge,
                     'Keep the pressure; meter every drop. Bring it back at the end.', Control::Hold, true,
                 ),
             ],
             [
                 new Figure('Test pressure at the low point', 'the owner’s', $words->kpa($low)),
-                new Figure('The most at the low point', '1.5 × design pressure of the weakest pipe; rating of any other part', $words->kpa($most)),
                 new Figure(
-                    'Make-up allowed', 'gallons per 100 ft by size and hours', $words->litres($allowed), self::working($section, (float) $options['hours']),
+                    'The most at the low point', Words::plain($factor).' × design pressure of the weakest pipe; rating of any other part', $words->kpa($most),
+                ),
+                new Figure(
+                    'Make-up allowed', 'gallons per 100 ft by size and hours', $words->litres($allowed), $this->working($section, (float) $options['hours']),
                 ),
             ],
             [$this->medium()->caution()],
             [
                 'The table is remembered, not at hand: check it against your copy.',
-                'Another test than F2164: never mix the two. At most 8 h under test pressure in all, 8 h rest before a repeat.',
+                'Another test than F2164: never mix the two. At most 8 h under test pressure in all, '.Words::plain($this->limit('again_min') / 60)
+                    .' h rest before a repeat.',
             ],
             options: $options,
         );
@@ -127,18 +131,20 @@ final class PeMakeUp extends ConstantPressure
         return $found > 0.0 ? $found : throw InvalidInput::field('parts', 'The table begins at 1¼ in: this pipe is smaller. Take another method.', $outsideMm);
     }
 
-    private static function allowance(TestSection $section, float $hours): float
+    private function allowance(TestSection $section, float $hours): float
     {
         $gallons = array_sum(array_map(
             static fn ($p): float => MakeUp::peGallons(self::inches($p->outsideMm()), Length::of($p->lengthM, 'm')->in('ft'), $hours), $section->parts,
         ));
 
-        return Volume::of($gallons, 'US gal')->in('L');
+        return $this->share('share_percent') * Volume::of($gallons, 'US gal')->in('L');
     }
 
-    private static function working(TestSection $section, float $hours): string
+    private function working(TestSection $section, float $hours): string
     {
-        return implode(
+        $share = $this->limit('share_percent');
+
+        return ($share === 100.0 ? '' : Words::plain($share).' % of ').implode(
             ' + ',
             array_map(
                 static fn ($p): string => Words::plain(MakeUp::peGallons(self::inches($p->outsideMm()), 100.0, $hours)).' gal × '.Words::plain(
@@ -154,24 +160,26 @@ final class PeMakeUp extends ConstantPressure
         $words = $seen->words;
         $hours = (float) ($seen->plan->options['hours'] ?? 1);
         [$from, $to] = [$seen->from('test'), $seen->to('test')];
-        $allowed = self::allowance($seen->section, $hours);
+        $allowed = $this->allowance($seen->section, $hours);
         $added = $seen->addedL($from, $to) ?? $seen->run->number('added_l');
         $target = $seen->plan->gaugeKpa;
 
         return new Accepted([
-            $this->lasted($seen, 'expansion', self::EXPANSION_MIN, 'Expansion'),
+            $this->lasted($seen, 'expansion', $this->limit('expansion_min'), 'Expansion'),
             $this->lasted($seen, 'test', 60 * $hours, 'Test phase'),
             $this->held(
-                $seen, 'expansion', $target * (1 - self::HOLD_BAND) * (1 - RunChecks::GAUGE_ERROR), $target * 1.01,
-                'Bring the pressure back every hour while it expands. Rest 8 h, test again.', 'expanded',
+                $seen, 'expansion', $target * (1 - $this->share('hold_percent')) * (1 - RunChecks::gaugeError($this->limits())), $target * 1.01,
+                'Bring the pressure back every hour while it expands. Rest '.Words::span($this->limit('again_min')).', test again.', 'expanded',
             ),
-            $this->held($seen, 'test', $target * (1 - self::HOLD_BAND), $target * 1.01, 'Bring the pressure back oftener, and test again.'),
+            $this->held($seen, 'test', $target * (1 - $this->share('hold_percent')), $target * 1.01, 'Bring the pressure back oftener, and test again.'),
             $added === null ? $this->unmetered() : $this->most(
                 'make_up', 'Make-up water in the test phase', $added, $allowed, Unit::Litre, $words->litresPair(...),
-                'Not tight, or still stretching. Let the pressure down, look at every joint, rest 8 h, test again.',
+                'Not tight, or still stretching. Let the pressure down, look at every joint, rest '.Words::plain(
+                    $this->limit('again_min') / 60,
+                ).' h, test again.',
             ),
         ], [
-            new Figure('Make-up allowed', 'gallons per 100 ft by size and hours', $words->litres($allowed), self::working($seen->section, $hours)),
+            new Figure('Make-up allowed', 'gallons per 100 ft by size and hours', $words->litres($allowed), $this->working($seen->section, $hours)),
             ...($added === null ? [] : [self::added($seen, $added, $hours)]),
         ], ['hours' => $hours, 'allowance_l' => $allowed, 'added_l' => $added]);
     }

@@ -20,6 +20,7 @@ use Diastoma\Core\PressureTest\Site\TestSection;
 use Diastoma\Core\PressureTest\TestPlan;
 use Diastoma\Core\PressureTest\Words;
 use Diastoma\Core\Quantity\Length;
+use Diastoma\Core\Quantity\Pressure;
 use Diastoma\Core\Quantity\Unit;
 use Diastoma\Core\Quantity\UnitSystem;
 use Diastoma\Core\Quantity\Volume;
@@ -32,20 +33,14 @@ use Diastoma\Core\Rulebook\Source;
  */
 final class SteelMain extends ConstantPressure
 {
-    private const FACTOR = 1.25;
-
-    private const ALLOWED = 1.25;
-
-    private const BAND_KPA = 34.473786; // 5 psi
-
-    private const GAL_PER_IN_MILE_DAY = 10.0;
-
-    /** A welded main is tight: this much of the pipe's own water is what a meter cannot tell, from memory. */
-    private const METER_L = 0.1;
-
     public function id(): string
     {
         return 'c604';
+    }
+
+    public function families(): array
+    {
+        return [self::RUN, 'test.c604'];
     }
 
     public function title(): string
@@ -77,7 +72,12 @@ final class SteelMain extends ConstantPressure
 
     protected function pipeFactor(): float
     {
-        return self::ALLOWED;
+        return $this->limit('pipe_factor');
+    }
+
+    private function band(): string
+    {
+        return Words::plain(round(Pressure::of($this->limit('band_kpa'), 'kPa')->in('psi'), 2)).' psi';
     }
 
     /** @throws InvalidInput if nobody has said how the joints are made */
@@ -89,25 +89,28 @@ final class SteelMain extends ConstantPressure
         );
     }
 
-    private static function allowance(TestSection $section): float
+    private function allowance(TestSection $section): float
     {
+        $per = $this->limit('gal_in_mile_day');
         $gallons = array_sum(array_map(
-            static fn (Part $p): float => self::GAL_PER_IN_MILE_DAY * Length::of($p->dnMm, 'mm')->in('in') * Length::of($p->lengthM, 'm')->in('ft') / 5280 / 24,
+            static fn (Part $p): float => $per * Length::of($p->dnMm, 'mm')->in('in') * Length::of($p->lengthM, 'm')->in('ft') / 5280 / 24,
             $section->parts,
         ));
 
         return self::welded($section) ? 0.0 : Volume::of($gallons, 'US gal')->in('L');
     }
 
-    private static function allowanceFigure(TestSection $section, Words $words): Figure
+    private function allowanceFigure(TestSection $section, Words $words): Figure
     {
+        $per = $this->plain('gal_in_mile_day');
+
         return self::welded($section) ? new Figure('Allowance', 'welded joints: none', $words->litres(0.0))
             : new Figure(
-                'Allowance an hour', '10 US gal per inch of diameter per mile in 24 h', $words->litres(self::allowance($section)),
+                'Allowance an hour', $per.' US gal per inch of diameter per mile in 24 h', $words->litres($this->allowance($section)),
                 implode(
                     ' + ',
                     array_map(
-                        static fn (Part $p): string => '10·'.Words::plain(Length::of($p->dnMm, 'mm')->in('in')).'·'.Words::plain(
+                        static fn (Part $p): string => $per.'·'.Words::plain(Length::of($p->dnMm, 'mm')->in('in')).'·'.Words::plain(
                             Length::of($p->lengthM, 'm')->in('ft') / 5280, 4,
                         ).'/24',
                         $section->parts,
@@ -119,13 +122,14 @@ final class SteelMain extends ConstantPressure
     protected function draft(TestSection $section, array $options, Words $words): TestPlan
     {
         $levels = new Levels($section);
-        $low = self::FACTOR * self::above($section->workingKpa, 'working_kpa', 'A working pressure');
+        $factor = $this->limit('factor');
+        $low = $factor * self::above($section->workingKpa, 'working_kpa', 'A working pressure');
         $gauge = $levels->gaugeForLow($low);
         $hours = (float) $options['hours'];
-        $allowed = self::allowance($section);
+        $allowed = $this->allowance($section);
 
         return new TestPlan($this->id(), $this->medium(), $gauge, $gauge, $low, $levels->atHigh($gauge), $levels->window(
-            $section->workingKpa, $section->limiting(self::ALLOWED)->takesKpa(self::ALLOWED), $words,
+            $section->workingKpa, $section->limiting($this->pipeFactor())->takesKpa($this->pipeFactor()), $words,
         ),
             [
                 'said' => $allowed > 0.0 ? 'At most '.$words->litres($allowed).' an hour, '.$words->litres($hours * $allowed).' in all.'
@@ -133,15 +137,18 @@ final class SteelMain extends ConstantPressure
                 'l_per_h' => $allowed, 'litres' => $hours * $allowed,
             ],
             [
-                self::raise($gauge),
+                $this->raise($gauge),
                 new Phase(
-                    'test', 'Test', 60 * $hours, $gauge - self::BAND_KPA, $gauge, $gauge + self::BAND_KPA,
-                    'Keep within 5 psi; meter whatever is added. Walk the section.', Control::Hold, true,
+                    'test', 'Test', 60 * $hours, $gauge - $this->limit('band_kpa'), $gauge, $gauge + $this->limit('band_kpa'),
+                    "Keep within {$this->band()}; meter whatever is added. Walk the section.", Control::Hold, true,
                 ),
             ],
             [
-                new Figure('Test pressure at the low point', '1.25 × working', $words->kpa($low), '1.25 × '.$words->kpa($section->workingKpa)),
-                self::allowanceFigure($section, $words),
+                new Figure(
+                    'Test pressure at the low point', Words::plain($factor).' × working', $words->kpa($low),
+                    Words::plain($factor).' × '.$words->kpa($section->workingKpa),
+                ),
+                $this->allowanceFigure($section, $words),
             ],
             [$this->medium()->caution()],
             [
@@ -158,19 +165,22 @@ final class SteelMain extends ConstantPressure
         $hours = (float) ($seen->plan->options['hours'] ?? 2);
         [$from, $to] = [$seen->from('test'), $seen->to('test')];
         $time = max(1e-6, ($to - $from) / 3600);
-        $allowed = max(self::METER_L, $time * self::allowance($seen->section));
+        $allowed = max($this->limit('meter_l'), $time * $this->allowance($seen->section));
         $added = $seen->addedL($from, $to) ?? $seen->run->number('added_l');
         $target = $seen->plan->gaugeKpa;
 
         return new Accepted([
             $this->lasted($seen, 'test', 60 * $hours, 'Test'),
-            $this->held($seen, 'test', $target - self::BAND_KPA, $target + self::BAND_KPA, 'Keep it within 5 psi of the test pressure, and test again.'),
+            $this->held(
+                $seen, 'test', $target - $this->limit('band_kpa'), $target + $this->limit('band_kpa'),
+                "Keep it within {$this->band()} of the test pressure, and test again.",
+            ),
             $added === null ? $this->unmetered() : $this->most(
                 'make_up', 'Make-up water', $added, $allowed, Unit::Litre, $words->litresPair(...),
                 'Not tight. Lower the pressure, look at every joint, mend, test again.',
             ),
         ], [
-            self::allowanceFigure($seen->section, $words), ...($added === null ? [] : [self::added($seen, $added, $time)]),
+            $this->allowanceFigure($seen->section, $words), ...($added === null ? [] : [self::added($seen, $added, $time)]),
         ], ['hours' => $time, 'added_l' => $added, 'allowance_l' => $allowed]);
     }
 }

@@ -17,49 +17,54 @@ use Diastoma\Core\Quantity\UnitSystem;
 /** What the methods of EN 805 share: the system test pressure at the low point, the working pressure at the high one [EN 805, 11.3.2 and 11.3.3]. */
 abstract class WaterMain extends Method
 {
-    /** Preliminary test of a lined pipe until its lining is soaked: 24 h from memory; others an hour, common practice. */
-    protected const SOAK_MIN = 1440.0;
-
-    protected const SETTLE_MIN = 60.0;
-
-    protected const HOLD_BAND = 0.02;
+    public function families(): array
+    {
+        return [self::RUN, 'test.en805'];
+    }
 
     protected static function creeps(TestSection $section): bool
     {
         return $section->main()->material === Material::Pe;
     }
 
-    protected static function stp(TestSection $section): float
+    protected function stp(TestSection $section): float
     {
-        return En805::stpKpa(self::above($section->workingKpa, 'working_kpa', 'A working pressure'), $section->surge);
+        return En805::stpKpa(self::above($section->workingKpa, 'working_kpa', 'A working pressure'), $section->surge, $this->limits());
     }
 
     /** @return array{min_kpa: float, max_kpa: float, feasible: bool, splits_m: list<float>, said: string} */
-    protected static function window(TestSection $section, Words $words): array
+    protected function window(TestSection $section, Words $words): array
     {
-        $stp = self::stp($section);
+        $stp = $this->stp($section);
 
-        return (new Levels($section))->window($section->workingKpa, min($stp, $section->limiting(self::PIPE_FACTOR)->takesKpa(self::PIPE_FACTOR)), $words);
+        $factor = $this->pipeFactor();
+
+        return (new Levels($section))->window($section->workingKpa, min($stp, $section->limiting($factor)->takesKpa($factor)), $words);
     }
 
-    protected static function stpFigure(TestSection $section, Words $words): Figure
+    protected function stpFigure(TestSection $section, Words $words): Figure
     {
         $mdp = $words->kpa($section->workingKpa);
+        [$factor, $plus] = [$this->limit('stp_factor'), $this->limit('stp_add_kpa')];
+        [$times, $added] = [Words::plain($factor), Words::plain($plus, 0)];
+        $calculated = $this->limit('stp_calculated_kpa');
 
         return $section->surge === 'calculated'
             ? new Figure(
-                'System test pressure at the low point', 'STP = MDP + 100 kPa, surge calculated', $words->kpa(self::stp($section)),
-                "{$mdp} + ".$words->kpa(100.0),
+                'System test pressure at the low point', 'STP = MDP + '.Words::plain($calculated, 0).' kPa, surge calculated',
+                $words->kpa($this->stp($section)), "{$mdp} + ".$words->kpa($calculated),
             )
             : new Figure(
-                'System test pressure at the low point', 'STP = the lesser of 1.5·MDP and MDP + 500 kPa, surge assumed', $words->kpa(self::stp($section)),
-                '1.5 × '.$mdp.' = '.$words->kpa(1.5 * $section->workingKpa).'; '.$mdp.' + '.$words->kpa(500.0).' = '.$words->kpa($section->workingKpa + 500.0),
+                'System test pressure at the low point', "STP = the lesser of {$times}·MDP and MDP + {$added} kPa, surge assumed",
+                $words->kpa($this->stp($section)),
+                "{$times} × ".$mdp.' = '.$words->kpa($factor * $section->workingKpa).'; '.$mdp.' + '.$words->kpa($plus).' = '
+                    .$words->kpa($section->workingKpa + $plus),
             );
     }
 
-    protected static function soakMin(TestSection $section): float
+    protected function soakMin(TestSection $section): float
     {
-        return $section->cementLined ? self::SOAK_MIN : self::SETTLE_MIN;
+        return $this->limit($section->cementLined ? 'soak_min' : 'settle_min');
     }
 
     /**
@@ -67,16 +72,23 @@ abstract class WaterMain extends Method
      *
      * @throws InvalidInput if the pipe is concrete and nobody has said whether it has a cylinder
      */
-    protected static function dropKpa(TestSection $section): float
+    protected function dropKpa(TestSection $section): float
     {
         if ($section->main()->material === Material::Concrete && $section->steelCylinder === null) {
             throw InvalidInput::field(
                 'steel_cylinder',
-                'Has this concrete pipe a steel cylinder? With one it may lose 20 kPa in the hour, without one 40 kPa. Say it in the section’s facts.',
+                'Has this concrete pipe a steel cylinder? With one it may lose '.Words::plain(En805::lossLimitKpa('rigid', $this->limits()), 0)
+                    .' kPa in the hour, without one '.Words::plain(En805::lossLimitKpa('fibre_cement', $this->limits()), 0)
+                    .' kPa. Say it in the section’s facts.',
             );
         }
 
-        return En805::lossLimitKpa($section->main()->material === Material::Concrete && $section->steelCylinder === false ? 'fibre_cement' : 'rigid');
+        return En805::lossLimitKpa(self::kindOfLoss($section), $this->limits());
+    }
+
+    protected static function kindOfLoss(TestSection $section): string
+    {
+        return $section->main()->material === Material::Concrete && $section->steelCylinder === false ? 'fibre_cement' : 'rigid';
     }
 
     /**
@@ -91,6 +103,11 @@ abstract class WaterMain extends Method
         return ['rank' => $units === UnitSystem::Metric ? $rank : $rank + 10, 'why' => 'A main that hardly creeps, by the European standard.'];
     }
 
+    protected static function volumeFormula(float $factor): string
+    {
+        return 'ΔVmax = '.Words::plain($factor).'·V·Δp·(1/Ew + D/(e·ER))';
+    }
+
     /** The formula with the section's figures in it. */
     protected static function volumeWorking(TestSection $section, float $factor, float $dropKpa): string
     {
@@ -103,10 +120,10 @@ abstract class WaterMain extends Method
     }
 
     /** @return array{max_volume_l: float, elastic_volume_l: float} */
-    protected static function allowedL(TestSection $section, float $dropKpa, string $stage): array
+    protected function allowedL(TestSection $section, float $dropKpa, string $stage): array
     {
         $pipe = $section->asOnePipe();
 
-        return En805::volume($pipe->volumeM3(), $dropKpa, $pipe->insideMm, $pipe->wallMm, $pipe->modulusGpa, $stage);
+        return En805::volume($pipe->volumeM3(), $dropKpa, $pipe->insideMm, $pipe->wallMm, $pipe->modulusGpa, $stage, $this->limits());
     }
 }
