@@ -8,6 +8,7 @@ use Diastoma\Core\Exception\InvalidInput;
 use Diastoma\Core\PressureTest\Reading\Section;
 use Diastoma\Core\PressureTest\Site\SimpleSection;
 use Diastoma\Core\PressureTest\Site\TestSection;
+use Diastoma\Core\PressureTest\TestMethods;
 
 /** The file that describes the section of a trace, for the command line. */
 final class SectionTrace
@@ -20,7 +21,7 @@ final class SectionTrace
     public static function section(string $json, string $method): array
     {
         $data = self::object($json);
-        $pipe = TestSection::fromArray(SimpleSection::facts($data, $method))->asOnePipe();
+        $pipe = TestSection::fromArray(SimpleSection::facts($data, TestMethods::of($method)))->asOnePipe();
         $maybe = static fn (string $field): ?float => match (true) {
             ! isset($data[$field]) => null, is_int($data[$field]), is_float($data[$field]) => (float) $data[$field],
             default => throw InvalidInput::field($field, "{$field} is not a number.", $data[$field])
@@ -42,7 +43,7 @@ final class SectionTrace
      */
     public static function facts(string $json, string $method): array
     {
-        return SimpleSection::facts(self::object($json), $method);
+        return SimpleSection::facts(self::object($json), TestMethods::of($method));
     }
 
     /** @return array<string, mixed> */

@@ -25,6 +25,11 @@ final class PlanRequest
         $system = $main->joint_method === null ? null : Systems::ofProcedure($main->joint_method);
         $allowed = $system?->allowed((float) $main->dn_mm, $main->pn_bar);
         $own = isset($given['allowed_deg']) ? (float) $given['allowed_deg'] : null;
+        if ($system?->turns === false) {
+            throw InvalidInput::field(
+                'allowed_deg', 'This joint does not turn, so no plan can bend with it: lay it straight from fitting to fitting.', $own, 0,
+            );
+        }
         if ($own === null && $allowed === null) {
             throw InvalidInput::field('allowed_deg', 'No table gives the deflection of this joint at this size. Enter what the maker allows.');
         }

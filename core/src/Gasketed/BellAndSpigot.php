@@ -44,11 +44,7 @@ final class BellAndSpigot extends Procedure
 
     public function shape(): string
     {
-        return 'gasketed.'.match (true) {
-            $this->system->sides === 2 => 'sleeve',
-            $this->system->locking => 'locked',
-            default => ['grp' => 'coupling', 'concrete' => 'concrete', 'corrugated_hdpe' => 'corrugated'][$this->system->material] ?? 'bell',
-        };
+        return 'gasketed.'.$this->system->shape;
     }
 
     public function system(): JointSystem

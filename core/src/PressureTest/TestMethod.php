@@ -30,6 +30,13 @@ interface TestMethod
      */
     public function suits(TestSection $section, UnitSystem $units): ?array;
 
+    /**
+     * What a flat section file is taken for where it does not say: its service, the test pressure as a multiple of working, and whether the owner names it.
+     *
+     * @return array{service: string, factor: float, owners: bool}
+     */
+    public function usual(): array;
+
     /** How long a section must stand without pressure before it is tested again, h. */
     public function restHours(): float;
 

@@ -17,7 +17,7 @@ use Diastoma\Core\Gasketed\Rules\Chamfer;
 use Diastoma\Core\Gasketed\Rules\PushMethod;
 use Diastoma\Core\Gasketed\Steps\Assemble;
 use Diastoma\Core\Gasketed\Steps\Check;
-use Diastoma\Core\Gasketed\Steps\Receive;
+use Diastoma\Core\Gasketed\Steps\Ring;
 use Diastoma\Core\Gasketed\Steps\Sealant;
 use Diastoma\Core\Gasketed\Steps\Spigot;
 use Diastoma\Core\Gasketed\Systems\Home;
@@ -93,7 +93,7 @@ final class GoodAnswers
         $counts = $spec->counts === [] ? [8] : $spec->counts; // a series says how many it takes
 
         return match ($key) {
-            'gasket_stored' => Receive::DARK, 'end_kind' => Spigot::FACTORY, 'lubricant' => $made->system->lubricated ? Assemble::APPROVED : Assemble::NONE,
+            'gasket_stored' => Ring::DARK, 'end_kind' => Spigot::FACTORY, 'lubricant' => $made->system->lubricated ? Assemble::APPROVED : Assemble::NONE,
             'push_method' => $made->system->material === 'corrugated_hdpe' ? PushMethod::SLING
                 : ($dn <= $s->limit('gs.push.bar_up_to_dn') ? PushMethod::BAR : PushMethod::LEVER),
             'lines_show' => $made->system->home === Home::BetweenLines ? Check::ONE_SHOWS : Check::NONE_SHOWS, 'deflection_by' => Measured::GAPS,

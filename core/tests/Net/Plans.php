@@ -40,12 +40,7 @@ final class Plans
 
     public static function section(string $method): TestSection
     {
-        return match ($method) {
-            'en805-pe', 'f2164', 'pe-makeup', 'as2566-pe', 'pe-decay' => Sections::pe(self::HILL), 'en1610-air', 'en1610-water', 'f1417' => Sections::sewer(),
-            'c924' => Sections::sewer(['parts' => [['material' => 'concrete', 'length_m' => 60.0, 'dn_mm' => 300.0, 'inside_mm' => 300.0, 'wall_mm' => 50.0]]]),
-            'gas-plastic' => Sections::gas(), 'rtp-staged' => Sections::composite(self::HILL), 'c604' => Sections::steel(self::HILL),
-            default => Sections::iron(self::HILL),
-        };
+        return Sections::for(TestMethods::of($method), self::HILL);
     }
 
     /** @return list<array<string, string>> the usual one, and each other choice in turn */

@@ -39,7 +39,7 @@ final class Spoilt
     public function __construct(string $method)
     {
         $this->method = TestMethods::of($method);
-        $this->section = self::sectionFor($method);
+        $this->section = Sections::for($this->method);
         $this->plan = $this->method->plan($this->section);
     }
 
@@ -47,17 +47,6 @@ final class Spoilt
     public function hazards(): array
     {
         return array_values(array_filter(Hazard::cases(), fn (Hazard $h): bool => $h->isNone($this->method->id()) === null));
-    }
-
-    private static function sectionFor(string $method): TestSection
-    {
-        return match ($method) {
-            'en805-pe', 'f2164', 'pe-makeup', 'as2566-pe', 'pe-decay' => Sections::pe(),
-            'en1610-air', 'en1610-water', 'f1417' => Sections::sewer(),
-            'c924' => Sections::sewer(['parts' => [['material' => 'concrete', 'length_m' => 60.0, 'dn_mm' => 300.0, 'inside_mm' => 300.0, 'wall_mm' => 50.0]]]),
-            'gas-plastic' => Sections::gas(), 'rtp-staged' => Sections::composite(), 'c604' => Sections::steel(),
-            default => Sections::iron(),
-        };
     }
 
     /** How it was run before anything was spoilt; of an even seed it is on record when each phase began. */

@@ -5,10 +5,34 @@ declare(strict_types=1);
 namespace Core\Tests\PressureTest;
 
 use Diastoma\Core\PressureTest\Site\TestSection;
+use Diastoma\Core\PressureTest\TestMethod;
+use Diastoma\Core\Quantity\UnitSystem;
 
 /** Sections to test on, one of each service; a test changes what it is about. */
 final class Sections
 {
+    /**
+     * The section that a method was made for, the one that it suits best.
+     *
+     * @param  array<string, mixed>  $change  of a main under pressure
+     */
+    public static function for(TestMethod $method, array $change = []): TestSection
+    {
+        $concrete = ['parts' => [['material' => 'concrete', 'length_m' => 60.0, 'dn_mm' => 300.0, 'inside_mm' => 300.0, 'wall_mm' => 50.0]]];
+        $best = null;
+        $first = INF;
+        foreach ([
+            self::iron($change), self::pe($change), self::steel($change), self::composite($change), self::sewer(), self::sewer($concrete), self::gas(),
+        ] as $section) {
+            foreach ([UnitSystem::Metric, UnitSystem::UsCustomary] as $units) {
+                $rank = $method->suits($section, $units)['rank'] ?? INF;
+                [$best, $first] = $rank < $first ? [$section, $rank] : [$best, $first];
+            }
+        }
+
+        return $best ?? throw new \LogicException("No section suits {$method->id()}: add one here.");
+    }
+
     /** @param  array<string, mixed>  $change */
     public static function pe(array $change = []): TestSection
     {

@@ -11,6 +11,7 @@ use Diastoma\Core\PressureTest\Site\Fitting;
 use Diastoma\Core\PressureTest\Site\Profile;
 use Diastoma\Core\PressureTest\Site\SimpleSection;
 use Diastoma\Core\PressureTest\Site\TestSection;
+use Diastoma\Core\PressureTest\TestMethods;
 
 it('finds where air gathers and where water stays', function () {
     $profile = Profile::of([[0, 41.2], [10, 42.6], [16, 41.8], [24, 44.1]]);
@@ -114,10 +115,10 @@ it('makes one pipe of several that takes as much water', function () {
 
 it('takes a flat file for the command line as a section', function () {
     $section = TestSection::fromArray(SimpleSection::facts(
-        ['material' => 'iron', 'length_m' => 400, 'inside_mm' => 306, 'wall_mm' => 7.2, 'test_kpa' => 1000], 'c600',
+        ['material' => 'iron', 'length_m' => 400, 'inside_mm' => 306, 'wall_mm' => 7.2, 'test_kpa' => 1000], TestMethods::of('c600'),
     ));
     expect($section->workingKpa)->toEqualWithDelta(1000 / 1.5, 1e-9)->and($section->main()->dnMm)->toBe(306.0)->and(TestSection::fromArray(SimpleSection::facts(
-        ['material' => 'pvc', 'length_m' => 40, 'inside_mm' => 290, 'wall_mm' => 9], 'f1417',
+        ['material' => 'pvc', 'length_m' => 40, 'inside_mm' => 290, 'wall_mm' => 9], TestMethods::of('f1417'),
     ))->service)->toBe('sewer_gravity');
 });
 

@@ -4,8 +4,6 @@ declare(strict_types=1);
 
 namespace Diastoma\Core\Gasketed\Steps;
 
-use Diastoma\Core\Gasketed\AllowedDeflection;
-use Diastoma\Core\Gasketed\CutEnd;
 use Diastoma\Core\Gasketed\Made;
 use Diastoma\Core\Gasketed\Rules\PushMethod;
 use Diastoma\Core\Procedure\ReadingSpec;
@@ -34,7 +32,7 @@ final class Assemble
     public static function steps(Situation $s, Made $made): array
     {
         $steps = [
-            self::clean(), $made->system->sealant ? Sealant::laid($made->system->gasketSeat) : self::seat($s, $made), self::lubricate($made),
+            self::clean(), $made->system->seal()->laid($s, $made), self::lubricate($made),
             self::align($s, $made), self::push($s, $made),
         ];
 
@@ -54,36 +52,6 @@ final class Assemble
         ]);
     }
 
-    private static function seat(Situation $s, Made $made): Step
-    {
-        $specs = $rules = [];
-        if ($made->system->loops) {
-            $loops = self::loops($s, $made);
-            $specs[] = ReadingSpec::number('gasket_loops', 'Loops formed to seat it', Unit::None, 0, 12, 'Wanted: '.$loops.', evenly spaced');
-            $rules[] = new AgainstFigure(
-                'gs.loops', 'gasket_loops', AgainstFigure::AT_LEAST, static fn (): float => (float) $loops, Unit::None, CutEnd::loopsSource(), 'Loops',
-                'Take it out and form the loops again, evenly spaced.', Severity::Mend,
-            );
-        }
-        $specs[] = ReadingSpec::yesNo(
-            'gasket_seated', ucfirst($made->system->gasketSeat === '' ? 'the gasket is seated all round' : $made->system->gasketSeat).'?',
-        );
-        $rules[] = self::yes(
-            'gs.seated', 'gasket_seated', 'Gasket seated.', 'The gasket is not seated.', 'Take it out and seat it again; feel round with a clean hand.',
-            Severity::Mend,
-        );
-
-        return new Step(
-            'seat', 'Seat gasket', 'Seat the gasket and feel all round it.', $specs, $rules, [],
-            $made->system->loops ? ['loops' => self::loops($s, $made), 'loops_source' => CutEnd::loopsSource()->tag()] : [],
-        );
-    }
-
-    private static function loops(Situation $s, Made $made): int
-    {
-        return (int) ($made->size($s)->loops ?? CutEnd::loops(AllowedDeflection::inches($s->facts->number('dn_mm'))));
-    }
-
     private static function lubricate(Made $made): Step
     {
         $system = $made->system;
@@ -92,7 +60,7 @@ final class Assemble
         if (! $system->lubricated) {
             return new Step('lubricate', 'Keep dry', 'No lubricant at all: '.$system->lubricateWhere.'.'.$never, [
                 ReadingSpec::choice('lubricant', 'Lubricant used', $choices),
-                ReadingSpec::yesNo('surfaces_dry', $system->sealant ? 'Tongue and groove dry?' : 'Spigot, ring and socket dry?'),
+                ReadingSpec::yesNo('surfaces_dry', $system->seal()->dryQuestion()),
             ], [
                 new ChoiceIs(
                     'gs.lubricant', 'lubricant', 'Lubricant',
@@ -100,8 +68,7 @@ final class Assemble
                         [self::APPROVED, self::SOILED, self::PETROLEUM],
                         [
                             Severity::Stop,
-                            $system->sealant ? 'Do not push it home. Wash all of it off and dry: the sealant must stick.'
-                                : 'Do not push it home. Wash all of it off, dry, and fit a new ring: it must roll, not slide.',
+                            $system->seal()->washOff(),
                         ],
                     ),
                     Source::commonPractice(),

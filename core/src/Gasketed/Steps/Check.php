@@ -110,7 +110,7 @@ final class Check
                 ],
                 [new GapClosedEven($made)],
             ],
-            default => [
+            Home::HomingMark, Home::HomeLine => [
                 [ReadingSpec::number(
                     $off, $name.($made->system->home === Home::HomingMark ? "Coupler's edge short of the homing mark" : 'Coupling short of the home line'),
                     Unit::Millimetre, -200, 500, 'Minus when it is past',
@@ -127,15 +127,9 @@ final class Check
     private static function feeler(Situation $s, Made $made): Step
     {
         if (! $made->system->feeler) {
-            $why = match (true) {
-                $made->system->locking => 'A feeler cannot verify this joint: count the locking segments and read the lines instead.',
-                $made->system->sealant => 'No feeler here: look for misalignment, dirt and a break in the sealant.',
-                $made->system->material === 'corrugated_hdpe' => 'No feeler here: look for misalignment, soil and a rolled gasket.',
-                default => 'No feeler here: the even gap tells that the ring rolled in evenly.',
-            };
             $look = ReadingSpec::yesNo('gasket_looked', 'Nothing to see of a rolled gasket, soil or misalignment?');
 
-            return new Step('look', 'Look at it', $why, [$look], [
+            return new Step('look', 'Look at it', $made->system->lookFor(), [$look], [
                 new Confirmed(
                     'gs.looked', 'gasket_looked', 'Nothing to see.', 'A rolled gasket, soil or misalignment shows.',
                     'Pull the joint, clean, fit the gasket again and push home again.', Severity::Stop, Source::commonPractice(),

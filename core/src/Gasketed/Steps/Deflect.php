@@ -25,7 +25,7 @@ final class Deflect
     /** @return list<Step> */
     public static function steps(Situation $s, Made $made): array
     {
-        return [self::deflect($s, $made), self::support($s, $made)];
+        return $made->system->turns ? [self::deflect($s, $made), self::support($s, $made)] : [self::support($s, $made)];
     }
 
     private static function deflect(Situation $s, Made $made): Step

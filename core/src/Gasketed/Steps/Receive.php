@@ -9,9 +9,7 @@ use Diastoma\Core\Gasketed\Made;
 use Diastoma\Core\Gasketed\Rules\SlingsEnough;
 use Diastoma\Core\Lifting\LiftCard;
 use Diastoma\Core\Procedure\ReadingSpec;
-use Diastoma\Core\Procedure\Rules\ChoiceIs;
 use Diastoma\Core\Procedure\Rules\Confirmed;
-use Diastoma\Core\Procedure\Rules\NumberAtLeast;
 use Diastoma\Core\Procedure\Situation;
 use Diastoma\Core\Procedure\Step;
 use Diastoma\Core\Quantity\Unit;
@@ -21,16 +19,10 @@ use Diastoma\Core\Rulebook\Source;
 /** Pipe and gasket looked at before they are worth any work, and the pipe brought into the trench. */
 final class Receive
 {
-    public const DARK = 'dark and cool, lying flat';
-
-    public const SUN = 'in the sun, folded or under load';
-
-    public const OIL = 'near oil, fuel or solvent';
-
     /** @return list<Step> */
     public static function steps(Situation $s, Made $made): array
     {
-        return [self::inspect($s, $made), $made->system->sealant ? Sealant::received() : self::gasket(), self::lift($s, $made)];
+        return [self::inspect($s, $made), $made->system->seal()->received(), self::lift($s, $made)];
     }
 
     private static function inspect(Situation $s, Made $made): Step
@@ -39,7 +31,7 @@ final class Receive
         $specs = [
             ReadingSpec::yesNo('pipe_right', 'Stamp, class and date as on the drawing?'),
             ReadingSpec::yesNo('spigot_sound', 'Spigot without crack, chip or flat?', 'A bad pipe: reject it in Yard, with a picture'),
-            ReadingSpec::yesNo('socket_sound', $made->system->sealant ? 'Groove without damage?' : 'Socket and groove without damage?'),
+            ReadingSpec::yesNo('socket_sound', $made->system->seal()->socketQuestion()),
         ];
         $rules = [
             self::yes(
@@ -67,34 +59,6 @@ final class Receive
 
         return new Step('inspect', 'Inspect', 'Read the stamp, feel round both ends, look along the barrel.', $specs, $rules, [
             'Nobody enters the trench before the competent person has passed it today. Services located before digging.',
-        ]);
-    }
-
-    private static function gasket(): Step
-    {
-        return new Step('gasket', 'Gasket', 'Take the gasket from its store just before it is fitted.', [
-            ReadingSpec::yesNo('gasket_right', 'Right gasket for pipe, size and what flows in it?'),
-            ReadingSpec::choice('gasket_stored', 'Kept until now', [self::DARK, self::SUN, self::OIL]),
-            ReadingSpec::number('gasket_c', 'Temperature of the gasket', Unit::Celsius, -40, 60, 'Cold months: keep them in the warm cab'),
-            ReadingSpec::yesNo('gasket_ice_free', 'Gasket and groove free of ice, cuts and cracks?'),
-        ], [
-            self::yes(
-                'gs.gasket_right', 'gasket_right', 'The right gasket.', 'The wrong gasket.',
-                'Do not fit it. Rubber that suits water may not suit gas or oil, and a look-alike may not seal at all.', Severity::Stop,
-            ),
-            new ChoiceIs('gs.gasket_stored', 'gasket_stored', 'Gasket kept', [
-                self::SUN => [Severity::Watch, 'Look for cracks and a set; take another if it does not lie round by itself.'],
-                self::OIL => [Severity::Stop, 'Throw it away. Rubber that has touched oil or solvent swells and fails later.'],
-            ], Source::commonPractice()),
-            new NumberAtLeast(
-                'gs.gasket_c', ['gasket_c'], static fn (Situation $s): ?float => $s->readings->number('gasket_c'), 'gs.gasket.min_c', 'Gasket at',
-                'Warm it (a warm cab, lukewarm water) and fit it at once.', Severity::Mend,
-                'Cold rubber is stiff: it will not seat and rolls when the spigot comes.',
-            ),
-            self::yes(
-                'gs.gasket_ice', 'gasket_ice_free', 'Free of ice and damage.', 'Ice, a cut or a crack.', 'Thaw and dry it, or take another.',
-                Severity::Mend,
-            ),
         ]);
     }
 

@@ -52,7 +52,8 @@ final class Spigot
         return match ($made->system->home) {
             Home::EvenGap => 'The spigot carries no mark: the joint is judged by its gap. Look that the end is whole and square.',
             Home::HomingMark => "Measure the inside length of the coupler's bell: that is where the homing mark goes.",
-            default => 'Check the factory mark. On a cut end copy it from an uncut spigot with a wrap strap, all round.',
+            Home::MarkJustVisible, Home::BetweenLines, Home::PastBothLines, Home::HomeLine,
+            Home::SealantSqueezed => 'Check the factory mark. On a cut end copy it from an uncut spigot with a wrap strap, all round.',
         };
     }
 

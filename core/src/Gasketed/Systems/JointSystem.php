@@ -19,6 +19,9 @@ final readonly class JointSystem
 {
     public const TABLES = ['push_on', 'mechanical', 'grp'];
 
+    /** How a joint is drawn on the line. */
+    public const SHAPES = ['bell', 'coupling', 'concrete', 'corrugated', 'locked', 'sleeve'];
+
     /** @param  list<JointSize>  $sizes */
     private function __construct(
         public string $key,
@@ -45,7 +48,23 @@ final readonly class JointSystem
         public ?float $chamferDeg,
         public ?float $chamferMm,
         public bool $sealant,
+        public bool $turns,
+        public string $look,
+        public string $shape,
     ) {
+    }
+
+    public function seal(): Seal
+    {
+        return $this->sealant ? Seal::Sealant : Seal::Ring;
+    }
+
+    /** What to look for where no feeler can tell: the system's own words, else those of its kind. */
+    public function lookFor(): string
+    {
+        $kind = $this->locking ? 'A feeler cannot verify this joint: count the locking segments and read the lines instead.' : $this->seal()->look();
+
+        return $this->look !== '' ? $this->look : $kind;
     }
 
     /** Id of the procedure that makes this joint; a later version of a system is another procedure, so that old joints keep theirs. */
@@ -75,6 +94,8 @@ final readonly class JointSystem
             $read->maybe('deflection_cap_deg', 15.0), $read->text('source', 3, 200), $sizes,
             $read->maybe('chamfer_deg', 60.0) ?? self::usualChamferDeg($data['material'] ?? null),
             $read->maybe('chamfer_mm', 60.0) ?? (($data['material'] ?? null) === 'ductile_iron' ? CutEnd::IRON_MM : null), $read->flag('sealant', false),
+            $read->flag('turns', true),
+            $read->text('look', 0, 200), $read->maybeChoice('shape', self::SHAPES) ?? self::usualShape($data),
         ];
         $read->end();
 
@@ -97,6 +118,9 @@ final readonly class JointSystem
     /** Greatest deflection allowed, degrees, with where it comes from; null where only the maker can say and this system does not. */
     public function allowed(float $dnMm, ?float $pnBar): ?Allowed
     {
+        if (! $this->turns) {
+            return new Allowed(0.0, $this->source());
+        }
         $own = $this->size($dnMm, $pnBar)?->allowedDeg;
         if ($own !== null) {
             return new Allowed($own, $this->source());
@@ -108,7 +132,8 @@ final readonly class JointSystem
             $degrees = match ($this->table) {
                 'grp' => AllowedDeflection::grpDeg($dnMm, (float) $pnBar),
                 'mechanical' => AllowedDeflection::mechanicalDeg(AllowedDeflection::inches($dnMm)),
-                default => AllowedDeflection::pushOnDeg(AllowedDeflection::inches($dnMm)),
+                'push_on' => AllowedDeflection::pushOnDeg(AllowedDeflection::inches($dnMm)),
+                default => throw new \LogicException("No table “{$this->table}”."),
             };
         } catch (InvalidInput) {
             return null;
@@ -125,6 +150,19 @@ final readonly class JointSystem
     public function source(): Source
     {
         return $this->source === JointSystems::PRACTICE ? Source::commonPractice('for this kind of joint; the maker governs') : Source::maker($this->source);
+    }
+
+    /** @param  array<mixed>  $data */
+    private static function usualShape(array $data): string
+    {
+        return match (true) {
+            ($data['sides'] ?? 1) === 2 => 'sleeve',
+            ($data['locking'] ?? false) === true => 'locked',
+            ($data['material'] ?? '') === 'grp' => 'coupling',
+            ($data['material'] ?? '') === 'concrete' => 'concrete',
+            ($data['material'] ?? '') === 'corrugated_hdpe' => 'corrugated',
+            default => 'bell',
+        };
     }
 
     /** Angle of the chamfer on a cut end, by what the pipe is made of; null where it gets none. */
@@ -149,6 +187,7 @@ final readonly class JointSystem
             'cuttable' => $this->cuttable, 'gasket_seat' => $this->gasketSeat, 'table' => $this->table, 'deflection_cap_deg' => $this->deflectionCapDeg,
             'source' => $this->source,
             'chamfer_deg' => $this->chamferDeg, 'chamfer_mm' => $this->chamferMm, 'sealant' => $this->sealant,
+            'turns' => $this->turns, 'look' => $this->look, 'shape' => $this->shape,
             'sizes' => array_map(static fn (JointSize $size): array => $size->toArray(), $this->sizes),
         ];
     }

@@ -77,13 +77,13 @@ final class JointSystems
                 'key' => 'concrete_rolling_ring', 'title' => 'Concrete, rolling ring', 'material' => 'concrete', 'lubricated' => false,
                 'lubricate_where' => 'nothing: surfaces dry', 'forbidden' => 'any lubricant: the ring must roll',
                 'home' => 'even_gap', 'graded' => true, 'top_mark' => true, 'cuttable' => false, 'gasket_seat' => $ring, 'source' => self::PRACTICE,
-                'sizes' => [],
+                'look' => 'No feeler here: the even gap tells that the ring rolled in evenly.', 'sizes' => [],
             ],
             [
                 'key' => 'concrete_skid_ring', 'title' => 'Concrete, skid ring', 'material' => 'concrete', 'lubricate_where' => 'socket and ring',
                 'forbidden' => self::NO_PETROLEUM,
                 'home' => 'even_gap', 'graded' => true, 'top_mark' => true, 'cuttable' => false, 'gasket_seat' => $ring, 'source' => self::PRACTICE,
-                'sizes' => [],
+                'look' => 'No feeler here: the even gap tells that the ring rolled in evenly.', 'sizes' => [],
             ],
             [
                 'key' => 'concrete_tongue_groove', 'title' => 'Concrete, tongue and groove with sealant', 'material' => 'concrete', 'lubricated' => false,

@@ -7,6 +7,7 @@ namespace Diastoma\Core\PressureTest\Acceptance;
 use Diastoma\Core\Exception\InvalidInput;
 use Diastoma\Core\PressureTest\Control;
 use Diastoma\Core\PressureTest\Figure;
+use Diastoma\Core\PressureTest\Medium;
 use Diastoma\Core\PressureTest\PressureTrace;
 use Diastoma\Core\PressureTest\Reading\Diagnosis;
 use Diastoma\Core\PressureTest\Reading\ShutIn;
@@ -39,7 +40,7 @@ final readonly class TraceJudge
     public function judge(string $id): array
     {
         $method = TestMethods::of($id);
-        $section = TestSection::fromArray(SimpleSection::facts($this->facts, $id));
+        $section = TestSection::fromArray(SimpleSection::facts($this->facts, $method));
         $plan = $method->plan($section, $this->facts);
         $test = $this->facts['test_kpa'] ?? null;
         $plan = is_int($test) || is_float($test) ? $plan->targeting((float) $test) : $plan;
@@ -105,7 +106,7 @@ final readonly class TraceJudge
                 'trace', 'The pressure of '.round($judged->targetKpa, 1).' kPa was never reached in this trace.', max($this->trace->p), $judged->targetKpa,
             );
         }
-        if ($plan->method === 'gas-plastic') {
+        if ($plan->medium === Medium::Air) { // filled and settled before the record begins
             return [['t' => $this->trace->t[0], 'phase' => $judged->id]];
         }
         $shut = ShutIn::find($this->trace->thinned(Diagnosis::MOST)->rows());

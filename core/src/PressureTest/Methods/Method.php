@@ -96,6 +96,11 @@ abstract class Method implements TestMethod
         return Standing::Proves;
     }
 
+    public function usual(): array
+    {
+        return ['service' => 'water', 'factor' => 1.5, 'owners' => false];
+    }
+
     public function restHours(): float
     {
         return 0.0;

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Diastoma\Core\PressureTest\Site;
 
+use Diastoma\Core\PressureTest\TestMethod;
+
 /** A section described in one flat list of numbers, as files for the command line do, made into a whole one. */
 final class SimpleSection
 {
@@ -14,7 +16,7 @@ final class SimpleSection
      * @param  array<string, mixed>  $data  material, length_m, inside_mm, wall_mm and whatever else is known; a whole section is taken as it is
      * @return array<string, mixed> for TestSection::fromArray()
      */
-    public static function facts(array $data, string $method): array
+    public static function facts(array $data, TestMethod $method): array
     {
         if (isset($data['parts'])) {
             return $data;
@@ -24,17 +26,12 @@ final class SimpleSection
         $length = $number('length_m') ?? 0.0;
         $low = $number('low_level_m') ?? 0.0;
         $test = $number('test_kpa');
-        $factor = str_starts_with($method, 'as2566') || $method === 'c604' ? 1.25 : 1.5;
+        ['service' => $service, 'factor' => $factor, 'owners' => $owners] = $method->usual();
         $rated = $number('rated_kpa', 'design_kpa');
 
         return [
             ...$data,
-            'service' => match (true) {
-                is_string($data['service'] ?? null) => $data['service'],
-                in_array($method, ['en1610-air', 'en1610-water', 'f1417', 'c924'], true) => 'sewer_gravity',
-                $method === 'gas-plastic' => 'gas',
-                default => 'water',
-            },
+            'service' => is_string($data['service'] ?? null) ? $data['service'] : $service,
             'parts' => [[
                 'material' => ($number('fibre_cement') ?? 0.0) > 0.0 ? 'concrete' : $data['material'] ?? null, 'length_m' => $data['length_m'] ?? null,
                 'inside_mm' => $data['inside_mm'] ?? null, 'wall_mm' => $data['wall_mm'] ?? null,
@@ -44,7 +41,7 @@ final class SimpleSection
             'ratings' => [['name' => 'as given', 'kpa' => $rated ?? self::NO_RATING_KPA]],
             // no other figure: the most that the method allows
             ...(
-                isset($data['owner_test_kpa']) || ! in_array($method, ['f2164', 'pe-makeup'], true) ? []
+                isset($data['owner_test_kpa']) || ! $owners ? []
                 : ['owner_test_kpa' => $test ?? ($rated === null ? null : $factor * $rated)]
             ),
             ...(($number('fibre_cement') ?? 0.0) > 0.0 ? ['steel_cylinder' => false] : []),

@@ -56,7 +56,7 @@ final class TestCalculations
                 'material' => 'pe', 'length_m' => 100.0, 'inside_mm' => 100.0, 'wall_mm' => 10.0, 'design_kpa' => $design, 'working_kpa' => 0.1,
                 'gauge_level_m' => $gauge, 'low_level_m' => $low, 'high_level_m' => $high,
             ],
-            'f2164',
+            new F2164,
         ));
         $plan = (new F2164)->plan($section);
         $levels = new Levels($section);

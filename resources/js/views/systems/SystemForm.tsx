@@ -16,6 +16,7 @@ const TEXTS = [
   ['lubricate_where', 'Lubricate where'],
   ['forbidden', 'Never with'],
   ['gasket_seat', 'The gasket is seated when'],
+  ['look', 'Without a feeler: look for'],
 ] as const;
 const FLAGS = [
   ['lubricated', 'Lubricated'],
@@ -26,6 +27,7 @@ const FLAGS = [
   ['top_mark', 'Has a top mark'],
   ['cuttable', 'Spigots may be cut'],
   ['sealant', 'Closed with sealant, not a gasket'],
+  ['turns', 'May be deflected'],
 ] as const;
 const SIZES: [keyof Size, string][] = [
   ['dn_mm', 'DN'],

@@ -68,6 +68,11 @@ final class GasPlastic extends Method
         ) ? ['rank' => 1, 'why' => 'A plastic gas main.'] : null;
     }
 
+    public function usual(): array
+    {
+        return ['service' => 'gas', 'factor' => 1.5, 'owners' => false];
+    }
+
     public function options(): array
     {
         return [new Option('leak', 'Smallest leak sought', ['5' => '5 L/h of free gas', '1' => '1 L/h', '0.5' => '0.5 L/h', '20' => '20 L/h'])];

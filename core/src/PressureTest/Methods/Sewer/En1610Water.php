@@ -54,6 +54,11 @@ final class En1610Water extends ConstantPressure
         ] : null;
     }
 
+    public function usual(): array
+    {
+        return ['service' => 'sewer_gravity', 'factor' => 1.5, 'owners' => false];
+    }
+
     public function options(): array
     {
         return [new Option('scope', 'Tested', ['pipes' => 'pipes', 'pipes_and_chambers' => 'pipes and manholes', 'chambers' => 'manholes alone'])];

@@ -35,6 +35,11 @@ abstract class SewerAir extends Method
         return Medium::Air;
     }
 
+    public function usual(): array
+    {
+        return ['service' => 'sewer_gravity', 'factor' => 1.5, 'owners' => false];
+    }
+
     /** @return array{min_kpa: float, max_kpa: float, feasible: bool, splits_m: list<float>, said: string} air weighs nothing worth counting here */
     protected static function anyLevel(float $leastKpa, float $mostKpa, Words $words): array
     {

@@ -53,6 +53,11 @@ final class As2566 extends ConstantPressure
         ] : null;
     }
 
+    public function usual(): array
+    {
+        return ['service' => 'water', 'factor' => $this->limit('factor'), 'owners' => false];
+    }
+
     public function options(): array
     {
         return [new Option('hours', 'Held for', ['1' => '1 h', '2' => '2 h', '4' => '4 h', '8' => '8 h', '12' => '12 h'])];

@@ -54,6 +54,11 @@ final class As2566Pe extends ConstantPressure
         ] : null;
     }
 
+    public function usual(): array
+    {
+        return ['service' => 'water', 'factor' => $this->limit('factor'), 'owners' => false];
+    }
+
     public function asks(): array
     {
         return [self::water('v1_l', 'Water added from hour 2 to 3'), self::water('v2_l', 'Water added from hour 4 to 5'), self::leakSeen()];

@@ -59,6 +59,11 @@ final class F2164 extends Method
         return ['rank' => $units === UnitSystem::UsCustomary ? 1 : 2, 'why' => 'PE under pressure, by the American standard.'];
     }
 
+    public function usual(): array
+    {
+        return ['service' => 'water', 'factor' => $this->limit('factor'), 'owners' => true];
+    }
+
     public function restHours(): float
     {
         return $this->limit('again_min') / 60;

@@ -60,6 +60,11 @@ final class PeMakeUp extends ConstantPressure
         return ['rank' => $units === UnitSystem::UsCustomary ? 3 : 8, 'why' => 'PE under pressure, by the handbook’s table; another test than F2164.'];
     }
 
+    public function usual(): array
+    {
+        return ['service' => 'water', 'factor' => $this->limit('factor'), 'owners' => true];
+    }
+
     public function restHours(): float
     {
         return $this->limit('again_min') / 60;

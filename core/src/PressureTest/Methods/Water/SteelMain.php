@@ -60,6 +60,11 @@ final class SteelMain extends ConstantPressure
         ] : null;
     }
 
+    public function usual(): array
+    {
+        return ['service' => 'water', 'factor' => $this->limit('factor'), 'owners' => false];
+    }
+
     public function options(): array
     {
         return [new Option('hours', 'Held for', ['2' => '2 h', '4' => '4 h', '24' => '24 h'])];
