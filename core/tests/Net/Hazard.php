@@ -4,6 +4,14 @@ declare(strict_types=1);
 
 namespace Core\Tests\Net;
 
+use Core\Tests\PressureTest\Sections;
+use Diastoma\Core\PressureTest\Control;
+use Diastoma\Core\PressureTest\Medium;
+use Diastoma\Core\PressureTest\Phase;
+use Diastoma\Core\PressureTest\Standing;
+use Diastoma\Core\PressureTest\TestMethod;
+use Diastoma\Core\Procedure\ReadingSpec;
+
 /** What a crew in a hurry, a leaking main or a lying gauge does to a test. */
 enum Hazard: string
 {
@@ -22,21 +30,29 @@ enum Hazard: string
     case Yesterday = 'yesterday’s file';
 
     /** Why a method has nothing against it by its own rules; null where it must never be accepted. */
-    public function isNone(string $method): ?string
+    public function isNone(TestMethod $method): ?string
     {
-        $metered = ['c600', 'c604', 'as2566', 'as2566-pe', 'pe-makeup', 'en1610-water'];
-        $air = ['en1610-air', 'f1417', 'c924', 'gas-plastic'];
+        $asks = array_map(static fn (ReadingSpec $spec): string => $spec->key, $method->asks());
+        $metered = array_intersect(['added_l', 'v1_l'], $asks) !== [];
 
         return match (true) {
-            $this === self::TooFast
-                && ! in_array($method, ['rtp-staged'], true) => 'the method sets no limit on how fast it is raised: the plan says steadily, and air shows '
-                    .'in the raise',
-            $this === self::NoSettling && in_array($method, ['c600', 'c604', 'as2566', 'pe-decay'], true) => 'the method has no settling',
-            $this === self::Air && in_array($method, $air, true) => 'it is filled with air',
-            in_array($this, [self::Stuck, self::Jump], true) && in_array(
-                $method, [...$metered, 'en805-air'], true,
-            ) => 'the water metered is judged, not the fall; topping up makes jumps of its own',
+            $this === self::TooFast && ! in_array('test.rtp', $method->families(), true) => 'the method sets no limit on how fast it is raised: the plan says '
+                .'steadily, and air shows in the raise',
+            $this === self::NoSettling && self::settlesIn($method) === [] => 'the method has no settling',
+            $this === self::Air && $method->medium() === Medium::Air => 'it is filled with air',
+            in_array($this, [self::Stuck, self::Jump], true)
+                && ($metered || $method->standing() === Standing::Part) => 'the water metered is judged, not the fall; topping up makes jumps of its own',
             default => null,
         };
+    }
+
+    /** @return list<string> phases before the judged one, raising apart */
+    private static function settlesIn(TestMethod $method): array
+    {
+        $phases = $method->plan(Sections::for($method))->phases;
+
+        return array_values(array_map(
+            static fn (Phase $p): string => $p->id, array_filter($phases, static fn (Phase $p): bool => ! $p->judged && $p->control !== Control::Raise),
+        ));
     }
 }

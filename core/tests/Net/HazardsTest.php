@@ -45,7 +45,7 @@ it('says why where a method has nothing against a hazard', function () {
     $none = [];
     foreach (TestMethods::all() as $method) {
         foreach (Hazard::cases() as $hazard) {
-            if ($hazard->isNone($method->id()) !== null) {
+            if ($hazard->isNone($method) !== null) {
                 $none[$hazard->name][] = $method->id();
             }
         }

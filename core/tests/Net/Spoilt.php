@@ -46,7 +46,7 @@ final class Spoilt
     /** @return list<Hazard> what is against this method, and must not be accepted */
     public function hazards(): array
     {
-        return array_values(array_filter(Hazard::cases(), fn (Hazard $h): bool => $h->isNone($this->method->id()) === null));
+        return array_values(array_filter(Hazard::cases(), fn (Hazard $h): bool => $h->isNone($this->method) === null));
     }
 
     /** How it was run before anything was spoilt; of an even seed it is on record when each phase began. */

@@ -78,7 +78,7 @@ final class TestBounds
             }
         }
         $spoilt = self::$spoilt[$method->id()] ??= new Spoilt($method->id());
-        foreach (array_filter($hazards, static fn (?Hazard $h): bool => $h?->isNone($method->id()) === null) as $hazard) {
+        foreach (array_filter($hazards, static fn (?Hazard $h): bool => $h?->isNone($method) === null) as $hazard) {
             foreach (self::ladder($id) as $times => $moved) {
                 $by = $spoilt->plan->by(MethodLimits::of($moved)->ofFamilies($method->families()));
                 self::$was[$method->id()][$hazard->name ?? ''] ??= self::found($spoilt, $hazard);

@@ -1,4 +1,5 @@
-import type { components } from './schema';
+import createClient from 'openapi-fetch';
+import type { components, paths } from './schema';
 
 export type Schemas = components['schemas'];
 export type Fault = Schemas['Problem']['errors'][number];
@@ -23,6 +24,15 @@ export class ConnectionLost extends Error {
   }
 }
 
+/**
+ * Paths, parameters and replies as docs/openapi.json has them. Bodies are what was typed, right or wrong: the server judges them and says what is wrong, a
+ * form never does.
+ */
+type AsTyped<Operation> = Operation extends { requestBody?: unknown }
+  ? Omit<Operation, 'requestBody'> & { requestBody?: { content: { 'application/json': unknown } } }
+  : Operation;
+type Asked = { [Path in keyof paths]: { [Method in keyof paths[Path]]: AsTyped<paths[Path][Method]> } };
+
 const token = () => {
   const cookie = document.cookie.split('; ').find((part) => part.startsWith('XSRF-TOKEN='));
   return cookie ? decodeURIComponent(cookie.slice('XSRF-TOKEN='.length)) : '';
@@ -30,34 +40,38 @@ const token = () => {
 
 const isProblem = (data: unknown): data is Schemas['Problem'] => typeof data === 'object' && data !== null && 'title' in data && typeof data.title === 'string';
 
-async function send<T>(method: string, path: string, body?: unknown, signal?: AbortSignal): Promise<T> {
-  const form = body instanceof FormData;
-  let reply: Response;
+export const api = createClient<Asked>({
+  baseUrl: `${typeof location === 'undefined' ? 'http://localhost' : location.origin}/api/v1`,
+  credentials: 'same-origin',
+  querySerializer: { object: { style: 'deepObject', explode: true } },
+  fetch: async (request) => {
+    try {
+      return await globalThis.fetch(request);
+    } catch (cause) {
+      if (request.signal.aborted) throw cause;
+      throw new ConnectionLost(cause);
+    }
+  },
+});
+api.use({
+  onRequest: ({ request }) => {
+    request.headers.set('Accept', 'application/json');
+    request.headers.set('X-XSRF-TOKEN', token());
+  },
+});
+
+/** What the server answered, or its refusal thrown. */
+export async function answered<Data>(asked: Promise<{ data?: Data; error?: unknown; response: Response }>): Promise<Data> {
+  let reply;
   try {
-    reply = await fetch(`/api/v1${path}`, {
-      method,
-      credentials: 'same-origin',
-      headers: { Accept: 'application/json', 'X-XSRF-TOKEN': token(), ...(form || body === undefined ? {} : { 'Content-Type': 'application/json' }) },
-      ...(body === undefined ? {} : { body: form ? body : JSON.stringify(body) }),
-      ...(signal ? { signal } : {}),
-    });
-  } catch (cause) {
-    if (signal?.aborted) throw cause;
-    throw new ConnectionLost(cause);
+    reply = await asked;
+  } catch (fault) {
+    throw fault instanceof SyntaxError ? unreadable(200) : fault;
   }
-  const text = await reply.text();
-  let data: unknown = null;
-  try {
-    data = text === '' ? null : JSON.parse(text);
-  } catch {
-    throw new ApiError(reply.status, 'The server gave an answer that cannot be read. Try again; tell the office if it stays.');
-  }
-  if (!reply.ok) {
-    throw isProblem(data) ? new ApiError(reply.status, data.title, data.errors) : new ApiError(reply.status, 'The request was refused.');
-  }
-  return data as T; // the feature tests hold every reply against docs/openapi.json
+  const { data, error, response } = reply;
+  if (response.ok) return data!; // the feature tests hold every reply against docs/openapi.json
+  if (isProblem(error)) throw new ApiError(response.status, error.title, error.errors);
+  throw typeof error === 'string' && error !== '' ? unreadable(response.status) : new ApiError(response.status, 'The request was refused.');
 }
 
-export const get = <T>(path: string, signal?: AbortSignal) => send<T>('GET', path, undefined, signal);
-export const post = <T>(path: string, body: unknown = {}, signal?: AbortSignal) => send<T>('POST', path, body, signal);
-export const remove = (path: string) => send<null>('DELETE', path);
+const unreadable = (status: number) => new ApiError(status, 'The server gave an answer that cannot be read. Try again; tell the office if it stays.');

@@ -2,9 +2,6 @@ import 'fake-indexeddb/auto';
 import { beforeEach, expect, test, vi } from 'vitest';
 import { ApiError, ConnectionLost } from './client';
 
-const { post } = vi.hoisted(() => ({ post: vi.fn() }));
-vi.mock('./client', async (original) => ({ ...(await original<typeof import('./client')>()), post }));
-
 const { flush, forget, submit, watchOutbox } = await import('./outbox');
 
 const draft = (id: string, key = 'ambient_c') => ({
@@ -17,11 +14,19 @@ const draft = (id: string, key = 'ambient_c') => ({
 });
 
 /** The server as it would answer each entry: by its id an error, or what was written. */
-const server = (answers: Record<string, Error> = {}) =>
-  post.mockImplementation((_path: string, sent: { id: string }) => {
-    const error = answers[sent.id];
-    return error ? Promise.reject(error) : Promise.resolve({ entry: { id: sent.id }, bench: {} });
+const server = (answers: Record<string, Error> = {}) => {
+  const fetch = vi.fn(async (request: Request) => {
+    const { id } = (await request.json()) as { id: string };
+    const error = answers[id];
+    if (error instanceof ApiError) {
+      return new Response(JSON.stringify({ type: 'about:blank', title: error.message, status: error.status, errors: [] }), { status: error.status });
+    }
+    if (error) throw error;
+    return new Response(JSON.stringify({ entry: { id }, bench: {} }), { status: 201 });
   });
+  vi.stubGlobal('fetch', fetch);
+  return fetch;
+};
 
 /** What the list shows: entries that wait, and entries that were refused. */
 async function list() {
@@ -30,6 +35,7 @@ async function list() {
 }
 
 beforeEach(async () => {
+  vi.stubGlobal('document', { cookie: '' });
   server();
   await flush('ada');
   for (const [id] of (await list()).refused) await forget(id as string);
@@ -76,10 +82,9 @@ test.each([401, 419, 429])('%i says the same to every entry: the rest is not tri
   server({ a: new ConnectionLost(), b: new ConnectionLost() });
   await submit('ada', draft('a'));
   await submit('ada', draft('b'));
-  post.mockClear();
-  server({ a: new ApiError(status, 'Sign in again.') });
+  const fetch = server({ a: new ApiError(status, 'Sign in again.') });
   await flush('ada');
-  expect(post).toHaveBeenCalledTimes(1);
+  expect(fetch).toHaveBeenCalledTimes(1);
   expect((await list()).waiting).toEqual(['a', 'b']);
 });
 

@@ -1,5 +1,5 @@
 import { openDB, type DBSchema } from 'idb';
-import { ApiError, post, type Schemas } from './client';
+import { answered, api, ApiError, type Schemas } from './client';
 
 type Draft = Schemas['EntryDraft'];
 type Written = Schemas['Written'];
@@ -79,7 +79,7 @@ async function drain(person: string, own?: string): Promise<{ written: Written[]
     const row = await db.get('entries', key);
     if (!row || row.person !== person) continue; // another's entries wait for their own sign-in
     try {
-      written.push(await post<Written>('/entries', row.draft));
+      written.push(await answered(api.POST('/entries', { body: row.draft })));
       await db.delete('entries', key);
     } catch (error) {
       if (isOfThisOneAlone(error)) continue;

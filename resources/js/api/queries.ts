@@ -1,12 +1,12 @@
 import { queryOptions } from '@tanstack/react-query';
 import { setJobNow } from '../app/time';
-import { ApiError, get, type Schemas } from './client';
+import { answered, api, ApiError } from './client';
 
 export const sessionQuery = queryOptions({
   queryKey: ['session'],
   queryFn: async ({ signal }) => {
     try {
-      return await get<Schemas['Person']>('/session', signal);
+      return await answered(api.GET('/session', { signal }));
     } catch (error) {
       if (error instanceof ApiError && error.status === 401) return null;
       throw error;
@@ -18,10 +18,10 @@ export const sessionQuery = queryOptions({
 export const jobQuery = queryOptions({
   queryKey: ['job'],
   queryFn: async ({ signal }) => {
-    const { jobs } = await get<{ jobs: Schemas['JobSummary'][] }>('/jobs', signal);
+    const { jobs } = await answered(api.GET('/jobs', { signal }));
     const first = jobs[0];
     if (!first) throw new Error('There is no job yet. Ask the office to set one up.');
-    const job = await get<Schemas['Job']>(`/jobs/${first.id}`, signal);
+    const job = await answered(api.GET('/jobs/{job}', { params: { path: { job: first.id } }, signal }));
     setJobNow(job.now);
     return job;
   },
@@ -31,7 +31,7 @@ export const jobQuery = queryOptions({
 export const lineQuery = (main: string) =>
   queryOptions({
     queryKey: ['line', main],
-    queryFn: ({ signal }) => get<Schemas['Line']>(`/mains/${main}/line`, signal),
+    queryFn: ({ signal }) => answered(api.GET('/mains/{main}/line', { params: { path: { main } }, signal })),
     refetchInterval: 20_000,
   });
 
@@ -39,7 +39,7 @@ export const clocksQuery = (job: string) =>
   queryOptions({
     queryKey: ['clocks', job],
     queryFn: async ({ signal }) => {
-      const clocks = await get<Schemas['Clocks']>(`/jobs/${job}/clocks`, signal);
+      const clocks = await answered(api.GET('/jobs/{job}/clocks', { params: { path: { job } }, signal }));
       setJobNow(clocks.now);
       return clocks;
     },
@@ -47,40 +47,37 @@ export const clocksQuery = (job: string) =>
   });
 
 export const benchQuery = (joint: string) =>
-  queryOptions({ queryKey: ['bench', 'joint', joint], queryFn: ({ signal }) => get<Schemas['Bench']>(`/joints/${joint}`, signal) });
+  queryOptions({ queryKey: ['bench', 'joint', joint], queryFn: ({ signal }) => answered(api.GET('/joints/{joint}', { params: { path: { joint } }, signal })) });
 
 /** Without a method the one that suits the section best is planned. */
 export const sectionTestsQuery = (section: string, method: string | null = null, options: Record<string, string> = {}) => {
-  const query = new URLSearchParams([
-    ...(method === null ? [] : [['method', method]]),
-    ...Object.entries(options).map(([key, value]) => [`options[${key}]`, value]),
-  ] as [string, string][]).toString();
+  const query = { ...(method === null ? {} : { method }), ...(Object.keys(options).length === 0 ? {} : { options }) };
   return queryOptions({
     queryKey: ['tests', section, query],
-    queryFn: ({ signal }) => get<Schemas['SectionTests']>(`/sections/${section}/tests${query === '' ? '' : `?${query}`}`, signal),
+    queryFn: ({ signal }) => answered(api.GET('/sections/{section}/tests', { params: { path: { section }, query }, signal })),
   });
 };
 
 export const calculationsQuery = queryOptions({
   queryKey: ['reckoner'],
-  queryFn: ({ signal }) => get<{ calculations: Schemas['Calculation'][] }>('/reckoner', signal),
+  queryFn: ({ signal }) => answered(api.GET('/reckoner', { signal })),
   staleTime: Infinity,
 });
 
 export const rulebookQuery = (job: string) =>
-  queryOptions({ queryKey: ['rulebook', job], queryFn: ({ signal }) => get<Schemas['RulebookPage']>(`/jobs/${job}/rulebook`, signal) });
+  queryOptions({ queryKey: ['rulebook', job], queryFn: ({ signal }) => answered(api.GET('/jobs/{job}/rulebook', { params: { path: { job } }, signal })) });
 
 export const fusionTraceQuery = (id: string) =>
   queryOptions({
     queryKey: ['fusion-trace', id],
-    queryFn: ({ signal }) => get<{ samples: Schemas['FusionSample'][] }>(`/fusion-traces/${id}`, signal),
+    queryFn: ({ signal }) => answered(api.GET('/fusion-traces/{id}', { params: { path: { id } }, signal })),
     staleTime: Infinity,
   });
 
 export const setoutQuery = (main: string) =>
-  queryOptions({ queryKey: ['setout', main], queryFn: ({ signal }) => get<Schemas['Setout']>(`/mains/${main}/setout`, signal) });
+  queryOptions({ queryKey: ['setout', main], queryFn: ({ signal }) => answered(api.GET('/mains/{main}/setout', { params: { path: { main } }, signal })) });
 
-export const systemsQuery = queryOptions({ queryKey: ['joint-systems'], queryFn: ({ signal }) => get<Schemas['JointSystems']>('/joint-systems', signal) });
+export const systemsQuery = queryOptions({ queryKey: ['joint-systems'], queryFn: ({ signal }) => answered(api.GET('/joint-systems', { signal })) });
 
 export const rejectsQuery = (main: string) =>
-  queryOptions({ queryKey: ['rejects', main], queryFn: ({ signal }) => get<Schemas['Rejects']>(`/mains/${main}/rejects`, signal) });
+  queryOptions({ queryKey: ['rejects', main], queryFn: ({ signal }) => answered(api.GET('/mains/{main}/rejects', { params: { path: { main } }, signal })) });

@@ -1,6 +1,6 @@
 import { Box, Button, Stack, Typography } from '@mui/material';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
-import { post, type Schemas } from '../api/client';
+import { answered, api, type Schemas } from '../api/client';
 import { clocksQuery } from '../api/queries';
 import { useWork } from './session';
 import { dayAndTime, setJobNow, span, timeOfDay, useJobNow } from './time';
@@ -16,7 +16,7 @@ export function ForwardButton({ to }: { to: string }) {
   const { job } = useWork();
   const client = useQueryClient();
   const forward = useMutation({
-    mutationFn: () => post<Schemas['Clocks']>(`/jobs/${job.id}/clock`, { to }),
+    mutationFn: () => answered(api.POST('/jobs/{job}/clock', { params: { path: { job: job.id } }, body: { to } })),
     onSuccess: (clocks) => {
       setJobNow(clocks.now);
       void client.invalidateQueries();

@@ -18,7 +18,7 @@ import {
 import ContrastIcon from '@mui/icons-material/Contrast';
 import LogoutIcon from '@mui/icons-material/Logout';
 import { useQueryClient } from '@tanstack/react-query';
-import { remove } from '../api/client';
+import { answered, api } from '../api/client';
 import { forget } from '../api/outbox';
 import { sessionQuery } from '../api/queries';
 import { LineStrip } from '../instruments/line/LineStrip';
@@ -139,7 +139,7 @@ export function Shell() {
     void navigate(clock.joint_number === null ? `/test/${clock.section ?? ''}` : `/bench/${clock.joint_number}`);
   };
   const signOut = async () => {
-    await remove('/session').catch(() => undefined);
+    await answered(api.DELETE('/session')).catch(() => undefined);
     client.clear();
     client.setQueryData(sessionQuery.queryKey, null);
   };

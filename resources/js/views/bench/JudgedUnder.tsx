@@ -1,6 +1,6 @@
 import { Alert, Button } from '@mui/material';
 import { useMutation, useQueryClient } from '@tanstack/react-query';
-import { post, type Schemas } from '../../api/client';
+import { answered, api, type Schemas } from '../../api/client';
 import { benchQuery } from '../../api/queries';
 import { useWork } from '../../app/session';
 
@@ -9,7 +9,7 @@ export function JudgedUnder({ bench }: { bench: Schemas['Bench'] }) {
   const { person } = useWork();
   const client = useQueryClient();
   const again = useMutation({
-    mutationFn: () => post<Schemas['Bench']>(`/joints/${bench.subject_id}/judge`),
+    mutationFn: () => answered(api.POST('/joints/{joint}/judge', { params: { path: { joint: bench.subject_id } } })),
     onSuccess: (judged) => {
       client.setQueryData(benchQuery(bench.subject_id).queryKey, judged);
       void client.invalidateQueries({ queryKey: ['line'] });

@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { Alert, Box, Button, InputAdornment, MenuItem, Stack, TextField, Typography } from '@mui/material';
 import { useMutation } from '@tanstack/react-query';
-import { ApiError, post, type Schemas } from '../../api/client';
+import { answered, api, ApiError, type Schemas } from '../../api/client';
 
 type Calculation = Schemas['Calculation'];
 type Input = Calculation['inputs'][number];
@@ -51,9 +51,11 @@ export function CalculationForm({ calculation }: { calculation: Calculation }) {
   const [texts, setTexts] = useState<Record<string, string>>({});
   const reckon = useMutation({
     mutationFn: () =>
-      post<Schemas['Reckoned']>(
-        `/reckoner/${calculation.id}`,
-        Object.fromEntries(calculation.inputs.filter((i) => (texts[i.name] ?? '').trim() !== '').map((i) => [i.name, given(i, texts[i.name] ?? '')])),
+      answered(
+        api.POST('/reckoner/{id}', {
+          params: { path: { id: calculation.id } },
+          body: Object.fromEntries(calculation.inputs.filter((i) => (texts[i.name] ?? '').trim() !== '').map((i) => [i.name, given(i, texts[i.name] ?? '')])),
+        }),
       ),
   });
   const faults = reckon.error instanceof ApiError ? reckon.error.faults : [];

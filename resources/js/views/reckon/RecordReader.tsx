@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { Alert, Stack, TextField, Typography } from '@mui/material';
 import { useMutation } from '@tanstack/react-query';
-import { post, type Schemas } from '../../api/client';
+import { answered, api } from '../../api/client';
 import { FileButton } from '../../app/FileButton';
 import { CodeReader } from '../../instruments/label/CodeReader';
 import { DiagnosisCard } from '../bench/fuse/DiagnosisCard';
@@ -19,7 +19,7 @@ export function RecordReader() {
       if (label.trim() !== '') form.set('label', label);
       if (fitting.trim() !== '') form.set('fitting_c', fitting.replace(',', '.'));
       setName(file.name);
-      return post<Schemas['Diagnosed']>('/fusion-diagnoses', form);
+      return answered(api.POST('/fusion-diagnoses', { body: form }));
     },
   });
   return (

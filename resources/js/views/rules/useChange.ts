@@ -1,5 +1,5 @@
 import { useMutation, useQueryClient } from '@tanstack/react-query';
-import { post, type Schemas } from '../../api/client';
+import { answered, api } from '../../api/client';
 import { rulebookQuery } from '../../api/queries';
 import { useWork } from '../../app/session';
 
@@ -10,7 +10,7 @@ export function useChange() {
   return useMutation({
     mutationFn: (
       change: { limit: string; value: number | string; reason: string } | { school: string; reason: string } | { rulebook: string; reason: string },
-    ) => post<Schemas['RulebookPage']>(`/jobs/${job.id}/rulebook`, change),
+    ) => answered(api.POST('/jobs/{job}/rulebook', { params: { path: { job: job.id } }, body: change })),
     onSuccess: (page) => {
       client.setQueryData(rulebookQuery(job.id).queryKey, page);
       void client.invalidateQueries({ queryKey: ['bench'] });

@@ -2,7 +2,7 @@ import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import { Alert, Box, Button, InputAdornment, MenuItem, Paper, Stack, TextField, Typography } from '@mui/material';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
-import { ApiError, post, type Schemas } from '../../api/client';
+import { answered, api, ApiError, type Schemas } from '../../api/client';
 import { jobQuery, systemsQuery } from '../../api/queries';
 import { typedNumber } from '../../app/numbers';
 import { useWork } from '../../app/session';
@@ -53,13 +53,18 @@ export function NewMain() {
       const pipe = fused
         ? { convention, size: v('size'), sdr: v('sdr') }
         : { dn_mm: v('dn_mm'), pn_bar: v('pn_bar'), od_mm: v('od_mm', display.small), wall_mm: v('wall_mm', display.small) };
-      return post<Schemas['Setout']>(`/jobs/${job.id}/mains`, {
-        name,
-        service,
-        system,
-        ...pipe,
-        design_pressure_kpa: typeof design === 'number' ? design * 100 : design,
-      });
+      return answered(
+        api.POST('/jobs/{job}/mains', {
+          params: { path: { job: job.id } },
+          body: {
+            name,
+            service,
+            system,
+            ...pipe,
+            design_pressure_kpa: typeof design === 'number' ? design * 100 : design,
+          },
+        }),
+      );
     },
     onSuccess: async (made) => {
       await client.invalidateQueries({ queryKey: jobQuery.queryKey });

@@ -1,7 +1,7 @@
 import { useState, type FormEvent } from 'react';
 import { Alert, Box, Button, Paper, Stack, TextField, Typography } from '@mui/material';
 import { useMutation, useQueryClient } from '@tanstack/react-query';
-import { post, type Schemas } from '../../api/client';
+import { answered, api } from '../../api/client';
 import { sessionQuery } from '../../api/queries';
 
 export function SignIn() {
@@ -9,7 +9,7 @@ export function SignIn() {
   const [email, setEmail] = useState('');
   const [password, setPassword] = useState('');
   const signIn = useMutation({
-    mutationFn: () => post<Schemas['Person']>('/session', { email, password }),
+    mutationFn: () => answered(api.POST('/session', { body: { email, password } })),
     onSuccess: (person) => client.setQueryData(sessionQuery.queryKey, person),
   });
   const send = (event: FormEvent) => {

@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { Alert, Box, Button, Checkbox, FormControlLabel, MenuItem, Paper, Stack, TextField, Typography } from '@mui/material';
 import { useMutation, useQueryClient } from '@tanstack/react-query';
-import { ApiError, post, type Schemas } from '../../api/client';
+import { answered, api, ApiError, type Schemas } from '../../api/client';
 import { systemsQuery } from '../../api/queries';
 import { typedNumber } from '../../app/numbers';
 import { useWork } from '../../app/session';
@@ -63,21 +63,26 @@ export function SystemForm({ catalogue, from, onDone }: { catalogue: Schemas['Jo
   );
   const add = useMutation({
     mutationFn: () =>
-      post<System>(`/jobs/${job.id}/joint-systems`, {
-        ...texts,
-        ...flags,
-        home,
-        material: from.material,
-        sides: from.sides,
-        insertion_deg: from.insertion_deg,
-        table: from.table,
-        deflection_cap_deg: from.deflection_cap_deg,
-        chamfer_deg: typedNumber(chamfer.deg),
-        chamfer_mm: typedNumber(chamfer.mm),
-        sizes: sizes
-          .filter((s) => Object.values(s).some((v) => v.trim() !== ''))
-          .map((s) => Object.fromEntries(SIZES.map(([key]) => [key, typedNumber(s[key])]))),
-      }),
+      answered(
+        api.POST('/jobs/{job}/joint-systems', {
+          params: { path: { job: job.id } },
+          body: {
+            ...texts,
+            ...flags,
+            home,
+            material: from.material,
+            sides: from.sides,
+            insertion_deg: from.insertion_deg,
+            table: from.table,
+            deflection_cap_deg: from.deflection_cap_deg,
+            chamfer_deg: typedNumber(chamfer.deg),
+            chamfer_mm: typedNumber(chamfer.mm),
+            sizes: sizes
+              .filter((s) => Object.values(s).some((v) => v.trim() !== ''))
+              .map((s) => Object.fromEntries(SIZES.map(([key]) => [key, typedNumber(s[key])]))),
+          },
+        }),
+      ),
     onSuccess: async () => {
       await client.invalidateQueries({ queryKey: systemsQuery.queryKey });
       onDone();

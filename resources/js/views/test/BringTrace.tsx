@@ -1,10 +1,9 @@
 import { useRef, useState } from 'react';
 import { Alert, Box, Button, LinearProgress, Stack, TextField, Typography } from '@mui/material';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
-import { get, post, remove } from '../../api/client';
+import { answered, api } from '../../api/client';
 import { FileButton } from '../../app/FileButton';
 import { uuid } from '../../app/time';
-import type { Schemas } from '../../api/client';
 import { Measured, typed, type Typed } from './Measured';
 import { useMayTest, type Test } from './useTest';
 
@@ -28,14 +27,14 @@ export function BringTrace({ test }: { test: Test }) {
       if (broken.trim() !== '') form.set('broken_off', broken.trim());
       setRunning(id);
       upload.current = new AbortController();
-      return post<Test>(`/tests/${test.id}/trace`, form, upload.current.signal);
+      return answered(api.POST('/tests/{test}/trace', { params: { path: { test: test.id } }, body: form, signal: upload.current.signal }));
     },
     onSuccess: () => client.invalidateQueries({ queryKey: ['tests'] }),
     onSettled: () => setRunning(null),
   });
   const progress = useQuery({
     queryKey: ['import', running],
-    queryFn: ({ signal }) => get<{ import: Schemas['Import'] | null }>(`/imports/${running ?? ''}`, signal),
+    queryFn: ({ signal }) => answered(api.GET('/imports/{import}', { params: { path: { import: running ?? '' } }, signal })),
     enabled: running !== null,
     refetchInterval: 400,
     gcTime: 0,
@@ -43,7 +42,7 @@ export function BringTrace({ test }: { test: Test }) {
   const seen = progress.data?.import;
   const cancel = async () => {
     if (running === null) return;
-    await remove(`/tests/${test.id}/imports/${running}`).catch(() => undefined);
+    await answered(api.DELETE('/tests/{test}/imports/{import}', { params: { path: { test: test.id, import: running } } })).catch(() => undefined);
     if (!seen) upload.current?.abort();
   };
   const percent = seen && seen.total_bytes > 0 ? (seen.stage === 'reading' ? (60 * seen.bytes) / seen.total_bytes : seen.stage === 'judging' ? 65 : 80) : 0;

@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { Alert, Box, Button, FormControlLabel, MenuItem, Paper, Stack, Switch, TextField, Typography } from '@mui/material';
 import { useMutation, useQueryClient } from '@tanstack/react-query';
-import { post, type Schemas } from '../../api/client';
+import { answered, api, type Schemas } from '../../api/client';
 import { shownNumber, typedNumber } from '../../app/numbers';
 import { fittingsText, partsText, profileText, ratingsText, typedFittings, typedParts, typedProfile, typedRatings, type Units } from './facts';
 import { useMayTest } from './useTest';
@@ -57,16 +57,21 @@ export function FactsForm({ section, units, onDone }: { section: Section; units:
   );
   const save = useMutation({
     mutationFn: () =>
-      post<Schemas['SectionTests']>(`/sections/${section.id}/facts`, {
-        facts: {
-          ...Object.fromEntries(NUMBERS.map(({ key, unit }) => [key, typedNumber(numbers[key], unit && units[unit])])),
-          ...rest,
-          parts: typedParts(lines.parts, units),
-          profile: typedProfile(lines.profile, units),
-          ratings: typedRatings(lines.ratings, units),
-          fittings: typedFittings(lines.fittings, units),
-        },
-      }),
+      answered(
+        api.POST('/sections/{section}/facts', {
+          params: { path: { section: section.id } },
+          body: {
+            facts: {
+              ...Object.fromEntries(NUMBERS.map(({ key, unit }) => [key, typedNumber(numbers[key], unit && units[unit])])),
+              ...rest,
+              parts: typedParts(lines.parts, units),
+              profile: typedProfile(lines.profile, units),
+              ratings: typedRatings(lines.ratings, units),
+              fittings: typedFittings(lines.fittings, units),
+            },
+          },
+        }),
+      ),
     onSuccess: async () => {
       await client.invalidateQueries({ queryKey: ['tests'] });
       onDone();

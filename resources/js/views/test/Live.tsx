@@ -1,7 +1,7 @@
 import { useEffect, useRef, useState } from 'react';
 import { Alert, Box, Button, Stack, TextField, Typography } from '@mui/material';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
-import { get, post, type Schemas } from '../../api/client';
+import { answered, api, type Schemas } from '../../api/client';
 import { jobNow, span, uuid } from '../../app/time';
 import { Measured, typed, type Typed } from './Measured';
 import { kept } from './kept';
@@ -20,10 +20,11 @@ export function Live({ test }: { test: Test }) {
   const running = useQuery({
     queryKey: ['test-trace', test.id],
     queryFn: async ({ signal }) => {
-      const trace = await get<Schemas['TestTrace']>(`/tests/${test.id}/trace?since=${last.current}`, signal);
+      const at = { path: { test: test.id } };
+      const trace = await answered(api.GET('/tests/{test}/trace', { params: { ...at, query: { since: last.current } }, signal }));
       setSamples((before) => kept([...before, ...trace.samples]));
       last.current = trace.samples.at(-1)?.t ?? last.current;
-      const seen = trace.over && trace.test?.state === 'running' ? await post<Test>(`/tests/${test.id}/settle`) : trace.test; // a look writes nothing
+      const seen = trace.over && trace.test?.state === 'running' ? await answered(api.POST('/tests/{test}/settle', { params: at })) : trace.test; // a look writes nothing
       if (seen && seen.state !== 'running') for (const key of ['tests', 'clocks', 'job']) await client.invalidateQueries({ queryKey: [key] });
       return seen;
     },

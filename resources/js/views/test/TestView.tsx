@@ -2,7 +2,7 @@ import { useState } from 'react';
 import { Link as RouterLink, useParams } from 'react-router';
 import { Alert, Box, Button, Chip, CircularProgress, MenuItem, Paper, Stack, TextField, Typography } from '@mui/material';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
-import { post, type Schemas } from '../../api/client';
+import { answered, api, type Schemas } from '../../api/client';
 import { sectionTestsQuery } from '../../api/queries';
 import { useWork } from '../../app/session';
 import { dayAndTime } from '../../app/time';
@@ -126,7 +126,8 @@ function Plan({ data, repeat, options, onMethod, onOption, onFacts }: NextProps 
   const mayTest = useMayTest();
   const method = data.methods.find((m) => m.id === data.chosen);
   const plan = useMutation({
-    mutationFn: () => post<Test>(`/sections/${data.section.id}/tests`, { method: data.chosen, options }),
+    mutationFn: () =>
+      answered(api.POST('/sections/{section}/tests', { params: { path: { section: data.section.id } }, body: { method: data.chosen, options } })),
     onSuccess: () => client.invalidateQueries({ queryKey: ['tests'] }),
   });
   const passed = repeat?.state === 'passed';

@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { Alert, Box, Button, CircularProgress, Stack, Typography } from '@mui/material';
 import { useQuery } from '@tanstack/react-query';
-import { get, type Schemas } from '../../api/client';
+import { answered, api } from '../../api/client';
 import { PressureChart } from './PressureChart';
 import type { Test } from './useTest';
 
@@ -11,7 +11,12 @@ export function Whole({ test }: { test: Test }) {
   const trace = useQuery({
     queryKey: ['test-trace', test.id, 'window', window],
     queryFn: ({ signal }) =>
-      get<Schemas['TestTrace']>(`/tests/${test.id}/trace?bare=1${window === null ? '' : `&from=${60 * window[0]}&to=${60 * window[1]}`}`, signal),
+      answered(
+        api.GET('/tests/{test}/trace', {
+          params: { path: { test: test.id }, query: { bare: true, ...(window === null ? {} : { from: 60 * window[0], to: 60 * window[1] }) } },
+          signal,
+        }),
+      ),
     placeholderData: (before) => before,
     staleTime: Infinity,
   });

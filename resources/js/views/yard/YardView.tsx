@@ -2,7 +2,7 @@ import { useState } from 'react';
 import { Alert, Box, Button, CircularProgress, MenuItem, Paper, Stack, TextField, Typography } from '@mui/material';
 import PhotoCameraIcon from '@mui/icons-material/PhotoCamera';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
-import { ApiError, post, type Schemas } from '../../api/client';
+import { answered, api, ApiError } from '../../api/client';
 import { rejectsQuery } from '../../api/queries';
 import { FileButton } from '../../app/FileButton';
 import { useWork } from '../../app/session';
@@ -27,7 +27,7 @@ export function YardView() {
       ] as const)
         form.append(key, value);
       if (picture) form.append('picture', picture);
-      return post<Schemas['Reject']>(`/mains/${main.id}/rejects`, form);
+      return answered(api.POST('/mains/{main}/rejects', { params: { path: { main: main.id } }, body: form }));
     },
     onSuccess: () => {
       setPipe('');

@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { Alert, Box, Stack, TextField, Typography } from '@mui/material';
 import { useMutation, useQueryClient } from '@tanstack/react-query';
-import { ApiError, post, type Schemas } from '../../../api/client';
+import { answered, api, ApiError } from '../../../api/client';
 import { FileButton } from '../../../app/FileButton';
 import { jobNow } from '../../../app/time';
 
@@ -15,7 +15,7 @@ export function BringRecord({ joint, record }: { joint: string; record: string }
       form.set('file', file);
       form.set('record', record);
       if (minutesAgo.trim() !== '') form.set('started_at', new Date(jobNow() - Number(minutesAgo.replace(',', '.')) * 60_000).toISOString());
-      return post<Schemas['Bench']>(`/joints/${joint}/fusion-records`, form);
+      return answered(api.POST('/joints/{joint}/fusion-records', { params: { path: { joint } }, body: form }));
     },
     onSuccess: () => void client.invalidateQueries(),
   });

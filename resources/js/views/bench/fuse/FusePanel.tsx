@@ -1,7 +1,7 @@
 import { useEffect, useRef, useState } from 'react';
 import { Alert, Box, Button, MenuItem, Stack, TextField, Typography } from '@mui/material';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
-import { get, post, type Schemas } from '../../../api/client';
+import { answered, api, type Schemas } from '../../../api/client';
 import { benchQuery } from '../../../api/queries';
 import { span } from '../../../app/time';
 import { BringRecord } from './BringRecord';
@@ -68,20 +68,21 @@ function Unit({ bench, step, mayEnter, again }: Props & { again: boolean }) {
     }
   };
   const start = useMutation({
-    mutationFn: () => post<Run>(`/joints/${jointId}/fusion-runs`, { speed, fault, record }),
+    mutationFn: () => answered(api.POST('/joints/{joint}/fusion-runs', { params: { path: { joint: jointId } }, body: { speed, fault, record } })),
     onSuccess: (run) => {
       last.current = -1;
       setSamples([]);
       setRunId(run.id);
     },
   });
-  const stop = useMutation({ mutationFn: () => post<Run>(`/fusion-runs/${runId}/stop`), onSuccess: (run) => take(run, true) });
+  const at = { path: { run: runId ?? '' } };
+  const stop = useMutation({ mutationFn: () => answered(api.POST('/fusion-runs/{run}/stop', { params: at })), onSuccess: (run) => take(run, true) });
   const running = useQuery({
     queryKey: ['fusion-run', runId],
     queryFn: async ({ signal }) => {
-      let run = await get<Run>(`/fusion-runs/${runId}?since=${last.current}`, signal);
+      let run = await answered(api.GET('/fusion-runs/{run}', { params: { ...at, query: { since: last.current } }, signal }));
       const whole = run.over && !run.finished; // a look writes nothing: it is written down when asked
-      if (whole) run = await post<Run>(`/fusion-runs/${runId}/settle`);
+      if (whole) run = await answered(api.POST('/fusion-runs/{run}/settle', { params: at }));
       take(run, whole);
       return { elapsed: run.elapsed_s, time: run.time_s, finished: run.finished, device: run.device };
     },

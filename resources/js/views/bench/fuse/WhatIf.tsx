@@ -1,7 +1,7 @@
 import { useMemo, useState } from 'react';
 import { Alert, Box, Slider, Stack, Typography } from '@mui/material';
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
-import { post } from '../../../api/client';
+import { answered, api } from '../../../api/client';
 import { span } from '../../../app/time';
 import { TraceChart } from '../../../instruments/trace/TraceChart';
 
@@ -17,9 +17,15 @@ interface Heat {
 }
 type Inputs = Record<string, number>;
 
+const isHeat = (result: unknown): result is Heat => typeof result === 'object' && result !== null && 'curve' in result && 'peak_interface_c' in result;
+
 const heatQuery = (inputs: Inputs) => ({
   queryKey: ['heat', inputs],
-  queryFn: () => post<{ result: Heat; sources: string[] }>('/reckoner/heat.coupler', inputs),
+  queryFn: async () => {
+    const { result, sources } = await answered(api.POST('/reckoner/{id}', { params: { path: { id: 'heat.coupler' } }, body: inputs }));
+    if (!isHeat(result)) throw new Error('The heat model gave no curve. Try again; tell the office if it stays.');
+    return { result, sources };
+  },
   staleTime: Infinity,
   placeholderData: keepPreviousData,
 });
