@@ -10,6 +10,7 @@ use App\Models\Joint;
 use App\Models\Work;
 use App\Procedures\Catalogue;
 use App\Procedures\Subject;
+use Diastoma\Core\Electrofusion\Diagnosis\TraceClass;
 use Diastoma\Core\Electrofusion\Fused;
 use Diastoma\Core\Procedure\Step;
 use Diastoma\Core\Procedure\Verdict;
@@ -43,7 +44,7 @@ final class Bench
             'facts' => (object) $subject->facts->toArray(),
             'procedure' => [
                 'id' => $subject->procedure->id(), 'title' => $subject->procedure->title(),
-                'steps' => array_map(static fn (Step $step): array => self::step($step, $subject), $subject->steps()),
+                'steps' => array_map(static fn (Step $step): array => $step->toArray($rulebook->units), $subject->steps()),
             ],
             'readings' => (object) $readings,
             'remarks' => $subject->sitting()->remarks(),
@@ -51,6 +52,9 @@ final class Bench
             'sample_labels' => (object) ($subject->job->simulated && $model instanceof Joint && $subject->procedure instanceof Fused ? SampleLabel::each(
                 $subject->procedure, $subject->facts, $subject->procedure->welds(),
             ) : []),
+            'faults' => $subject->job->simulated && $subject->procedure instanceof Fused ? array_map(
+                static fn (TraceClass $class): array => ['id' => $class->value, 'title' => $class->title()], TraceClass::cases(),
+            ) : [],
             'good_traces' => (object) self::goodTraces($subject),
             'rulebook' => [
                 'id' => $rulebook->id, 'version' => $rulebook->version, 'title' => $rulebook->title, 'current_version' => $subject->job->rulebook->version,
@@ -78,15 +82,6 @@ final class Bench
             : DB::table('good_traces')->where('job_id', $subject->job->id)->whereIn('label_code', array_unique($codes))->pluck('trace', 'label_code')->all();
 
         return array_filter(array_map(static fn (string $code): ?string => $traces[$code] ?? null, $codes));
-    }
-
-    /** @return array<string, mixed> */
-    private static function step(Step $step, Subject $subject): array
-    {
-        $data = $step->toArray($subject->rulebook()->units);
-        $data['guide'] = (object) $data['guide'];
-
-        return $data;
     }
 
     /** @return array<string, mixed> */

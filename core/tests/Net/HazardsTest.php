@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 use Core\Tests\Net\Hazard;
 use Core\Tests\Net\Spoilt;
+use Diastoma\Core\PressureTest\Medium;
 use Diastoma\Core\PressureTest\TestMethod;
 use Diastoma\Core\PressureTest\TestMethods;
 use Diastoma\Core\Rulebook\Finding;
@@ -50,6 +51,9 @@ it('says why where a method has nothing against a hazard', function () {
             }
         }
     }
+    $filledWithAir = array_values(array_map(
+        static fn (TestMethod $m): string => $m->id(), array_filter(TestMethods::all(), static fn (TestMethod $m): bool => $m->medium() === Medium::Air),
+    ));
     expect(array_keys($none))->toEqualCanonicalizing(['TooFast', 'NoSettling', 'Air', 'Stuck', 'Jump']) // everything else is against every method
-        ->and($none['TooFast'])->toHaveCount(count(TestMethods::all()) - 1)->and($none['Air'])->toBe(['en1610-air', 'f1417', 'c924', 'gas-plastic']);
+        ->and($none['TooFast'])->toHaveCount(count(TestMethods::all()) - 1)->and($none['Air'])->toBe($filledWithAir);
 });

@@ -90,10 +90,7 @@ final class Place
                     'ef.main_mean', ['diameters_a_mm', 'circumference_mm'],
                     static fn (Situation $s): ?float => OvalityAtJoint::roundness($s, 'a', false)?->meanMm, self::meanOd(...), 'Tape and diameters',
                 ),
-            ], [], static fn (): array => [
-                'allowed_mm' => OvalityAtJoint::allowedMm($s), 'dn_mm' => $dn, 'ends' => ['a'],
-                'a' => Preparation::dial(OvalityAtJoint::roundness($s, 'a', false)),
-            ]);
+            ], [], static fn (): array => Preparation::dialsOf($s, ['a']));
     }
 
     private static function reRound(Situation $s): Step
@@ -106,11 +103,7 @@ final class Place
             'Clamp on both sides of the base and squeeze along the long axis. Let the pipe relax, then measure again.', [$oval ? $spec : $spec->optional()],
             [
                 new OvalityAtJoint('a', true), Surface::sameUnderClamp('a'),
-            ], ['A clamp under load can jump: stand beside it, not over it.'], static fn (): array => [
-                'allowed_mm' => OvalityAtJoint::allowedMm($s), 'dn_mm' => $dn, 'ends' => ['a'],
-                'a' => Preparation::dial(OvalityAtJoint::roundness($s, 'a', true) ?? OvalityAtJoint::roundness($s, 'a', false)),
-                'clamp_a' => Preparation::dial(OvalityAtJoint::roundness($s, 'a', false))['clock'] ?? null,
-            ], $oval ? '' : 'Not needed: the main is round enough under the base.');
+            ], ['A clamp under load can jump: stand beside it, not over it.'], static fn (): array => Preparation::dialsOf($s, ['a'], true), $oval ? '' : 'Not needed: the main is round enough under the base.');
     }
 
     private static function marks(Situation $s): Step

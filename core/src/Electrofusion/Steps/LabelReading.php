@@ -173,11 +173,9 @@ final class LabelReading
         $trace = $s->readings->text('trace_code');
 
         return [
-            ...($label === null ? [] : ['code' => $label->code, 'fields' => $label->fields(), 'source' => FusionLabel::source()->tag()]),
-            ...($trace === null || $weld->isPreheat ? [] : [
-                'trace_fields' => TraceabilityCode::of($trace)->fields(), 'trace_source' => TraceabilityCode::source()->tag(),
-            ]),
-            'weld' => $weld->name, 'corrected_time_s' => $weld->correctedTimeS($s),
+            'code' => $label?->code, 'fields' => $label?->fields(), 'source' => FusionLabel::source()->tag(),
+            'trace_fields' => $trace === null || $weld->isPreheat ? null : TraceabilityCode::of($trace)->fields(),
+            'trace_source' => TraceabilityCode::source()->tag(), 'weld' => $weld->name, 'corrected_time_s' => $weld->correctedTimeS($s),
         ];
     }
 }

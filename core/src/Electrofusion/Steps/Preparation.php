@@ -212,16 +212,32 @@ final class Preparation
     /** @return array<string, mixed> */
     private static function dials(Situation $s, Ends $ends): array
     {
-        $guide = ['allowed_mm' => OvalityAtJoint::allowedMm($s), 'dn_mm' => $s->facts->number('dn_mm'), 'ends' => $ends->letters];
-        foreach ($ends->letters as $end) {
-            $guide[$end] = self::dial(OvalityAtJoint::roundness($s, $end, false));
-        }
+        return self::dialsOf($s, $ends->letters);
+    }
 
-        return $guide;
+    /**
+     * What the dials draw; under a clamp the shape as it was left free until it is measured again, and where to squeeze.
+     *
+     * @param  list<string>  $letters
+     * @return array{allowed_mm: float, dn_mm: float, dials: list<array{end: string, dial: array<string, mixed>|null, clamp: mixed}>}
+     */
+    public static function dialsOf(Situation $s, array $letters, bool $clamped = false): array
+    {
+        return [
+            'allowed_mm' => OvalityAtJoint::allowedMm($s), 'dn_mm' => $s->facts->number('dn_mm'),
+            'dials' => array_map(static function (string $end) use ($s, $clamped): array {
+                $free = OvalityAtJoint::roundness($s, $end, false);
+
+                return [
+                    'end' => $end, 'dial' => self::dial($clamped ? OvalityAtJoint::roundness($s, $end, true) ?? $free : $free),
+                    'clamp' => $clamped ? self::dial($free)['clock'] ?? null : null,
+                ];
+            }, $letters),
+        ];
     }
 
     /** @return array<string, mixed>|null */
-    public static function dial(?Roundness $round): ?array
+    private static function dial(?Roundness $round): ?array
     {
         return $round === null ? null : [
             'mean_mm' => $round->meanMm, 'ovality_mm' => $round->ovalityMm, 'ovality_percent' => $round->ovalityPercent,

@@ -175,14 +175,7 @@ final class Surface
     /** @return array<string, mixed> */
     private static function clampGuide(Situation $s, Ends $ends): array
     {
-        $guide = ['allowed_mm' => OvalityAtJoint::allowedMm($s), 'dn_mm' => $s->facts->number('dn_mm'), 'ends' => $ends->letters];
-        foreach ($ends->letters as $end) {
-            $free = OvalityAtJoint::roundness($s, $end, false);
-            $guide[$end] = Preparation::dial(OvalityAtJoint::roundness($s, $end, true) ?? $free);
-            $guide["clamp_{$end}"] = Preparation::dial($free)['clock'] ?? null;
-        }
-
-        return $guide;
+        return Preparation::dialsOf($s, $ends->letters, true);
     }
 
     /** Each end is wiped and dried by itself: the last one wiped is not dry when the first is. */

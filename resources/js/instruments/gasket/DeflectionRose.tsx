@@ -1,12 +1,7 @@
 import { Box, Typography } from '@mui/material';
+import type { Schemas } from '../../api/client';
 
-export interface Rose {
-  allowed_deg: number | null;
-  allowed_source: string | null;
-  share: number;
-  planned: { h_deg: number; v_deg: number } | null;
-  measured: { h_deg: number; v_deg: number; angle_deg: number; residual_mm: number; scatters: boolean } | null;
-}
+export type Rose = Schemas['DeflectionGuide'];
 
 const css = (name: string) => `var(--mui-palette-${name})`;
 const ALLOWED = 92;

@@ -1,13 +1,9 @@
 import { Box, Typography } from '@mui/material';
+import type { Schemas } from '../../api/client';
 import { useUnits } from '../../app/useUnits';
 import { positions } from '../../views/bench/units';
 
-export interface Sweep {
-  depths_mm: number[];
-  median_mm: number;
-  deep: number[];
-  shallow: number[];
-}
+export type Sweep = Schemas['FeelerSweep'];
 
 const css = (name: string) => `var(--mui-palette-${name})`;
 const MEDIAN = 74;

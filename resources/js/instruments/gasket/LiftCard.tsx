@@ -1,15 +1,8 @@
 import { Box, Stack, Typography } from '@mui/material';
+import type { Schemas } from '../../api/client';
 import { useUnits } from '../../app/useUnits';
 
-export interface Lift {
-  mass_kg: number;
-  slings: number;
-  spacing_m: number | null;
-  tag_line: boolean;
-  by: string;
-  people: number;
-  source: string;
-}
+export type Lift = Schemas['Lift'];
 
 const css = (name: string) => `var(--mui-palette-${name})`;
 

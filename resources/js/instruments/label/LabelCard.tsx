@@ -2,7 +2,7 @@ import { Box, Typography } from '@mui/material';
 import type { Schemas } from '../../api/client';
 import { SeverityMark } from '../severity/SeverityMark';
 
-type Field = { value: number | string; digits: string; confidence: string };
+type Field = Schemas['LabelField'];
 
 interface Row {
   name: string;
@@ -13,7 +13,7 @@ interface Row {
   finding: Schemas['Finding'] | undefined;
 }
 interface Props {
-  fields: Record<string, Field> | undefined;
+  fields: Record<string, Field> | null;
   source: string;
   /** the value of a reading of this weld, by its plain name */
   value: (name: string) => number | null;

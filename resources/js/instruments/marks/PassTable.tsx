@@ -1,14 +1,9 @@
 import { Box, Typography } from '@mui/material';
+import type { Schemas } from '../../api/client';
 import { useUnits } from '../../app/useUnits';
 import { SeverityMark } from '../severity/SeverityMark';
 
-export interface Passes {
-  end: string;
-  max_passes: number;
-  passes_needed: number;
-  feasible: boolean;
-  gap_after_mm: number[];
-}
+export type Passes = Schemas['ScraperRow'];
 
 /** How often the scraper may go round each end, and the gap each pass leaves. */
 export function PassTable({ rows }: { rows: Passes[] }) {

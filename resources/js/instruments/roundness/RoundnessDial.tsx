@@ -1,17 +1,8 @@
 import { Box, Typography } from '@mui/material';
+import type { Schemas } from '../../api/client';
 import { useUnits } from '../../app/useUnits';
 
-export interface Dial {
-  mean_mm: number;
-  ovality_mm: number;
-  ovality_percent: number;
-  ovality_percent_of_mean: number;
-  long_axis_deg: number | null;
-  amplitude_mm: number | null;
-  residual_mm: number | null;
-  not_oval: boolean;
-  clock: string | null;
-}
+export type Dial = Schemas['Dial'];
 
 const css = (name: string) => `var(--mui-palette-${name})`;
 const R = 92;

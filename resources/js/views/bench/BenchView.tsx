@@ -89,7 +89,7 @@ function Bench({ bench }: { bench: Schemas['Bench'] }) {
               onScan={(key, code) => entry.mutate({ kind: 'reading', payload: { key, value: code } })}
             />
           }
-          footer={step.readings.some((spec) => spec.kind === 'record') ? <FusePanel bench={bench} step={step} mayEnter={mayEnter} /> : null}
+          footer={step.guide && 'record' in step.guide ? <FusePanel bench={bench} step={step} guide={step.guide} mayEnter={mayEnter} /> : null}
         />
         <Stack direction="row" spacing={1.5} sx={{ position: 'sticky', bottom: 0, bgcolor: 'background.default', py: 1, zIndex: 1 }}>
           <Button variant="outlined" disabled={at === 0} onClick={() => setAt(at - 1)} sx={{ minHeight: 56 }}>

@@ -1,17 +1,17 @@
 import { Box, Stack, Typography } from '@mui/material';
 import type { Schemas } from '../../api/client';
 import { GapRing } from '../../instruments/gap/GapRing';
-import { DeflectionRose, type Rose } from '../../instruments/gasket/DeflectionRose';
-import { FeelerRing, type Sweep } from '../../instruments/gasket/FeelerRing';
-import { LiftCard, type Lift } from '../../instruments/gasket/LiftCard';
+import { DeflectionRose } from '../../instruments/gasket/DeflectionRose';
+import { FeelerRing } from '../../instruments/gasket/FeelerRing';
+import { LiftCard } from '../../instruments/gasket/LiftCard';
 import { SpigotRuler } from '../../instruments/gasket/SpigotRuler';
 import { CodeReader } from '../../instruments/label/CodeReader';
 import { LabelCard } from '../../instruments/label/LabelCard';
 import { SampleLabel } from '../../instruments/label/SampleLabel';
 import { MarksRuler } from '../../instruments/marks/MarksRuler';
-import { PassTable, type Passes } from '../../instruments/marks/PassTable';
+import { PassTable } from '../../instruments/marks/PassTable';
 import { SaddleRuler } from '../../instruments/marks/SaddleRuler';
-import { RoundnessDial, type Dial } from '../../instruments/roundness/RoundnessDial';
+import { RoundnessDial } from '../../instruments/roundness/RoundnessDial';
 
 type Bench = Schemas['Bench'];
 type Step = Schemas['Step'];
@@ -34,38 +34,36 @@ export function StepInstrument({
   mayEnter: boolean;
   onScan: (key: string, code: string) => void;
 }) {
+  const guide = step.guide;
   const kinds = new Set(step.readings.map((spec) => spec.instrument));
   const parts = [
-    kinds.has('label_card') && <LabelPart key="label" bench={bench} step={step} mayEnter={mayEnter} onScan={onScan} />,
-    kinds.has('roundness_dial') && <Dials key="dials" bench={bench} step={step} />,
-    kinds.has('marks_ruler') && <Marks key="marks" bench={bench} step={step} />,
-    kinds.has('pass_table') && Array.isArray(step.guide.passes) && step.guide.passes.length > 0 && (
-      <PassTable key="passes" rows={step.guide.passes as Passes[]} />
+    guide && 'fields' in guide && <LabelPart key="label" bench={bench} step={step} guide={guide} mayEnter={mayEnter} onScan={onScan} />,
+    guide && 'dials' in guide && <Dials key="dials" bench={bench} step={step} guide={guide} />,
+    kinds.has('marks_ruler') && <Marks key="marks" bench={bench} guide={guide} />,
+    guide && 'passes' in guide && guide.passes.length > 0 && <PassTable key="passes" rows={guide.passes} />,
+    guide && 'limit_mm' in guide && kinds.has('gap_ring') && <Gaps key="gaps" bench={bench} step={step} guide={guide} />,
+    guide && 'lift' in guide && guide.lift && (
+      <LiftCard key="lift" lift={guide.lift} length={typeof bench.facts.pipe_length_m === 'number' ? bench.facts.pipe_length_m : null} />
     ),
-    kinds.has('gap_ring') && <Gaps key="gaps" bench={bench} step={step} />,
-    kinds.has('lift_card') && step.guide.lift !== undefined && (
-      <LiftCard key="lift" lift={step.guide.lift as Lift} length={typeof bench.facts.pipe_length_m === 'number' ? bench.facts.pipe_length_m : null} />
-    ),
-    kinds.has('spigot_ruler') && <Spigots key="spigot" bench={bench} step={step} />,
-    kinds.has('feeler_ring') && <Feelers key="feeler" bench={bench} step={step} />,
-    step.guide.share !== undefined && <DeflectionRose key="rose" rose={step.guide as unknown as Rose} />,
+    guide && 'chamfer' in guide && <Spigots key="spigot" bench={bench} guide={guide} />,
+    guide && 'sweeps' in guide && <Feelers key="feeler" bench={bench} step={step} guide={guide} />,
+    guide && 'share' in guide && <DeflectionRose key="rose" rose={guide} />,
   ].filter(Boolean);
   return parts.length === 0 ? null : <Stack spacing={2}>{parts}</Stack>;
 }
 
 const row = { display: 'grid', gridTemplateColumns: 'repeat(auto-fit, minmax(min(220px, 45%), 1fr))', gap: 2, justifyItems: 'center' } as const;
 
-function Dials({ bench, step }: { bench: Bench; step: Step }) {
+function Dials({ bench, step, guide }: { bench: Bench; step: Step; guide: Schemas['DialsGuide'] }) {
   const specs = step.readings.filter((spec) => spec.instrument === 'roundness_dial');
-  const ends = step.guide.ends as string[];
   return (
     <Box sx={row}>
-      {ends.map((end, k) => (
+      {guide.dials.map(({ end, dial }, k) => (
         <Box key={end} sx={{ width: '100%', minWidth: 0 }}>
           <RoundnessDial
-            title={ends.length === 1 ? 'Under the base' : `End ${end.toUpperCase()}`}
-            dial={(step.guide[end] as Dial | null | undefined) ?? null}
-            allowed={Number(step.guide.allowed_mm)}
+            title={guide.dials.length === 1 ? 'Under the base' : `End ${end.toUpperCase()}`}
+            dial={dial}
+            allowed={guide.allowed_mm}
             count={series(bench, specs[k]?.key ?? '')?.length ?? 4}
           />
         </Box>
@@ -74,22 +72,19 @@ function Dials({ bench, step }: { bench: Bench; step: Step }) {
   );
 }
 
-function Marks({ bench, step }: { bench: Bench; step: Step }) {
-  const guide = step.guide;
-  if (guide.footprint_mm !== undefined)
-    return <SaddleRuler footprint={Number(guide.footprint_mm)} wash={Number(guide.wash_mm)} marked={number(bench, 'marked_mm')} />;
-  if (guide.stab_mm === undefined) return <Typography>Enter the fitting&rsquo;s length in “Wash” first: the marks follow from it.</Typography>;
-  const rulers = guide.rulers as { title: string; scrape_mm: number; ends: { end: string; reading: string }[] }[];
+function Marks({ bench, guide }: { bench: Bench; guide: Step['guide'] }) {
+  if (guide && 'footprint_mm' in guide) return <SaddleRuler footprint={guide.footprint_mm} wash={guide.wash_mm} marked={number(bench, 'marked_mm')} />;
+  if (!guide || !('stab_mm' in guide)) return <Typography>Enter the fitting&rsquo;s length in “Wash” first: the marks follow from it.</Typography>;
   return (
     <Stack spacing={2}>
-      {rulers.map((ruler) => (
+      {guide.rulers.map((ruler) => (
         <Box key={ruler.title}>
           {ruler.title !== '' && <Typography variant="h3">{ruler.title}</Typography>}
           <MarksRuler
-            stab={Number(guide.stab_mm)}
+            stab={guide.stab_mm}
             scrape={ruler.scrape_mm}
-            dn={Number(guide.dn_mm)}
-            wall={Number(guide.wall_mm)}
+            dn={guide.dn_mm}
+            wall={guide.wall_mm}
             measured={ruler.ends.flatMap(({ end, reading }) => {
               const at = number(bench, reading);
               return at === null ? [] : [{ label: end, at }];
@@ -101,7 +96,7 @@ function Marks({ bench, step }: { bench: Bench; step: Step }) {
   );
 }
 
-function Gaps({ bench, step }: { bench: Bench; step: Step }) {
+function Gaps({ bench, step, guide }: { bench: Bench; step: Step; guide: Schemas['GapGuide'] }) {
   const specs = step.readings.filter((spec) => spec.instrument === 'gap_ring');
   return (
     <Box sx={row}>
@@ -110,32 +105,29 @@ function Gaps({ bench, step }: { bench: Bench; step: Step }) {
           key={spec.key}
           title={specs.length === 1 ? step.title : titleOf(spec)}
           gaps={step.stale.includes(spec.key) ? null : series(bench, spec.key)}
-          limit={Number(step.guide.limit_mm)}
-          even={step.guide.even === true}
+          limit={guide.limit_mm}
+          even={guide.even === true}
         />
       ))}
     </Box>
   );
 }
 
-function Spigots({ bench, step }: { bench: Bench; step: Step }) {
-  const guide = step.guide;
-  const sides = guide.sides as string[];
-  const cut = guide.cut as boolean[];
+function Spigots({ bench, guide }: { bench: Bench; guide: Schemas['SpigotGuide'] }) {
   const given = (key: string, label: string) => {
     const at = number(bench, key);
     return at === null ? [] : [{ label, at }];
   };
   return (
     <SpigotRuler
-      mark={guide.mark_mm as number | null}
-      second={guide.second_line_mm as number | null}
-      chamfer={(guide.chamfer ?? null) as { length_mm: number; depth_mm: number } | null}
-      cut={cut.some(Boolean)}
-      od={Number(guide.od_mm)}
-      wall={Number(guide.wall_mm)}
-      home={String(guide.home)}
-      measured={sides.flatMap((side) => {
+      mark={guide.mark_mm}
+      second={guide.second_line_mm}
+      chamfer={guide.chamfer}
+      cut={guide.cut.some(Boolean)}
+      od={guide.od_mm}
+      wall={guide.wall_mm}
+      home={guide.home}
+      measured={guide.sides.flatMap((side) => {
         const end = side === '' ? '' : `_${side}`;
         return [...given(`mark${end}_mm`, side.toUpperCase()), ...given(`second_mark${end}_mm`, side.toUpperCase())];
       })}
@@ -143,18 +135,16 @@ function Spigots({ bench, step }: { bench: Bench; step: Step }) {
   );
 }
 
-function Feelers({ bench, step }: { bench: Bench; step: Step }) {
+function Feelers({ bench, step, guide }: { bench: Bench; step: Step; guide: Schemas['FeelerGuide'] }) {
   const specs = step.readings.filter((spec) => spec.instrument === 'feeler_ring');
-  const sides = step.guide.sides as string[];
-  const sweeps = step.guide.sweeps as Record<string, Sweep>;
   return (
     <Box sx={row}>
       {specs.map((spec, k) => (
         <FeelerRing
           key={spec.key}
           title={specs.length === 1 ? 'Feeler depth round the joint' : titleOf(spec)}
-          sweep={sweeps[sides[k] ?? ''] ?? null}
-          tolerance={Number(step.guide.tolerance_mm)}
+          sweep={guide.sweeps[guide.sides[k] ?? ''] ?? null}
+          tolerance={guide.tolerance_mm}
           count={series(bench, spec.key)?.length ?? spec.counts[0] ?? 8}
         />
       ))}
@@ -162,19 +152,27 @@ function Feelers({ bench, step }: { bench: Bench; step: Step }) {
   );
 }
 
-function LabelPart({ bench, step, mayEnter, onScan }: { bench: Bench; step: Step; mayEnter: boolean; onScan: (key: string, code: string) => void }) {
-  const weld = typeof step.guide.weld === 'string' ? step.guide.weld : '';
+interface LabelProps {
+  bench: Bench;
+  step: Step;
+  guide: Schemas['LabelGuide'];
+  mayEnter: boolean;
+  onScan: (key: string, code: string) => void;
+}
+
+function LabelPart({ bench, step, guide, mayEnter, onScan }: LabelProps) {
+  const weld = guide.weld;
   const key = (name: string) => (weld === '' ? name : `${weld}_${name}`);
   const sample = bench.sample_labels[weld];
-  const trace = step.guide.trace_fields as Record<string, { value: string; digits: string; confidence: string }> | undefined;
+  const trace = guide.trace_fields;
   const preheat = step.readings.some((spec) => spec.key === key('precool_min'));
   return (
     <Stack spacing={2}>
       {sample && <SampleLabel label={sample} waits={preheat ? 'pre-cool' : 'cool'} onScan={(code) => onScan(key('label_code'), code)} />}
       {mayEnter && <CodeReader onRead={(code) => onScan(code.length === 24 ? key('label_code') : 'trace_code', code)} />}
       <LabelCard
-        fields={step.guide.fields as Parameters<typeof LabelCard>[0]['fields']}
-        source={typeof step.guide.source === 'string' ? step.guide.source : ''}
+        fields={guide.fields}
+        source={guide.source}
         value={(name) => number(bench, key(name))}
         finding={(...rules) =>
           bench.verdict.findings
@@ -201,7 +199,7 @@ function LabelPart({ bench, step, mayEnter, onScan }: { bench: Bench; step: Step
             ))}
           </Stack>
           <Typography variant="body2" color="text.secondary">
-            [{String(step.guide.trace_source)}]
+            [{guide.trace_source}]
           </Typography>
         </Box>
       )}

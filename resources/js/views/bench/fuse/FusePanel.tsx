@@ -14,44 +14,33 @@ type Run = Schemas['FusionRun'];
 interface Props {
   bench: Schemas['Bench'];
   step: Schemas['Step'];
+  guide: Schemas['FusionGuide'];
   mayEnter: boolean;
 }
 
-const FAULTS = [
-  ['good', 'as it should be'],
-  ['voltage_droop', 'supply droops'],
-  ['wrong_resistance', 'wrong resistance'],
-  ['shorted_turns', 'turns short'],
-  ['open_circuit', 'winding parts'],
-  ['early_stop', 'stopped early'],
-  ['supply_cut', 'supply cut'],
-  ['time_mismatch', 'runs another time'],
-  ['under_insertion', 'pipe not fully in'],
-] as const;
 const POLL_MS = 400;
 
 /** The simulated control unit and its trace, or a real one's as it sends it; or its record, brought as a file. */
-export function FusePanel({ bench, step, mayEnter }: Props) {
-  const record = String(step.guide.record);
+export function FusePanel({ bench, step, guide, mayEnter }: Props) {
+  const record = guide.record;
   const done = bench.readings[record]?.value as Fusion | undefined;
   const running = bench.fusion_run !== null && bench.fusion_run_record === record;
-  const again = done !== undefined && step.guide.may_repeat === true;
-  const heat = step.guide.heat as Record<string, number> | null | undefined;
+  const again = done !== undefined && guide.may_repeat;
   return (
     <>
-      {done && <FusionDone fusion={done} bench={bench} step={step} />}
+      {done && <FusionDone fusion={done} bench={bench} guide={guide} />}
       {(!done || again || running) && (
-        <Unit key={`${record}${Number(step.guide.times)}`} bench={bench} step={step} mayEnter={mayEnter} again={done !== undefined} />
+        <Unit key={`${record}${guide.times}`} bench={bench} step={step} guide={guide} mayEnter={mayEnter} again={done !== undefined} />
       )}
-      {heat && <WhatIf given={heat} />}
+      {guide.heat && <WhatIf given={guide.heat} />}
     </>
   );
 }
 
-function Unit({ bench, step, mayEnter, again }: Props & { again: boolean }) {
+function Unit({ bench, step, guide, mayEnter, again }: Props & { again: boolean }) {
   const client = useQueryClient();
   const jointId = bench.subject_id;
-  const record = String(step.guide.record);
+  const record = guide.record;
   const [speed, setSpeed] = useState(20);
   const [fault, setFault] = useState<string>('good');
   const [runId, setRunId] = useState(bench.fusion_run_record === record ? bench.fusion_run : null);
@@ -99,10 +88,10 @@ function Unit({ bench, step, mayEnter, again }: Props & { again: boolean }) {
   );
   const missing = before.filter((s) => s.missing.length > 0);
   const own = (f: Schemas['Finding']) => f.readings.includes(record);
-  const settles = step.guide.settles as string[]; // what heating again is for
+  const settles = guide.settles; // what heating again is for
   const mend = bench.verdict.findings.filter((f) => f.severity === 'mend' && !f.overrule && !own(f) && !(again && settles.includes(f.rule)));
   const stopped = bench.verdict.findings.filter((f) => f.severity === 'stop' && !f.overrule && !own(f));
-  const labelRead = typeof step.guide.time_s === 'number' && typeof step.guide.voltage_v === 'number';
+  const labelRead = guide.time_s !== null && guide.voltage_v !== null;
   const unready = missing.length > 0 || mend.length > 0;
   useEffect(() => setWarned(false), [unready]);
 
@@ -131,9 +120,9 @@ function Unit({ bench, step, mayEnter, again }: Props & { again: boolean }) {
               ))}
             </TextField>
             <TextField select label="Simulated unit: let it run" value={fault} onChange={(e) => setFault(e.target.value)} sx={{ minWidth: 210 }}>
-              {FAULTS.map(([id, name]) => (
+              {bench.faults.map(({ id, title }) => (
                 <MenuItem key={id} value={id}>
-                  {name}
+                  {title}
                 </MenuItem>
               ))}
             </TextField>
@@ -177,12 +166,7 @@ function Unit({ bench, step, mayEnter, again }: Props & { again: boolean }) {
               {running.data?.device ? 'Give it up here' : 'Stop the unit'}
             </Button>
           </Stack>
-          <FusionTrace
-            samples={samples}
-            nominal={Number(step.guide.voltage_v)}
-            band={Number(step.guide.voltage_band_percent)}
-            time={Number(step.guide.time_s)}
-          />
+          <FusionTrace samples={samples} nominal={guide.voltage_v ?? 0} band={guide.voltage_band_percent} time={guide.time_s ?? 0} />
         </>
       )}
     </Box>

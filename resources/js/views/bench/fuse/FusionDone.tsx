@@ -20,11 +20,11 @@ export interface Fusion {
 }
 
 /** A fusion on record: its figures, its trace, and what the trace looks like. */
-export function FusionDone({ fusion, bench, step }: { fusion: Fusion; bench: Schemas['Bench']; step: Schemas['Step'] }) {
+export function FusionDone({ fusion, bench, guide }: { fusion: Fusion; bench: Schemas['Bench']; guide: Schemas['FusionGuide'] }) {
   const { job } = useWork();
   const [compare, setCompare] = useState(false);
   const trace = useQuery(fusionTraceQuery(fusion.trace));
-  const record = String(step.guide.record);
+  const record = guide.record;
   const goodId = bench.good_traces[record] ?? null;
   const good = useQuery({ ...fusionTraceQuery(goodId ?? ''), enabled: compare && goodId !== null });
   const clock = (id: string) => bench.verdict.clocks.find((c) => c.id === (record === 'fusion' ? id : record.replace(/fusion$/, id))) ?? null;
@@ -40,7 +40,7 @@ export function FusionDone({ fusion, bench, step }: { fusion: Fusion; bench: Sch
           ['ended', `${timeOfDay(fusion.ended_at, job.time_zone)}, ${fusion.end_code.replaceAll('_', ' ')}`],
           ...(release ? [['release at', timeOfDay(release.due_at, job.time_zone)]] : []),
           ...(test ? [['test from', timeOfDay(test.due_at, job.time_zone)]] : []),
-          ...(Number(step.guide.times) > 1 ? [['fused', `${Number(step.guide.times)} times`]] : []),
+          ...(guide.times > 1 ? [['fused', `${guide.times} times`]] : []),
         ].map(([name, value]) => (
           <Box key={name}>
             <Typography variant="body2" color="text.secondary">
@@ -55,16 +55,16 @@ export function FusionDone({ fusion, bench, step }: { fusion: Fusion; bench: Sch
       {trace.data && (
         <FusionTrace
           samples={trace.data.samples}
-          nominal={Number(step.guide.voltage_v)}
-          band={Number(step.guide.voltage_band_percent)}
-          time={Number(step.guide.time_s)}
+          nominal={guide.voltage_v ?? 0}
+          band={guide.voltage_band_percent}
+          time={guide.time_s ?? 0}
           good={compare ? (good.data?.samples ?? []) : []}
         />
       )}
       <Stack direction="row" sx={{ alignItems: 'center', justifyContent: 'space-between', flexWrap: 'wrap' }}>
         <Typography variant="body2" color="text.secondary">
-          {fusion.simulated ? 'Record of the simulated control unit.' : 'Record of a control unit.'} Dashed: ±{Number(step.guide.voltage_band_percent)} % of the
-          nominal voltage.
+          {fusion.simulated ? 'Record of the simulated control unit.' : 'Record of a control unit.'} Dashed: ±{guide.voltage_band_percent} % of the nominal
+          voltage.
         </Typography>
         {goodId !== null && goodId !== fusion.trace && (
           <Button size="small" onClick={() => setCompare(!compare)} aria-pressed={compare}>
