@@ -67,7 +67,7 @@ function Limits({ limits }: { limits: Schemas['TestLimit'][] }) {
   return (
     <Box>
       <Button variant="outlined" aria-expanded={all} onClick={() => setAll(!all)}>
-        {all ? 'Hide the limits of this test' : `Limits of this test (${limits.length})`}
+        {all ? 'Fold up: ' : ''}Limits of this test ({limits.length})
       </Button>
       {shown.length > 0 && (
         <Table size="small" aria-label="Limits of this test" sx={{ mt: 1 }}>
