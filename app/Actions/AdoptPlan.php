@@ -35,14 +35,15 @@ final class AdoptPlan
 
         return DB::transaction(function () use ($plan, $person, $main, $method): Main {
             Main::query()->lockForUpdate()->findOrFail($main->id);
-            $last = $main->joints()->where('state', '!=', 'planned')->get()->last();
+            $last = $main->joints()->where('state', '!=', 'planned')->reorder('station_m', 'desc')->first();
             if (($last?->id) !== ($plan->request['after_joint'] ?? null)) {
                 throw Refused::conflict('Pipes have been laid since this plan was made. Plan the rest again from where the crew stands.');
             }
             $planned = $main->joints()->where('state', 'planned');
-            $beyond = $main->pipes()->when(
-                $last !== null, static fn ($q) => $q->where('from_station_m', '>', $last->station_m - 0.001),
-            )->where('number', '!=', $last->pipe_b ?? '');
+            $beyond = $main->pipes()->where('number', '!=', $last->pipe_b ?? '');
+            if ($last !== null) {
+                $beyond->where('from_station_m', '>', $last->station_m - 0.001);
+            }
             $gone = ['joints' => $planned->pluck('id')->all(), 'pipes' => $beyond->pluck('id')->all()];
             $planned->delete();
             $beyond->delete();
@@ -60,18 +61,20 @@ final class AdoptPlan
 
     private function lay(Plan $plan, Main $main, string $method, ?Joint $last): void
     {
-        $sections = $main->sections()->orderBy('from_station_m')->get()->values();
-        if ($sections->isEmpty()) {
+        $sections = array_values($main->sections()->orderBy('from_station_m')->get()->all());
+        if ($sections === []) {
             throw Refused::conflict('This main has no section. Ask the office to set it up.');
         }
         $most = (int) Joint::query()->whereIn('main_id', $main->job->mains()->pluck('id'))->max('number');
         $least = $main->joints()->min('number');
+        /** @var array{joints: non-empty-list<array<string, mixed>>, pipes: list<array<string, mixed>>} $planned */
+        $planned = $plan->payload;
         $line = AdoptedLine::of(
-            $plan->payload, $last === null ? null : ['number' => $last->number, 'pipe_b' => $last->pipe_b],
+            $planned, $last === null ? null : ['number' => $last->number, 'pipe_b' => $last->pipe_b],
             AdoptedLine::base($least === null ? null : (int) $least, $most), $last === null ? 0 : $main->pipes()->count(),
-            $sections->map(static fn (Section $s): array => [
+            array_map(static fn (Section $s): array => [
                 'to_station_m' => $s->to_station_m, 'low_level_m' => $s->low_level_m, 'high_level_m' => $s->high_level_m,
-            ])->all(),
+            ], $sections),
             $main->length_m, $main->wall_mm,
         );
         $main->update(['length_m' => $line->lengthM]);
@@ -79,10 +82,10 @@ final class AdoptPlan
             $sections[$k]->update($facts);
         }
         foreach ($line->joints as $joint) {
-            $planned = $joint['planned'] === null ? null : ['plan' => $plan->id, ...$joint['planned']];
+            $place = $joint['planned'] === null ? null : ['plan' => $plan->id, ...$joint['planned']];
             Joint::create([
                 ...array_diff_key($joint, ['section' => 1]), 'main_id' => $main->id, 'section_id' => $sections[$joint['section']]->id, 'method' => $method,
-                'planned' => $planned,
+                'planned' => $place,
             ]);
         }
         $rows = array_map(

@@ -80,11 +80,11 @@ final class ClosePressureTest
     /** @return list<array<string, mixed>> entries of a kind about a test */
     public static function written(PressureTest $test, string $kind): array
     {
-        return Entry::with('person')->where('subject_type', 'test')->where('subject_id', $test->id)->where('kind', $kind)->orderBy('seq')->get()
+        return array_values(Entry::with('person')->where('subject_type', 'test')->where('subject_id', $test->id)->where('kind', $kind)->orderBy('seq')->get()
             ->map(static fn (Entry $e): array => [
                 ...array_diff_key($e->data(), ['verdict_sha256' => 1, 'pressure_lowered' => 1, 'sent' => 1]), 'by' => $e->person->name,
                 'at' => $e->device_at, 'seq' => $e->seq,
-            ])->all();
+            ])->all());
     }
 
     private function write(PressureTest $test, Person $person, Draft $draft): Entry

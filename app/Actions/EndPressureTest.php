@@ -56,7 +56,9 @@ final class EndPressureTest
             $verdict = $this->verdict($test, $run);
         }
 
-        return $this->end($test, Person::findOrFail($test->run['person']), $run, $verdict, $test->started_at, LoggedTrace::stored($run->trace), null, true);
+        $by = Person::findOrFail((string) $test->run['person']);
+
+        return $this->end($test, $by, $run, $verdict, $test->started_at, LoggedTrace::stored($run->trace), null, true);
     }
 
     /** Whether a simulated run has come to the end of its plan, and waits for somebody to write it down. */

@@ -52,7 +52,7 @@ final class PlanPressureTest
 
         return DB::transaction(function () use ($section, $person, $method, $plan, $facts, $readiness): PressureTest {
             Section::query()->lockForUpdate()->findOrFail($section->id); // two tablets plan one test
-            $last = $section->tests()->get()->last();
+            $last = $section->tests()->reorder('number', 'desc')->first();
             Refused::unless($last?->conduct()->another());
             $kept = [
                 'section_id' => $section->id, 'number' => ($last->number ?? 0) + 1, 'method' => $method, 'repeat_of' => $last?->id,
@@ -79,7 +79,7 @@ final class PlanPressureTest
     public function facts(Section $section, Person $person, array $given): Section
     {
         self::mayTest($person);
-        $last = $section->tests()->get()->last();
+        $last = $section->tests()->reorder('number', 'desc')->first();
         Refused::unless($last?->conduct()->facts());
         $facts = TestSection::fromArray([...$given, 'service' => $section->main->service])->toArray();
 

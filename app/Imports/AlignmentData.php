@@ -81,15 +81,25 @@ final readonly class AlignmentData
         return ['name' => $this->name, 'points' => $this->points, 'elements' => $this->elements, 'profile' => $this->profile, 'from' => $this->from];
     }
 
-    /** @param  array<string, mixed>  $data  as toArray() gives it */
+    /**
+     * @param  array{name: string, points: list<array<string, int|float|null>>, elements: list<array<string, int|float>>, profile: list<list<int|float>>,
+     *     from: int|float}  $data  as toArray() gives it
+     */
     public static function fromArray(array $data): self
     {
-        $float = static fn (mixed $v): mixed => is_int($v) ? (float) $v : $v;
+        $maybe = static fn (int|float|null $v): ?float => $v === null ? null : (float) $v;
 
         return new self(
-            (string) $data['name'], array_map(static fn (array $p): array => array_map($float, $p), $data['points']),
-            array_map(static fn (array $e): array => array_map($float, $e), $data['elements']),
-            array_map(static fn (array $p): array => array_map(floatval(...), $p), $data['profile']), (float) $data['from'],
+            $data['name'],
+            array_map(static fn (array $p): array => [
+                'station_m' => $maybe($p['station_m'] ?? null), 'easting_m' => (float) $p['easting_m'], 'northing_m' => (float) $p['northing_m'],
+                'level_m' => $maybe($p['level_m'] ?? null),
+            ], $data['points']),
+            array_map(static fn (array $e): array => [
+                'x' => (float) $e['x'], 'y' => (float) $e['y'], 'azimuth' => (float) $e['azimuth'], 'curvature' => (float) $e['curvature'],
+                'length' => (float) $e['length'],
+            ], $data['elements']),
+            array_map(static fn (array $p): array => [(float) $p[0], (float) $p[1], (float) $p[2]], $data['profile']), (float) $data['from'],
         );
     }
 }

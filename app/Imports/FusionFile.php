@@ -42,14 +42,14 @@ final readonly class FusionFile
     {
         $table = SampleTable::of($text);
         $time = $table->column(array_keys(self::TIME));
-        $seconds = $time === null ? $table->seconds() : null;
+        $seconds = $time === null ? $table->seconds() : [];
         $volts = $table->need(array_keys(self::VOLTAGE), 'the voltage');
         $amps = $table->need(array_keys(self::CURRENT), 'the current');
         $samples = [];
         $rows = count($table->rows);
         for ($row = 0; $row < $rows; $row++) {
             $samples[] = [
-                't' => $seconds[$row] ?? $table->number($row, (string) $time) * self::TIME[$time],
+                't' => $time === null ? $seconds[$row] : $table->number($row, $time) * self::TIME[$time],
                 'v' => $table->number($row, $volts) * self::VOLTAGE[$volts], 'i' => $table->number($row, $amps) * self::CURRENT[$amps],
             ];
         }

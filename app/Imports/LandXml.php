@@ -137,6 +137,13 @@ final class LandXml
     {
         $nodes = $this->x->query($path, $from);
 
-        return $nodes === false ? [] : array_values(array_filter(iterator_to_array($nodes), static fn (\DOMNode $n): bool => $n instanceof \DOMElement));
+        $found = [];
+        foreach ($nodes === false ? [] : $nodes as $node) {
+            if ($node instanceof \DOMElement) {
+                $found[] = $node;
+            }
+        }
+
+        return $found;
     }
 }

@@ -37,7 +37,10 @@ final class PressureCsv
 
     private float $before = -INF;
 
-    /** @param  list<string>  $names */
+    /**
+     * @param  list<string>  $names
+     * @param  non-empty-string  $delimiter
+     */
     private function __construct(
         private readonly array $names, private readonly string $delimiter, private readonly CsvTime $time, private readonly string $pressure,
         ?string $temperature, ?string $added,

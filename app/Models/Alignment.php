@@ -13,7 +13,10 @@ use Illuminate\Database\Eloquent\Model;
  * @property string $id
  * @property string $name
  * @property string $file where it came from
- * @property array<string, mixed> $payload as AlignmentData keeps it
+ * @property array{
+ *     name: string, points: list<array<string, int|float|null>>, elements: list<array<string, int|float>>, profile: list<list<int|float>>,
+ *     from: int|float
+ * } $payload as AlignmentData keeps it
  * @property \Carbon\CarbonImmutable $created_at
  */
 final class Alignment extends Model

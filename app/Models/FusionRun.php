@@ -14,6 +14,7 @@ use Illuminate\Database\Eloquent\Relations\BelongsTo;
  * @property string $id
  * @property string $record key of the reading it will become
  * @property ?float $resistance_ohm
+ * @property ?list<array{t: float, v: float, i: float}> $samples of a real unit, as far as they have come
  * @property-read Joint $joint
  * @property-read Person $person
  */

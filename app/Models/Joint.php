@@ -14,6 +14,8 @@ use Illuminate\Database\Eloquent\Relations\BelongsTo;
  * @property string $method id of the core's procedure
  * @property string $state planned, in_work, mend, cooling, accepted, overruled, stop or cut_out: a projection of the journal
  * @property ?array<string, mixed> $verdict
+ * @property ?string $rulebook_id the version its verdict was given under
+ * @property-read ?Rulebook $rulebook
  * @property ?array{h_deg: float, v_deg: float, easting_m: float, northing_m: float, level_m: float, far: array{easting_m: float, northing_m: float,
  *     level_m: float}, pipe_length_m: float} $planned
  * @property-read Main $main

@@ -11,6 +11,9 @@ use Illuminate\Database\Eloquent\Relations\HasMany;
 use Illuminate\Database\Eloquent\Relations\HasOne;
 
 /**
+ * @property ?float $sdr
+ * @property ?float $pn_bar
+ * @property ?float $label_size_mm
  * @property-read Job $job
  */
 final class Main extends Model

@@ -16,7 +16,11 @@ use Illuminate\Database\Eloquent\Relations\BelongsTo;
  * @property string $id
  * @property array<string, mixed> $plan
  * @property array<string, mixed> $run
- * @property ?array<string, mixed> $verdict
+ * @property ?array{
+ *     phases: list<array{id: string, from_s: float, to_s: float}>, findings: list<array{severity: string, said: string, todo: string, source: string}>,
+ *     arithmetic: list<array{title: string, formula: string, value: string, working?: string}>, reading?: string, figures?: array<string, mixed>,
+ *     broken_off?: string, diagnosis?: array<string, mixed>
+ * } $verdict as the core's TestVerdict::toArray() gives it, and why it was broken off
  * @property \Carbon\CarbonImmutable $started_at
  * @property \Carbon\CarbonImmutable $ended_at
  * @property \Carbon\CarbonImmutable $created_at

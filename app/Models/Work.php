@@ -18,6 +18,8 @@ use Illuminate\Database\Eloquent\Relations\BelongsTo;
  * @property string $title
  * @property array<string, bool|float|int|string|null> $facts
  * @property string $state a projection of the journal, as a joint's is
+ * @property ?string $rulebook_id the version its verdict was given under
+ * @property-read ?Rulebook $rulebook
  * @property-read Job $job
  */
 final class Work extends Model

@@ -23,7 +23,7 @@ final class Readying
             'number' => (string) $joint->number, 'state' => $joint->state,
             'accepted' => in_array($joint->state, ['accepted', 'overruled'], true), 'test_at' => $joint->test_at?->toDateTimeImmutable(),
         ])->all();
-        $last = $section->tests()->whereNotNull('ended_at')->get()->last(); // one that is planned has changed nothing yet
+        $last = $section->tests()->whereNotNull('ended_at')->reorder('number', 'desc')->first(); // one that is planned has changed nothing yet
         $rest = $last === null ? null : $last->ended_at?->addMinutes((int) ceil(60 * Recorded::method($last)->restHours()));
 
         return Readiness::of(

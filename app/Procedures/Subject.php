@@ -9,6 +9,7 @@ use App\Journal\Journal;
 use App\Models\Entry;
 use App\Models\Job;
 use App\Models\Joint;
+use App\Models\Rulebook;
 use App\Models\Section;
 use App\Models\Work as Row;
 use Diastoma\Core\Procedure\Facts;
@@ -136,21 +137,23 @@ final class Subject
 
     public function rulebook(): CoreRulebook
     {
-        return $this->rulebook ??= $this->isJudgedUnderOld() ? CoreRulebook::fromArray($this->model->rulebook->payload) : $this->job->rules();
+        $old = $this->oldRulebook();
+
+        return $this->rulebook ??= $old === null ? $this->job->rules() : CoreRulebook::fromArray($old->payload);
     }
 
     /** Id of the version this subject is judged under. */
     public function rulebookId(): string
     {
-        return $this->isJudgedUnderOld() ? $this->model->rulebook_id : $this->job->rulebook_id;
+        return $this->oldRulebook()->id ?? $this->job->rulebook_id;
     }
 
-    /** A finished joint keeps the version it was judged under until somebody judges it again. */
-    private function isJudgedUnderOld(): bool
+    /** The version it was judged under, where it keeps that one. */
+    private function oldRulebook(): ?Rulebook
     {
-        return ! $this->model instanceof Section && $this->model->rulebook_id !== null && $this->model->rulebook_id !== $this->job->rulebook_id && in_array(
-            $this->model->state, State::settled(), true,
-        );
+        $model = $this->model;
+
+        return $model instanceof Section || ! State::keepsVersion($model->state, $model->rulebook_id, $this->job->rulebook_id) ? null : $model->rulebook;
     }
 
     public function readings(): Readings

@@ -20,11 +20,20 @@ final class FusionsOf
             foreach ($all as $k => $reading) {
                 $found[] = [
                     'title' => $weld->title, 'key' => $weld->recordKey(), 'label' => $readings->text($weld->key('label_code')) ?? '',
-                    'record' => is_array($reading->value) ? $reading->value : [], 'by' => $reading->by, 'time' => $k + 1, 'of' => count($all),
+                    'record' => is_array($reading->value) ? self::named($reading->value) : [], 'by' => $reading->by, 'time' => $k + 1, 'of' => count($all),
                 ];
             }
         }
 
         return $found;
+    }
+
+    /**
+     * @param  array<mixed>  $record
+     * @return array<string, mixed>
+     */
+    private static function named(array $record): array
+    {
+        return array_filter($record, is_string(...), ARRAY_FILTER_USE_KEY);
     }
 }

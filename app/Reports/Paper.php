@@ -92,7 +92,7 @@ final class Paper extends \TCPDF
     /**
      * @param  list<int>  $widths  mm, 180 in all
      * @param  list<string>  $head
-     * @param  list<list<string>>  $rows
+     * @param  array<list<string>>  $rows
      */
     public function table(array $widths, array $head, array $rows): void
     {
@@ -131,7 +131,7 @@ final class Paper extends \TCPDF
      * A curve in a box, drawn as lines.
      *
      * @param  list<array{float, float}>  $points
-     * @param  list<array{float, float, string}>  $bands  from, to and name along x
+     * @param  array<array{float, float, string}>  $bands  from, to and name along x
      */
     public function plot(array $points, string $xTitle, string $yTitle, array $bands = [], float $height = 60): void
     {
@@ -174,7 +174,7 @@ final class Paper extends \TCPDF
     /**
      * A line of levels with named points on it.
      *
-     * @param  list<array{float, float}>  $points  station and level
+     * @param  non-empty-list<array{float, float}>  $points  station and level
      * @param  list<array{float, string}>  $marks  station and name; drawn as ticks on the line
      */
     public function profile(array $points, array $marks, string $title, float $height = 34): void

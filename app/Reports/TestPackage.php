@@ -182,6 +182,17 @@ final class TestPackage
         }
     }
 
+    /**
+     * @return array{
+     *     phases: list<array{id: string, from_s: float, to_s: float}>, findings: list<array{severity: string, said: string, todo: string, source: string}>,
+     *     arithmetic: list<array{title: string, formula: string, value: string, working?: string}>
+     * }
+     */
+    private static function verdictOf(PressureTest $test): array
+    {
+        return $test->verdict ?? throw new \LogicException('A package is made of a test that is over.');
+    }
+
     private static function answer(mixed $value): string
     {
         return match (true) {
@@ -195,7 +206,9 @@ final class TestPackage
     {
         $paper->section('Trace');
         $titles = array_column($test->plan['phases'], 'title', 'id');
-        $bands = array_map(static fn (array $p): array => [$p['from_s'] / 60, $p['to_s'] / 60, $titles[$p['id']] ?? $p['id']], $test->verdict['phases']);
+        $bands = array_map(
+            static fn (array $p): array => [$p['from_s'] / 60, $p['to_s'] / 60, $titles[$p['id']] ?? $p['id']], self::verdictOf($test)['phases'],
+        );
         $rows = LoggedTrace::rows($this->traces->window('test', $test->id, -1e12, 1e12, self::POINTS));
         $shown = $words->pressure();
         $paper->plot(
@@ -212,7 +225,7 @@ final class TestPackage
         $paper->section('Arithmetic');
         $paper->table(
             [44, 52, 54, 30], ['Figure', 'Formula', 'With the values', 'Result'],
-            array_map(static fn (array $a): array => [$a['title'], $a['formula'], $a['working'] ?? '', $a['value']], $test->verdict['arithmetic']),
+            array_map(static fn (array $a): array => [$a['title'], $a['formula'], $a['working'] ?? '', $a['value']], self::verdictOf($test)['arithmetic']),
         );
         foreach (TestMethods::of($test->method)->asks() as $spec) {
             if (isset($test->measured[$spec->key])) {
@@ -223,7 +236,10 @@ final class TestPackage
         $paper->section('Verdict');
         $paper->table(
             [16, 114, 50], ['', 'Measured, allowed, what to do', 'Source'],
-            array_map(static fn (array $f): array => [strtoupper($f['severity']), trim($f['said'].' '.$f['todo']), $f['source']], $test->verdict['findings']),
+            array_map(
+                static fn (array $f): array => [strtoupper($f['severity']), trim($f['said'].' '.$f['todo']), $f['source']],
+                self::verdictOf($test)['findings'],
+            ),
         );
         foreach ($test->verdict['diagnosis']['looks_like'] ?? [] as $k => $looks) {
             $k === 0 ? $paper->section('What the judged phase looks like (advice; it neither passes nor fails)') : null;

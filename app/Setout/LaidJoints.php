@@ -58,13 +58,14 @@ final class LaidJoints
      */
     public static function front(Main $main, Alignment $alignment): ?array
     {
-        $joint = $main->joints()->whereNotNull('planned')->where('state', '!=', 'planned')->get()->last();
+        $joint = $main->joints()->whereNotNull('planned')->where('state', '!=', 'planned')->reorder('station_m', 'desc')->first();
         if ($joint === null) {
             return null;
         }
         $planned = $joint->planned ?? [];
         $farEnd = self::laid($joint)->farEnd ?? self::place($planned['far'] ?? $planned);
-        $before = $main->joints()->whereNotNull('planned')->where('station_m', '<', $joint->station_m)->where('state', '!=', 'planned')->get()->last();
+        $before = $main->joints()->whereNotNull('planned')->where('station_m', '<', $joint->station_m)->where('state', '!=', 'planned')
+            ->reorder('station_m', 'desc')->first();
         $near = ($before === null ? null : self::laid($before)->farEnd) ?? self::place($planned);
 
         return [Start::after($alignment, $near, $farEnd, $joint->station_m + (float) ($planned['pipe_length_m'] ?? 0.0)), $joint];

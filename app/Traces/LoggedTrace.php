@@ -52,8 +52,13 @@ final readonly class LoggedTrace
         $temperature = array_values(array_intersect(array_keys($this->columns), array_keys(self::TEMPERATURE)))[0] ?? null;
         $added = array_values(array_intersect(array_keys($this->columns), array_keys(self::ADDED)))[0] ?? null;
 
+        /** @var list<float> $t every row has its time and its pressure: the reader refuses one without */
+        $t = $this->columns['t'];
+        /** @var list<float> $p */
+        $p = self::si($pressure, $this->columns[$pressure]);
+
         return PressureTrace::columns(
-            $this->columns['t'], self::si($pressure, $this->columns[$pressure]),
+            $t, $p,
             $temperature === null ? null : self::si($temperature, $this->columns[$temperature]),
             $added === null ? null : self::si($added, $this->columns[$added]),
         );
@@ -62,10 +67,8 @@ final readonly class LoggedTrace
     /**
      * A column in kPa, °C or L.
      *
-     * @template T of list<?float>
-     *
-     * @param  T  $column
-     * @return T
+     * @param  list<?float>  $column
+     * @return list<?float>
      */
     private static function si(string $key, array $column): array
     {

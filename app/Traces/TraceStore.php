@@ -70,10 +70,12 @@ final class TraceStore
             $packed .= in_array(null, $column, true) ? pack('e*', ...array_map(static fn (?float $v): float => $v ?? NAN, $column)) : pack('e*', ...$column);
         }
         $t = $part[$keys[0]];
+        /** @var non-empty-list<float> $lead the leading value is there in every row, and no block is empty */
         $lead = $part[$keys[1]];
         $n = count($t);
         $summary = '';
         for ($k = 0, $size = (int) ceil($n / self::PARTS); $k < $n; $k += $size) {
+            /** @var non-empty-list<float> $slice */
             $slice = array_slice($lead, $k, $size);
             [$low, $high] = [$k + (int) array_search(min($slice), $slice, true), $k + (int) array_search(max($slice), $slice, true)];
             foreach ($low <= $high ? [$low, $high] : [$high, $low] as $at) {
@@ -176,7 +178,7 @@ final class TraceStore
         return [$keys, $columns];
     }
 
-    /** How many samples there are, and from when to when. @return array{count: int, from_s: float, to_s: float} */
+    /** @return array{count: int, from_s: float, to_s: float} how many samples there are, and from when to when */
     public function extent(string $subjectType, string $subjectId): array
     {
         $found = DB::table('trace_blocks')->where('subject_type', $subjectType)->where('subject_id', $subjectId)->selectRaw(

@@ -149,10 +149,12 @@ final class TestController
             'id' => 'required|uuid', 'at' => 'required|date', 'pressure_kpa' => 'required|numeric|min:-101|max:100000',
             'temperature_c' => 'nullable|numeric|min:-60|max:120', 'added_l' => 'nullable|numeric|min:0|max:10000000',
         ], ['pressure_kpa.*' => 'Read the gauge: a number is wanted.']);
-        $values = array_map(
-            static fn (mixed $v): ?float => $v === null ? null : (float) $v,
-            array_intersect_key($given, ['pressure_kpa' => 1, 'temperature_c' => 1, 'added_l' => 1]),
-        );
+        $values = ['pressure_kpa' => (float) $given['pressure_kpa']];
+        foreach (['temperature_c', 'added_l'] as $key) {
+            if (array_key_exists($key, $given)) {
+                $values[$key] = $given[$key] === null ? null : (float) $given[$key];
+            }
+        }
         $this->run->reading($test, $this->person($request), $given['id'], CarbonImmutable::parse($given['at'])->utc(), $values);
 
         return new JsonResponse($this->page->test($test), 201);

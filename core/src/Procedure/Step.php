@@ -95,7 +95,8 @@ final readonly class Step
     {
         return [
             'id' => $this->id, 'title' => $this->title, 'instruction' => $this->instruction, 'cautions' => $this->cautions,
-            'guide' => $this->guide() ?: null, 'not_needed' => $this->notNeeded, 'gate' => $this->gate?->toArray(), 'stale' => $this->stale, 'group' => $this->group,
+            'guide' => $this->guide() ?: null, 'not_needed' => $this->notNeeded, 'gate' => $this->gate?->toArray(), 'stale' => $this->stale,
+            'group' => $this->group,
             'readings' => array_map(static fn (ReadingSpec $spec): array => $spec->toArray($units), $this->readings),
         ];
     }

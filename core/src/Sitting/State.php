@@ -33,6 +33,12 @@ enum State: string
         };
     }
 
+    /** What is finished keeps the version of the rulebook that it was judged under, until somebody judges it again. */
+    public static function keepsVersion(string $state, ?string $judgedUnder, string $current): bool
+    {
+        return $judgedUnder !== null && $judgedUnder !== $current && in_array($state, self::settled(), true);
+    }
+
     /**
      * @return list<string> states in which no further reading is waited for: what was judged keeps the rules it was judged by, until somebody judges it again
      */

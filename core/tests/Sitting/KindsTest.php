@@ -160,3 +160,12 @@ it('describes the columns of a row to the screen', function () {
     expect($spec['kind'])->toBe('row')->and($spec['columns'][0]['key'])->toBe('torque_nm')
         ->and(ReadingSpec::yesNo('x', 'X')->toArray(Rulebooks::iso()->units))->not->toHaveKey('columns');
 });
+
+it('keeps what was judged under its version of the rulebook, only where it is finished and judged under another', function (
+    string $state, ?string $own, bool $keeps,
+) {
+    expect(State::keepsVersion($state, $own, 'current'))->toBe($keeps);
+})->with([
+    ['accepted', 'older', true], ['overruled', 'older', true], ['stop', 'older', true], ['cut_out', 'older', true], ['mend', 'older', false],
+    ['in_work', 'older', false], ['accepted', 'current', false], ['accepted', null, false],
+]);

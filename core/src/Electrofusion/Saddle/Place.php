@@ -103,7 +103,8 @@ final class Place
             'Clamp on both sides of the base and squeeze along the long axis. Let the pipe relax, then measure again.', [$oval ? $spec : $spec->optional()],
             [
                 new OvalityAtJoint('a', true), Surface::sameUnderClamp('a'),
-            ], ['A clamp under load can jump: stand beside it, not over it.'], static fn (): array => Preparation::dialsOf($s, ['a'], true), $oval ? '' : 'Not needed: the main is round enough under the base.');
+            ], ['A clamp under load can jump: stand beside it, not over it.'],
+            static fn (): array => Preparation::dialsOf($s, ['a'], true), $oval ? '' : 'Not needed: the main is round enough under the base.');
     }
 
     private static function marks(Situation $s): Step
