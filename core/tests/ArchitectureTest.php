@@ -13,7 +13,7 @@ function rooms(): array
 {
     return [
         'core' => ['core/src', '/Diastoma\\\\Core\\\\([A-Z]\w+)\\\\/', [
-            'Catalogue' => ['Electrofusion', 'Gasketed', 'PressureTest', 'Procedure'],
+            'Catalogue' => ['Electrofusion', 'Exception', 'Gasketed', 'PressureTest', 'Procedure'],
             'Electrofusion' => ['Exception', 'Label', 'Pipe', 'Procedure', 'Quantity', 'Rulebook'],
             'Exception' => [],
             'Gasketed' => ['Exception', 'Lifting', 'Pipe', 'Procedure', 'Quantity', 'Rulebook'],

@@ -9,6 +9,7 @@ use Diastoma\Core\Electrofusion\LargeBore\LargeBore;
 use Diastoma\Core\Electrofusion\Saddle\BranchSaddle;
 use Diastoma\Core\Electrofusion\Saddle\TappingTee;
 use Diastoma\Core\Electrofusion\Spool\RepairSpool;
+use Diastoma\Core\Exception\InvalidInput;
 use Diastoma\Core\Gasketed\BellAndSpigot;
 use Diastoma\Core\Gasketed\Systems\JointSystem;
 use Diastoma\Core\Gasketed\Systems\JointSystems;
@@ -27,20 +28,34 @@ final class Procedures
         Preparation::ID => Preparation::class,
     ];
 
-    /** A procedure that ships; null where there is none of that id. */
-    public static function find(string $id): ?Procedure
+    /**
+     * A procedure that ships, or one drawn from a joint system that somebody added; null where there is none of that id.
+     *
+     * @param  list<JointSystem>  $added
+     */
+    public static function find(string $id, array $added = []): ?Procedure
     {
         $class = self::OTHERS[$id] ?? null;
         if ($class !== null) {
             return new $class;
         }
-        foreach (JointSystems::shipped() as $system) {
+        foreach ([...JointSystems::shipped(), ...$added] as $system) {
             if ($system->procedureId() === $id) {
                 return new BellAndSpigot($system);
             }
         }
 
         return null;
+    }
+
+    /**
+     * @param  list<array<mixed>>  $systems  as JointSystem::toArray() gives them
+     *
+     * @throws InvalidInput naming what cannot be
+     */
+    public static function findWith(string $id, array $systems): ?Procedure
+    {
+        return self::find($id, array_map(JointSystem::fromArray(...), $systems));
     }
 
     /** @return list<string> */

@@ -17,7 +17,8 @@ final class Protocol
     /**
      * Entries are taken one after another, each by the person it names; one that is refused leaves the others as they are.
      *
-     * @param  array<mixed>  $given  work {kind, procedure, facts, from_m, to_m}, rulebook (id, or a whole one), people, instruments, now, began (of the job),
+     * @param  array<mixed>  $given  work {kind, procedure, facts, from_m, to_m}, rulebook (id, or a whole one), systems (joint systems that
+     *     somebody added), people, instruments, now, began (of the job),
      *     history (entries that were taken before), entries
      * @return array{taken: list<array<string, mixed>>, refused: list<array<string, mixed>>, view: array<string, mixed>}
      *
@@ -71,7 +72,7 @@ final class Protocol
             'work', 'Say what the entries are about: work with kind, procedure and facts.',
         );
         $id = self::text($work, 'procedure', 'work');
-        $procedure = Procedures::find($id) ?? throw InvalidInput::field(
+        $procedure = Procedures::findWith($id, self::rows($given, 'systems')) ?? throw InvalidInput::field(
             'work.procedure', "There is no procedure “{$id}”. Known: ".implode(', ', Procedures::ids()).'.', $id,
         );
         $facts = [];

@@ -3,8 +3,11 @@
 declare(strict_types=1);
 
 use Core\Tests\Net\Walk;
+use Diastoma\Core\Exception\InvalidInput;
+use Diastoma\Core\Gasketed\Systems\JointSystems;
 use Diastoma\Core\Procedure\Reading;
 use Diastoma\Core\Quantity\Moment;
+use Diastoma\Core\Sitting\Protocol;
 
 /** @return array{int, array<string, mixed>, array<string, mixed>} exit code, standard output and standard error of core/bin/sit in PHP alone */
 function sit(string $input): array
@@ -46,6 +49,17 @@ it('answers with PHP alone: a joint made well is accepted, but for the record th
     $records = array_values(array_filter($given['entries'], static fn (array $e): bool => $e['payload']['key'] === 'fusion'));
     expect($code)->toBe(0)->and(array_keys($refused))->toContain($records[0]['id'])->and($out['view']['state'])->not->toBe('accepted')
         ->and(count($out['taken']))->toBeGreaterThan(40)->and($out['view']['from_m'])->toEqual(96);
+});
+
+it('knows a joint system that it is given, and says what is wrong with one', function () {
+    $system = JointSystems::shipped()[0]->toArray();
+    $given = [
+        'work' => ['kind' => 'joint', 'procedure' => 'gasketed.invented', 'facts' => ['dn_mm' => 200.0, 'wall_mm' => 7.7, 'od_mm' => 200.0]],
+        'rulebook' => 'iso', 'now' => '2026-11-23T08:05:00Z', 'systems' => [[...$system, 'key' => 'invented']],
+    ];
+    expect(Protocol::answer($given)['view']['state'] ?? null)->toBe('planned')
+        ->and(fn () => Protocol::answer([...$given, 'systems' => []]))->toThrow(InvalidInput::class, 'no procedure “gasketed.invented”')
+        ->and(fn () => Protocol::answer([...$given, 'systems' => [[...$system, 'key' => 'No']]]))->toThrow(InvalidInput::class);
 });
 
 it('does what docs/sitting.md says', function () {
