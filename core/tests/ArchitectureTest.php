@@ -107,6 +107,16 @@ it('writes lines of at most 160 characters', function () {
     expect($long)->toBe([]);
 });
 
+it('says what a request must hold in its own class, and in no list of a controller', function () {
+    $lists = [];
+    foreach (glob(dirname(__DIR__, 2).'/app/Http/Controllers/*.php') ?: [] as $file) {
+        if (preg_match('/->validate\(|Validator::/', (string) file_get_contents($file)) === 1) {
+            $lists[] = basename($file);
+        }
+    }
+    expect($lists)->toBe([]);
+});
+
 arch('crafts do not know each other')->expect('Diastoma\Core\Electrofusion')->not->toUse([
     'Diastoma\Core\PressureTest', 'Diastoma\Core\Simulation', 'Diastoma\Core\Reckoner',
 ]);

@@ -6,14 +6,14 @@ namespace App\Http\Controllers;
 
 use App\Actions\ClosePressureTest;
 use App\Exceptions\Refused;
-use App\Models\Person;
+use App\Http\Requests\MendRequest;
+use App\Http\Requests\SignatureRequest;
 use App\Models\PressureTest;
 use App\Pages\TestPage;
 use App\Reports\TestCsv;
 use App\Reports\TestJson;
 use App\Reports\TestPackage;
 use Illuminate\Http\JsonResponse;
-use Illuminate\Http\Request;
 use Illuminate\Http\Response;
 use Symfony\Component\HttpFoundation\StreamedResponse;
 
@@ -24,24 +24,21 @@ final class AfterTestController
     {
     }
 
-    public function mend(Request $request, PressureTest $test): JsonResponse
+    public function mend(MendRequest $request, PressureTest $test): JsonResponse
     {
-        $given = $request->validate(
-            ['id' => 'required|uuid', 'joint' => 'nullable|integer|min:1', 'what' => 'required|string|min:5|max:500', 'pressure_lowered' => 'required|boolean'],
-            ['what.*' => 'Say in a few words what was done.'],
-        );
+        $given = $request->validated();
         $this->after->mend(
-            $test, $this->person($request), $given['id'], isset($given['joint']) ? (int) $given['joint'] : null, trim($given['what']),
+            $test, $request->person(), $given['id'], isset($given['joint']) ? (int) $given['joint'] : null, trim($given['what']),
             (bool) $given['pressure_lowered'],
         );
 
         return new JsonResponse($this->page->test($test), 201);
     }
 
-    public function sign(Request $request, PressureTest $test): JsonResponse
+    public function sign(SignatureRequest $request, PressureTest $test): JsonResponse
     {
-        $given = $request->validate(['id' => 'required|uuid', 'remark' => 'nullable|string|max:300']);
-        $this->after->sign($test, $this->person($request), $given['id'], trim($given['remark'] ?? ''));
+        $given = $request->validated();
+        $this->after->sign($test, $request->person(), $given['id'], trim($given['remark'] ?? ''));
 
         return new JsonResponse($this->page->test($test), 201);
     }
@@ -75,13 +72,5 @@ final class AfterTestController
     private function judged(PressureTest $test): PressureTest
     {
         return $test->verdict === null ? throw Refused::conflict('This test has not been run yet, so there is nothing to prove.') : $test;
-    }
-
-    private function person(Request $request): Person
-    {
-        /** @var Person $person */
-        $person = $request->user();
-
-        return $person;
     }
 }

@@ -6,6 +6,8 @@ namespace App\Http\Controllers;
 
 use App\Actions\ReceiveSamples;
 use App\Exceptions\Refused;
+use App\Http\Requests\DeviceFusionRequest;
+use App\Http\Requests\FusionSamplesRequest;
 use App\Models\Equipment;
 use App\Models\FusionRun;
 use Carbon\CarbonImmutable;
@@ -19,12 +21,9 @@ final class DeviceController
     {
     }
 
-    public function start(Request $request): JsonResponse
+    public function start(DeviceFusionRequest $request): JsonResponse
     {
-        $given = $request->validate([
-            'joint' => 'required|integer|min:1', 'main' => 'string|max:100', 'label' => 'required|string|max:40', 'record' => 'string|max:40',
-            'started_at' => 'date',
-        ]);
+        $given = $request->validated();
         $run = $this->receive->start(
             $this->unit($request), (int) $given['joint'], $given['main'] ?? null, $given['label'], $given['record'] ?? null,
             isset($given['started_at']) ? CarbonImmutable::parse($given['started_at'])->utc() : null,
@@ -33,13 +32,9 @@ final class DeviceController
         return new JsonResponse(['id' => $run->id, 'record' => $run->record, 'voltage_v' => $run->voltage_v, 'time_s' => $run->time_s], 201);
     }
 
-    public function samples(Request $request, FusionRun $run): JsonResponse
+    public function samples(FusionSamplesRequest $request, FusionRun $run): JsonResponse
     {
-        $given = $request->validate([
-            'samples' => 'present|array|max:5000', 'samples.*.time_s' => 'required|numeric|min:0', 'samples.*.voltage_v' => 'required|numeric',
-            'samples.*.current_a' => 'required|numeric',
-            'end_code' => 'nullable|string|max:60',
-        ]);
+        $given = $request->validated();
         $samples = array_map(
             static fn (array $s): array => ['t' => (float) $s['time_s'], 'v' => (float) $s['voltage_v'], 'i' => (float) $s['current_a']],
             array_values($given['samples']),

@@ -7,11 +7,13 @@ namespace App\Http\Controllers;
 use App\Actions\BringFusionRecord;
 use App\Actions\RunFusion;
 use App\Exceptions\Refused;
+use App\Http\Requests\DiagnoseRequest;
+use App\Http\Requests\FusionRecordRequest;
+use App\Http\Requests\FusionStartRequest;
 use App\Imports\FusionFile;
 use App\Imports\RecordNominal;
 use App\Models\FusionRun;
 use App\Models\Joint;
-use App\Models\Person;
 use App\Pages\Bench;
 use App\Procedures\Subject;
 use App\Traces\TraceStore;
@@ -20,7 +22,6 @@ use Diastoma\Core\Electrofusion\Diagnosis\Diagnosis;
 use Diastoma\Core\Electrofusion\Diagnosis\TraceClass;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
-use Illuminate\Validation\Rule;
 
 final class FusionController
 {
@@ -31,13 +32,10 @@ final class FusionController
     {
     }
 
-    public function store(Request $request, Joint $joint): JsonResponse
+    public function store(FusionStartRequest $request, Joint $joint): JsonResponse
     {
-        $given = $request->validate([
-            'fault' => [Rule::enum(TraceClass::class)], 'speed' => 'numeric|min:1|max:1000', 'seed' => 'integer|min:0', 'record' => 'string|max:40',
-        ]);
-        /** @var Person $person */
-        $person = $request->user();
+        $given = $request->validated();
+        $person = $request->person();
         $run = $this->fusion->start(
             $joint, $person, TraceClass::from($given['fault'] ?? 'good'), (float) ($given['speed'] ?? 1),
             (int) ($given['seed'] ?? random_int(0, 1_000_000)), $given['record'] ?? 'fusion',
@@ -70,15 +68,9 @@ final class FusionController
     }
 
     /** What a record looks like, without a joint; nothing is stored. */
-    public function diagnose(Request $request): JsonResponse
+    public function diagnose(DiagnoseRequest $request): JsonResponse
     {
-        $given = $request->validate(
-            ['file' => 'required|file|max:65536', 'label' => 'nullable|string|max:60', 'fitting_c' => 'nullable|numeric|between:-60,90'],
-            [
-                'file.*' => 'Choose the CSV or JSON file that the control unit exported.',
-                'fitting_c.*' => 'The temperature of the fitting must be a number of °C.',
-            ],
-        );
+        $given = $request->validated();
         $file = FusionFile::of($this->text($request));
         $nominal = RecordNominal::of($file, $given['label'] ?? null, isset($given['fitting_c']) ? (float) $given['fitting_c'] : null);
         $thin = max(1, intdiv(count($file->trace->samples), self::MOST_DRAWN));
@@ -98,15 +90,10 @@ final class FusionController
         return $text === false ? throw Refused::input('The file could not be read. Choose it again.') : $text;
     }
 
-    public function bring(Request $request, Joint $joint, BringFusionRecord $bring): JsonResponse
+    public function bring(FusionRecordRequest $request, Joint $joint, BringFusionRecord $bring): JsonResponse
     {
-        $request->validate(
-            ['file' => 'required|file|max:65536', 'started_at' => 'nullable|date', 'record' => 'string|max:40'],
-            ['file.*' => 'Choose the CSV or JSON file that the control unit exported.', 'started_at.*' => 'Say when the fusion began.'],
-        );
         $text = $this->text($request);
-        /** @var Person $person */
-        $person = $request->user();
+        $person = $request->person();
         $started = $request->input('started_at');
         $bring->execute(
             $joint, $person, $text, is_string($started) ? CarbonImmutable::parse($started)->utc() : null, (string) $request->input('record', 'fusion'),

@@ -5,10 +5,10 @@ declare(strict_types=1);
 namespace App\Http\Controllers;
 
 use App\Actions\AdvanceClock;
+use App\Http\Requests\ClockRequest;
 use App\Models\Job;
 use App\Models\Joint;
 use App\Models\Main;
-use App\Models\Person;
 use App\Models\Section;
 use App\Models\Work;
 use App\Pages\TestPage;
@@ -16,7 +16,6 @@ use Carbon\CarbonImmutable;
 use Diastoma\Core\Procedure\Clock;
 use Diastoma\Core\Quantity\Unit;
 use Illuminate\Http\JsonResponse;
-use Illuminate\Http\Request;
 
 final class JobController
 {
@@ -80,11 +79,10 @@ final class JobController
         return new JsonResponse(['now' => $now->format('Y-m-d\TH:i:s.vP'), 'clock_ahead_s' => $job->clock_ahead_s, 'clocks' => $clocks]);
     }
 
-    public function advance(Request $request, Job $job, AdvanceClock $advance, TestPage $tests): JsonResponse
+    public function advance(ClockRequest $request, Job $job, AdvanceClock $advance, TestPage $tests): JsonResponse
     {
-        $given = $request->validate(['to' => 'required|date'], ['to.*' => 'Say to what time the clock is to be put.']);
-        /** @var Person $person */
-        $person = $request->user();
+        $given = $request->validated();
+        $person = $request->person();
         $advance->execute($job, $person, CarbonImmutable::parse($given['to']), 'Put forward by hand on a simulated job.');
 
         return $this->clocks($job->refresh(), $tests);

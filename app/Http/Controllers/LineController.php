@@ -4,20 +4,20 @@ declare(strict_types=1);
 
 namespace App\Http\Controllers;
 
+use App\Http\Requests\LineRequest;
 use App\Models\Joint;
 use App\Models\Main;
 use App\Pages\Bench;
 use Illuminate\Http\JsonResponse;
-use Illuminate\Http\Request;
 
 final class LineController
 {
     private const MOST = 1000;
 
     /** The pipes and joints of a main between two stations, at most a thousand joints a page. */
-    public function show(Request $request, Main $main): JsonResponse
+    public function show(LineRequest $request, Main $main): JsonResponse
     {
-        $given = $request->validate(['from_station_m' => 'numeric', 'to_station_m' => 'numeric', 'state' => 'string', 'page' => 'integer|min:1']);
+        $given = $request->validated();
         $from = (float) ($given['from_station_m'] ?? 0);
         $to = (float) ($given['to_station_m'] ?? $main->length_m);
         $joints = $main->joints()->whereBetween('station_m', [$from, $to])

@@ -6,6 +6,7 @@ namespace App\Http\Controllers;
 
 use App\Actions\ConductPressureTest;
 use App\Exceptions\Refused;
+use App\Http\Requests\PressureSamplesRequest;
 use App\Models\Equipment;
 use App\Models\PressureTest;
 use Illuminate\Http\JsonResponse;
@@ -28,13 +29,9 @@ final class LoggerController
         ])->all()]);
     }
 
-    public function samples(Request $request, PressureTest $test, ConductPressureTest $run): JsonResponse
+    public function samples(PressureSamplesRequest $request, PressureTest $test, ConductPressureTest $run): JsonResponse
     {
-        $given = $request->validate([
-            'samples' => 'required|array|max:10000', 'samples.*.time_s' => 'required|numeric|min:0',
-            'samples.*.pressure_kpa' => 'required|numeric|min:-101|max:100000', 'samples.*.temperature_c' => 'nullable|numeric',
-            'samples.*.added_l' => 'nullable|numeric',
-        ]);
+        $given = $request->validated();
         $maybe = static fn (mixed $v): ?float => $v === null ? null : (float) $v;
         $samples = array_map(
             static fn (array $s): array => [

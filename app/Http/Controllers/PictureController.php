@@ -4,22 +4,16 @@ declare(strict_types=1);
 
 namespace App\Http\Controllers;
 
+use App\Http\Requests\PictureRequest;
 use App\Pictures\Pictures;
 use Illuminate\Http\JsonResponse;
-use Illuminate\Http\Request;
 use Illuminate\Http\Response;
 use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
 
 final class PictureController
 {
-    private const LARGEST_KB = 16384;
-
-    public function store(Request $request): JsonResponse
+    public function store(PictureRequest $request): JsonResponse
     {
-        $request->validate(
-            ['file' => 'required|file|max:'.self::LARGEST_KB.'|mimetypes:'.implode(',', Pictures::TYPES)],
-            ['file.*' => 'Choose a picture (JPEG, PNG or WebP, 16 MiB at most).'],
-        );
         $file = $request->file('file');
 
         return new JsonResponse($file === null ? [] : Pictures::keep($file), 201);

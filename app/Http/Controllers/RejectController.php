@@ -5,11 +5,10 @@ declare(strict_types=1);
 namespace App\Http\Controllers;
 
 use App\Actions\RejectPipe;
+use App\Http\Requests\RejectRequest;
 use App\Models\Main;
-use App\Models\Person;
 use App\Models\Reject;
 use Illuminate\Http\JsonResponse;
-use Illuminate\Http\Request;
 use Illuminate\Http\Response;
 use Illuminate\Support\Facades\Storage;
 use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
@@ -23,17 +22,10 @@ final class RejectController
         return new JsonResponse(['reasons' => RejectPipe::REASONS, 'rejects' => $rejects->map(self::reject(...))]);
     }
 
-    public function store(Request $request, Main $main, RejectPipe $reject): JsonResponse
+    public function store(RejectRequest $request, Main $main, RejectPipe $reject): JsonResponse
     {
-        $given = $request->validate([
-            'pipe' => 'required|string|min:1|max:40', 'reason' => 'required|in:'.implode(',', RejectPipe::REASONS), 'note' => 'nullable|string|max:500',
-            'picture' => 'nullable|file|mimetypes:image/jpeg,image/png,image/webp|max:12288',
-        ], [
-            'pipe.*' => 'Write the number on the pipe, or its stamp.', 'reason.*' => 'Choose the reason.', 'note.*' => 'Keep the note under 500 letters.',
-            'picture.*' => 'The picture must be a JPEG, PNG or WebP of at most 12 MB.',
-        ]);
-        /** @var Person $person */
-        $person = $request->user();
+        $given = $request->validated();
+        $person = $request->person();
         $picture = $request->file('picture');
         $made = $reject->execute($main, $person, $given['pipe'], $given['reason'], (string) ($given['note'] ?? ''), is_array($picture) ? null : $picture);
 

@@ -6,6 +6,7 @@ namespace App\Http\Controllers;
 
 use App\Actions\ChangeRulebook;
 use App\Actions\JudgeAgain;
+use App\Http\Requests\RulebookRequest;
 use App\Models\Job;
 use App\Models\Joint;
 use App\Models\Person;
@@ -21,17 +22,10 @@ final class RulebookController
         return new JsonResponse(RulebookPage::of($job->load('rulebook')));
     }
 
-    public function store(Request $request, Job $job, ChangeRulebook $change): JsonResponse
+    public function store(RulebookRequest $request, Job $job, ChangeRulebook $change): JsonResponse
     {
-        $given = $request->validate(
-            [
-                'limit' => 'required_without_all:school,rulebook|string', 'value' => 'required_with:limit|numeric', 'school' => 'string',
-                'rulebook' => 'string|max:40', 'reason' => 'present|string|nullable|max:500',
-            ],
-            ['value.*' => 'Type the new value as a number.', 'limit.*' => 'Say which limit.', 'reason.*' => 'Give the reason in a sentence.'],
-        );
-        /** @var Person $person */
-        $person = $request->user();
+        $given = $request->validated();
+        $person = $request->person();
         match (true) {
             isset($given['rulebook']) => $change->base($job, $person, $given['rulebook'], (string) $given['reason']),
             isset($given['school']) => $change->school($job, $person, $given['school'], (string) $given['reason']),

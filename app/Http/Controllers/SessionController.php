@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Http\Controllers;
 
 use App\Exceptions\Refused;
+use App\Http\Requests\SessionRequest;
 use App\Models\Person;
 use Diastoma\Core\Sitting\Rights;
 use Illuminate\Http\JsonResponse;
@@ -13,12 +14,9 @@ use Illuminate\Support\Facades\Auth;
 
 final class SessionController
 {
-    public function store(Request $request): JsonResponse
+    public function store(SessionRequest $request): JsonResponse
     {
-        $given = $request->validate(
-            ['email' => 'required|string', 'password' => 'required|string'],
-            ['email.required' => 'Type your sign-in name.', 'password.required' => 'Type your password.'],
-        );
+        $given = $request->validated();
         if (! Auth::attempt($given)) {
             throw Refused::input(
                 'Sign-in name and password do not go together. Type both again; the office can set a new password.',

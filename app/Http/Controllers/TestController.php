@@ -9,7 +9,14 @@ use App\Actions\ConductPressureTest;
 use App\Actions\EndPressureTest;
 use App\Actions\PlanPressureTest;
 use App\Exceptions\Refused;
-use App\Models\Person;
+use App\Http\Requests\SectionFactsRequest;
+use App\Http\Requests\TestFinishRequest;
+use App\Http\Requests\TestLoggingRequest;
+use App\Http\Requests\TestNoteRequest;
+use App\Http\Requests\TestPlanRequest;
+use App\Http\Requests\TestReadingRequest;
+use App\Http\Requests\TestStartRequest;
+use App\Http\Requests\TestTraceRequest;
 use App\Models\PressureTest;
 use App\Models\Section;
 use App\Pages\TestPage;
@@ -20,12 +27,10 @@ use App\Traces\LoggedTrace;
 use App\Traces\TraceStore;
 use Carbon\CarbonImmutable;
 use Diastoma\Core\Exception\InvalidInput;
-use Diastoma\Core\PressureTest\Run\Conduct;
 use Diastoma\Core\PressureTest\TestMethods;
 use Diastoma\Core\Simulation\PressureFault;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
-use Illuminate\Validation\Rule;
 
 /** Tests of a section: planned, run, brought, ended. */
 final class TestController
@@ -50,32 +55,29 @@ final class TestController
         ));
     }
 
-    public function facts(Request $request, Section $section): JsonResponse
+    public function facts(SectionFactsRequest $request, Section $section): JsonResponse
     {
-        $given = $request->validate(['facts' => 'required|array'], ['facts.*' => 'Give the facts of the section.']);
-        $this->planning->facts($section, $this->person($request), $given['facts']);
+        $given = $request->validated();
+        $this->planning->facts($section, $request->person(), $given['facts']);
 
         return $this->index($request, $section->refresh());
     }
 
-    public function store(Request $request, Section $section): JsonResponse
+    public function store(TestPlanRequest $request, Section $section): JsonResponse
     {
-        $given = $request->validate(['method' => 'required|string', 'options' => 'array'], ['method.*' => 'Choose a test method.']);
+        $given = $request->validated();
 
         $section->tests->each($this->judge->settle(...));
 
-        return new JsonResponse($this->page->test($this->planning->execute($section, $this->person($request), $given['method'], $given['options'] ?? [])), 201);
+        return new JsonResponse($this->page->test($this->planning->execute($section, $request->person(), $given['method'], $given['options'] ?? [])), 201);
     }
 
-    public function start(Request $request, PressureTest $test): JsonResponse
+    public function start(TestStartRequest $request, PressureTest $test): JsonResponse
     {
-        $given = $request->validate([
-            'mode' => [Rule::in(Conduct::MODES)], 'fault' => [Rule::enum(PressureFault::class)], 'speed' => 'numeric|min:1|max:100000',
-            'seed' => 'integer|min:0',
-        ]);
+        $given = $request->validated();
 
         return new JsonResponse($this->page->test($this->run->start(
-            $test, $this->person($request), $given['mode'] ?? 'simulated', PressureFault::from($given['fault'] ?? 'none'), (float) ($given['speed'] ?? 1),
+            $test, $request->person(), $given['mode'] ?? 'simulated', PressureFault::from($given['fault'] ?? 'none'), (float) ($given['speed'] ?? 1),
             (int) ($given['seed'] ?? random_int(0, 1_000_000)),
         )));
     }
@@ -109,19 +111,16 @@ final class TestController
         return new JsonResponse($this->page->test($this->judge->settle($test)));
     }
 
-    public function import(Request $request, PressureTest $test, BringPressureTrace $import): JsonResponse
+    public function import(TestTraceRequest $request, PressureTest $test, BringPressureTrace $import): JsonResponse
     {
-        $given = $request->validate(
-            ['file' => 'required|file|max:65536', 'import' => 'uuid', 'broken_off' => 'nullable|string|max:500', 'measured' => 'nullable|json'],
-            ['file.*' => 'Choose the CSV file that the logger exported (64 MiB at most).'],
-        );
+        $given = $request->validated();
         $request->session()->save(); // lets the page ask how far it has come meanwhile
         $measured = $this->measured($test, (array) json_decode($given['measured'] ?? '{}', true));
         $file = $request->file('file');
 
         return new JsonResponse(
             $this->page->test($import->execute(
-                $test, $this->person($request), (string) $file?->getRealPath(), $measured, trim($given['broken_off'] ?? ''),
+                $test, $request->person(), (string) $file?->getRealPath(), $measured, trim($given['broken_off'] ?? ''),
                 Progress::of($given['import'] ?? null),
             )),
             201,
@@ -143,50 +142,44 @@ final class TestController
         return new JsonResponse(null, 204);
     }
 
-    public function reading(Request $request, PressureTest $test): JsonResponse
+    public function reading(TestReadingRequest $request, PressureTest $test): JsonResponse
     {
-        $given = $request->validate([
-            'id' => 'required|uuid', 'at' => 'required|date', 'pressure_kpa' => 'required|numeric|min:-101|max:100000',
-            'temperature_c' => 'nullable|numeric|min:-60|max:120', 'added_l' => 'nullable|numeric|min:0|max:10000000',
-        ], ['pressure_kpa.*' => 'Read the gauge: a number is wanted.']);
+        $given = $request->validated();
         $values = ['pressure_kpa' => (float) $given['pressure_kpa']];
         foreach (['temperature_c', 'added_l'] as $key) {
             if (array_key_exists($key, $given)) {
                 $values[$key] = $given[$key] === null ? null : (float) $given[$key];
             }
         }
-        $this->run->reading($test, $this->person($request), $given['id'], CarbonImmutable::parse($given['at'])->utc(), $values);
+        $this->run->reading($test, $request->person(), $given['id'], CarbonImmutable::parse($given['at'])->utc(), $values);
 
         return new JsonResponse($this->page->test($test), 201);
     }
 
-    public function note(Request $request, PressureTest $test): JsonResponse
+    public function note(TestNoteRequest $request, PressureTest $test): JsonResponse
     {
-        $given = $request->validate(
-            ['id' => 'required|uuid', 'text' => 'nullable|string|max:300', 'phase' => 'nullable|string|max:40'],
-            ['text.*' => 'Write the note in 300 letters or fewer.'],
-        );
+        $given = $request->validated();
         if (trim($given['text'] ?? '') === '' && ($given['phase'] ?? null) === null) {
             throw Refused::input('Write what happened.', [['field' => 'text', 'detail' => 'empty']]);
         }
-        $this->run->note($test, $this->person($request), $given['id'], trim($given['text'] ?? ''), $given['phase'] ?? null);
+        $this->run->note($test, $request->person(), $given['id'], trim($given['text'] ?? ''), $given['phase'] ?? null);
 
         return new JsonResponse($this->page->test($test), 201);
     }
 
-    public function logging(Request $request, PressureTest $test): JsonResponse
+    public function logging(TestLoggingRequest $request, PressureTest $test): JsonResponse
     {
-        $given = $request->validate(['on' => 'required|boolean']);
+        $given = $request->validated();
 
-        return new JsonResponse($this->page->test($this->run->logging($test, $this->person($request), (bool) $given['on'])));
+        return new JsonResponse($this->page->test($this->run->logging($test, $request->person(), (bool) $given['on'])));
     }
 
-    public function finish(Request $request, PressureTest $test): JsonResponse
+    public function finish(TestFinishRequest $request, PressureTest $test): JsonResponse
     {
-        $given = $request->validate(['measured' => 'array', 'broken_off' => 'nullable|string|max:500']);
+        $given = $request->validated();
 
         return new JsonResponse($this->page->test($this->judge->finish(
-            $test, $this->person($request), $this->measured($test, $given['measured'] ?? []), trim($given['broken_off'] ?? ''),
+            $test, $request->person(), $this->measured($test, $given['measured'] ?? []), trim($given['broken_off'] ?? ''),
         )));
     }
 
@@ -213,13 +206,5 @@ final class TestController
         }
 
         return $faults === [] ? $measured : throw InvalidInput::together($faults);
-    }
-
-    private function person(Request $request): Person
-    {
-        /** @var Person $person */
-        $person = $request->user();
-
-        return $person;
     }
 }
