@@ -128,6 +128,15 @@ final class Spoilt
         }
     }
 
+    /** What is said of a main that leaks many times more than may be, by the same plan with other limits. */
+    public function gross(TestPlan $by): TestVerdict
+    {
+        $record = Record::of($this->run(PressureFault::None, 0), $this->plan, $this->section, new Noise(7));
+        $this->leak($record, 25.0);
+
+        return $this->judged($record->run(), $by);
+    }
+
     private function leak(Record $record, float $times): void
     {
         $judged = $this->plan->judged();

@@ -8,6 +8,7 @@ use Core\Tests\PressureTest\Sections;
 use Diastoma\Core\PressureTest\MethodLimits;
 use Diastoma\Core\PressureTest\Phase;
 use Diastoma\Core\PressureTest\Site\TestSection;
+use Diastoma\Core\PressureTest\Standing;
 use Diastoma\Core\PressureTest\TestMethod;
 use Diastoma\Core\PressureTest\TestMethods;
 use Diastoma\Core\PressureTest\TestPlan;
@@ -90,6 +91,27 @@ final class TestBounds
         }
 
         return null;
+    }
+
+    /** @return list<string> “limit = value | method”: where a gross leak would be taken as good, with one limit as loose as it may be set */
+    public static function letsPass(string $id): array
+    {
+        $range = TestLimits::of($id) ?? throw new \OutOfBoundsException($id);
+        $found = [];
+        foreach (TestMethods::all() as $method) {
+            if ($method->standing() !== Standing::Proves || ! in_array(substr($id, 0, (int) strrpos($id, '.')), $method->families(), true)) {
+                continue;
+            }
+            $spoilt = self::$spoilt[$method->id()] ??= new Spoilt($method->id());
+            foreach (array_filter([$range->least, $range->most], is_float(...)) as $value) {
+                $by = MethodLimits::of(Rulebooks::iso()->withLimit($id, $value, 'Net', 'as loose as it may be'));
+                if ($spoilt->gross($spoilt->plan->by($by->ofFamilies($method->families())))->passed()) {
+                    $found[] = "{$id} = {$value} | {$method->id()}";
+                }
+            }
+        }
+
+        return $found;
     }
 
     /** @return iterable<string, Rulebook> */

@@ -5,7 +5,10 @@ declare(strict_types=1);
 use Core\Tests\PressureTest\Drawn;
 use Core\Tests\PressureTest\Sections;
 use Diastoma\Core\PressureTest\MethodLimits;
+use Diastoma\Core\PressureTest\Methods\Sewer\C924;
+use Diastoma\Core\PressureTest\Methods\Sewer\En1610Air;
 use Diastoma\Core\PressureTest\Methods\Sewer\En1610Water;
+use Diastoma\Core\PressureTest\Methods\Sewer\F1417;
 use Diastoma\Core\PressureTest\Methods\Water\En805Loss;
 use Diastoma\Core\PressureTest\Methods\Water\SteelMain;
 use Diastoma\Core\PressureTest\PressureTrace;
@@ -15,6 +18,7 @@ use Diastoma\Core\PressureTest\TestMethod;
 use Diastoma\Core\PressureTest\TestPlan;
 use Diastoma\Core\PressureTest\TestVerdict;
 use Diastoma\Core\Rulebook\Rulebooks;
+use Diastoma\Core\Rulebook\Tests\TestLimits;
 
 /** @return array{TestPlan, TestVerdict} with one limit as a job set it; null as it ships */
 function withLimit(TestMethod $method, TestSection $section, PressureTrace $trace, string $id, ?float $value): array
@@ -86,3 +90,29 @@ it('judges a test that was planned before plans held limits by those that ship',
     unset($old['limits']);
     expect((new En805Loss)->judge(new Run($trace), TestPlan::fromArray($old), Sections::iron())->passed())->toBeTrue();
 });
+
+// A start so low that the allowed drop empties the pipe would let everything pass.
+it('never passes a sewer that lost all its air, with the start as low as a job may set it', function (TestMethod $method, string $limit, array $options) {
+    $least = TestLimits::of($limit)?->least;
+    $rulebook = Rulebooks::iso()->withLimit($limit, (float) $least, 'Vera', 'the plugs are weak');
+    $section = Sections::for($method);
+    $plan = $method->by(MethodLimits::of($rulebook))->plan($section, $options);
+    $minutes = array_column(array_map(static fn ($p): array => [$p->id, $p->minutes], $plan->phases), 1, 0);
+    $from = 2 + $minutes['settle'] + 1;
+    $trace = Drawn::trace(
+        [[0, 0, 12], [2, $plan->gaugeKpa, 12], [$from, $plan->gaugeKpa, 12], [$from + 1, $plan->judgedKpa, 12], [$from + 1 + $minutes['test'], 0, 12],
+            [$from + 2 + $minutes['test'], 0, 12]], 1.0,
+    );
+    $marks = [
+        ['t' => 0.0, 'phase' => 'raise'], ['t' => 120.0, 'phase' => 'settle'], ['t' => 60 * $from, 'phase' => 'set'],
+        ['t' => 60 * ($from + 1), 'phase' => 'test'],
+    ];
+    expect($method->judge(new Run($trace, $marks), $plan, $section)->passed())->toBeFalse();
+})->with([
+    'LA' => [fn () => new En1610Air, 'test.en1610.la_start_mbar', ['method' => 'LA']],
+    'LB' => [fn () => new En1610Air, 'test.en1610.lb_start_mbar', ['method' => 'LB']],
+    'LC' => [fn () => new En1610Air, 'test.en1610.lc_start_mbar', ['method' => 'LC']],
+    'LD' => [fn () => new En1610Air, 'test.en1610.ld_start_mbar', ['method' => 'LD']],
+    'plastic' => [fn () => new F1417, 'test.f1417.start_mbar', []],
+    'concrete' => [fn () => new C924, 'test.c924.start_mbar', []],
+]);

@@ -64,8 +64,8 @@ final class En805Limits
             Ranged::percent('test.en805-pe.rest_percent', 30.0, 'PE: fall while stretching, of the test pressure', $source, most: 50.0),
             Ranged::percent('test.en805-pe.draw_least_percent', 10.0, 'PE: drawn off, of the test pressure, at least', $source, 1.0, 30.0),
             Ranged::percent('test.en805-pe.draw_most_percent', 15.0, 'PE: drawn off, of the test pressure, at most', $source, 1.0, 30.0),
-            Ranged::minutes('test.en805-pe.rise_min', 30.0, 'PE: watched to rise', $source),
-            Ranged::minutes('test.en805-pe.longest_min', 90.0, 'PE: watched where that does not decide, at most', $source),
+            Ranged::of('test.en805-pe.rise_min', 30.0, Unit::Minute, 'PE: watched to rise, read every three minutes', $source, 10.0, 4320.0),
+            Ranged::of('test.en805-pe.longest_min', 90.0, Unit::Minute, 'PE: watched where that does not decide, at most', $source, 10.0, 4320.0),
             Ranged::of('test.en805-pe.below_kpa', 25.0, Unit::KiloPascal, 'PE: below the highest reading', $source, 1.0, 100.0),
             Ranged::minutes('test.en805-pe.again_min', 60.0, 'PE: without pressure before a repeat', $source),
         ];

@@ -88,7 +88,7 @@ final class WaterLimits
             Ranged::of('test.as2566.pe_min', 300.0, Unit::Minute, 'Constant pressure, PE: test, hour 4 to 5 among it', $source, 300.0, 4320.0),
             Ranged::of(
                 'test.as2566.pe_share', 0.55, Unit::None, 'Constant pressure, PE: water of hour 4 to 5, of hour 2 to 3 (creep: ln(5/4)/ln(3/2))', $source,
-                0.1, 1.0,
+                0.1, 0.6,
             ),
         ];
     }
