@@ -8,6 +8,7 @@ use Diastoma\Core\PressureTest\Figure;
 use Diastoma\Core\PressureTest\PressureTrace;
 use Diastoma\Core\PressureTest\Words;
 use Diastoma\Core\Procedure\ReadingSpec;
+use Diastoma\Core\Quantity\Pressure;
 use Diastoma\Core\Quantity\Unit;
 use Diastoma\Core\Rulebook\Finding;
 use Diastoma\Core\Rulebook\Severity;
@@ -47,6 +48,12 @@ abstract class ConstantPressure extends Method
             $rule, $fine ? Severity::Go : Severity::Mend, 'Held between '.$low.' and '.$high.'; '.$from.' to '.$to.' allowed.', $fine ? '' : $todo, $least,
             $leastKpa, $least - $leastKpa, Unit::KiloPascal,
         );
+    }
+
+    /** How far the pressure may stand off, as the standards say it. */
+    protected function band(): string
+    {
+        return Words::plain(round(Pressure::of($this->limit('band_kpa'), 'kPa')->in('psi'), 2)).' psi';
     }
 
     protected static function added(Seen $seen, float $litres, float $hours): Figure

@@ -7,10 +7,7 @@ namespace Diastoma\Core\PressureTest\Methods\Water;
 use Diastoma\Core\PressureTest\Acceptance\MakeUp;
 use Diastoma\Core\PressureTest\Control;
 use Diastoma\Core\PressureTest\Figure;
-use Diastoma\Core\PressureTest\HydrostaticHead;
-use Diastoma\Core\PressureTest\MethodLimits;
 use Diastoma\Core\PressureTest\Methods\Accepted;
-use Diastoma\Core\PressureTest\Methods\ConstantPressure;
 use Diastoma\Core\PressureTest\Methods\Seen;
 use Diastoma\Core\PressureTest\Option;
 use Diastoma\Core\PressureTest\Phase;
@@ -24,16 +21,11 @@ use Diastoma\Core\Quantity\UnitSystem;
 use Diastoma\Core\Rulebook\Source;
 
 /** Constant pressure for 1 to 12 h, make-up Q ≤ 0.14·L·D·H [AS/NZS 2566.2, App. M, from memory]. */
-final class As2566 extends ConstantPressure
+final class As2566 extends MadeUpAnHour
 {
     public function id(): string
     {
         return 'as2566';
-    }
-
-    public function families(): array
-    {
-        return [self::RUN, 'test.as2566'];
     }
 
     public function title(): string
@@ -53,11 +45,6 @@ final class As2566 extends ConstantPressure
         ] : null;
     }
 
-    public function usual(): array
-    {
-        return ['service' => 'water', 'factor' => $this->limit('factor'), 'owners' => false];
-    }
-
     public function options(): array
     {
         return [new Option('hours', 'Held for', ['1' => '1 h', '2' => '2 h', '4' => '4 h', '8' => '8 h', '12' => '12 h'])];
@@ -68,17 +55,12 @@ final class As2566 extends ConstantPressure
         return [self::water('added_l', 'Water added while holding'), self::leakSeen()];
     }
 
-    protected function pipeFactor(): float
-    {
-        return $this->limit('pipe_factor');
-    }
-
     protected function draft(TestSection $section, array $options, Words $words): TestPlan
     {
         $levels = new Levels($section);
         $low = $this->limit('factor') * self::above($section->workingKpa, 'working_kpa', 'A working pressure');
         $gauge = $levels->gaugeForLow($low);
-        $allowed = self::allowance($section, $gauge, $this->limits());
+        $allowed = $this->allowance($section, $gauge);
         $hours = (float) $options['hours'];
 
         return new TestPlan($this->id(), $this->medium(), $gauge, $gauge, $low, $levels->atHigh($gauge), $levels->window(
@@ -98,8 +80,8 @@ final class As2566 extends ConstantPressure
             ],
             [
                 new Figure(
-                    'Allowance an hour', self::formula($this->limits()).', km, m and m of water', $words->litres($allowed),
-                    self::working($section, $gauge, $this->limits()),
+                    'Allowance an hour', $this->formula().', km, m and m of water', $words->litres($allowed),
+                    $this->working($section, $gauge),
                 ),
             ],
             [$this->medium()->caution()],
@@ -109,41 +91,13 @@ final class As2566 extends ConstantPressure
         );
     }
 
-    public static function allowance(TestSection $section, float $kpa, MethodLimits $limits): float
-    {
-        $head = $kpa / HydrostaticHead::GRAVITY;
-
-        return array_sum(array_map(
-            static fn ($p): float => MakeUp::as2566LitresPerHour($p->lengthM / 1000, $p->insideMm / 1000, $head, $limits), $section->parts,
-        ));
-    }
-
-    public static function formula(MethodLimits $limits): string
-    {
-        return 'Q = '.Words::plain($limits->value('test.as2566.l_h')).'·L·D·H';
-    }
-
-    public static function working(TestSection $section, float $kpa, MethodLimits $limits): string
-    {
-        $per = Words::plain($limits->value('test.as2566.l_h'));
-
-        return implode(
-            ' + ',
-            array_map(
-                static fn ($p): string => $per.'·'.Words::plain($p->lengthM / 1000, 3).'·'.Words::plain($p->insideMm / 1000, 3).'·'
-                    .Words::plain($kpa / HydrostaticHead::GRAVITY, 1),
-                $section->parts,
-            ),
-        ).' L/h';
-    }
-
     protected function accept(Seen $seen): Accepted
     {
         $words = $seen->words;
         [$from, $to] = [$seen->from('test'), $seen->to('test')];
         $mean = $this->mean($seen->trace(), $from, $to);
         $time = max(1e-6, ($to - $from) / 3600);
-        $allowed = self::allowance($seen->section, $mean, $this->limits());
+        $allowed = $this->allowance($seen->section, $mean);
         $added = $seen->addedL($from, $to) ?? $seen->run->number('added_l');
         $target = $seen->plan->gaugeKpa;
 
@@ -156,7 +110,7 @@ final class As2566 extends ConstantPressure
             ),
         ], [
             new Figure('Mean pressure', 'of the test, at the gauge', $words->kpa($mean)),
-            new Figure('Allowance an hour', self::formula($this->limits()), $words->litres($allowed), self::working($seen->section, $mean, $this->limits())),
+            new Figure('Allowance an hour', $this->formula(), $words->litres($allowed), $this->working($seen->section, $mean)),
             ...($added === null ? [] : [self::added($seen, $added, $time)]),
         ], ['hours' => $time, 'mean_kpa' => $mean, 'added_l_h' => $added === null ? null : $added / $time, 'allowance_l_h' => $allowed]);
     }

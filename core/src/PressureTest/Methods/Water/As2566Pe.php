@@ -9,7 +9,6 @@ use Diastoma\Core\PressureTest\Control;
 use Diastoma\Core\PressureTest\Figure;
 use Diastoma\Core\PressureTest\HydrostaticHead;
 use Diastoma\Core\PressureTest\Methods\Accepted;
-use Diastoma\Core\PressureTest\Methods\ConstantPressure;
 use Diastoma\Core\PressureTest\Methods\Seen;
 use Diastoma\Core\PressureTest\Phase;
 use Diastoma\Core\PressureTest\Planning\Levels;
@@ -25,16 +24,11 @@ use Diastoma\Core\Rulebook\Source;
  * PE main: 12 h shut to settle, 5 h at pressure; water of hour 4 to 5 at most 0.55 × that of hour 2 to 3 and the allowance [AS/NZS 2566.2, App. M, from
  * memory].
  */
-final class As2566Pe extends ConstantPressure
+final class As2566Pe extends MadeUpAnHour
 {
     public function id(): string
     {
         return 'as2566-pe';
-    }
-
-    public function families(): array
-    {
-        return [self::RUN, 'test.as2566'];
     }
 
     public function title(): string
@@ -54,19 +48,9 @@ final class As2566Pe extends ConstantPressure
         ] : null;
     }
 
-    public function usual(): array
-    {
-        return ['service' => 'water', 'factor' => $this->limit('factor'), 'owners' => false];
-    }
-
     public function asks(): array
     {
         return [self::water('v1_l', 'Water added from hour 2 to 3'), self::water('v2_l', 'Water added from hour 4 to 5'), self::leakSeen()];
-    }
-
-    protected function pipeFactor(): float
-    {
-        return $this->limit('pipe_factor');
     }
 
     protected function draft(TestSection $section, array $options, Words $words): TestPlan
@@ -75,7 +59,7 @@ final class As2566Pe extends ConstantPressure
         $low = $this->limit('factor') * self::above($section->workingKpa, 'working_kpa', 'A working pressure');
         $gauge = $levels->gaugeForLow($low);
         $share = $this->plain('pe_share');
-        $allowed = As2566::allowance($section, $gauge, $this->limits());
+        $allowed = $this->allowance($section, $gauge);
 
         return new TestPlan($this->id(), $this->medium(), $gauge, $gauge, $low, $levels->atHigh($gauge), $levels->window(
             $section->workingKpa, min($low, $section->limiting($this->pipeFactor())->takesKpa($this->pipeFactor())), $words,
@@ -100,7 +84,7 @@ final class As2566Pe extends ConstantPressure
                     'Keep the pressure by adding water; read the meter at 2, 3, 4 and 5 hours.', Control::Hold, true,
                 ),
             ],
-            [new Figure('Allowance an hour', As2566::formula($this->limits()), $words->litres($allowed), As2566::working($section, $gauge, $this->limits()))],
+            [new Figure('Allowance an hour', $this->formula(), $words->litres($allowed), $this->working($section, $gauge))],
             [$this->medium()->caution()],
             ['Remembered, not at hand: check it against your copy. 0.55 as printed is ln(5/4)/ln(3/2): creep in the logarithm of time.'],
             options: $options,
@@ -136,7 +120,7 @@ final class As2566Pe extends ConstantPressure
             new Figure('Water of hour 2 to 3', 'V1', $words->litres($v1)), new Figure('Water of hour 4 to 5', 'V2', $words->litres($v2)),
             new Figure(
                 'Limit', $share.'·V1 + Q', $words->litres($found['limit_l']),
-                $share.'·'.Words::plain($v1).' + '.As2566::working($seen->section, $mean, $this->limits()),
+                $share.'·'.Words::plain($v1).' + '.$this->working($seen->section, $mean),
             ),
         ], ['v1_l' => $v1, 'v2_l' => $v2, 'mean_kpa' => $mean, ...$found]);
     }

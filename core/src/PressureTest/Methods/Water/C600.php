@@ -114,11 +114,6 @@ final class C600 extends ConstantPressure
         );
     }
 
-    private function band(): string
-    {
-        return Words::plain(round(Pressure::of($this->limit('band_kpa'), 'kPa')->in('psi'), 2)).' psi';
-    }
-
     private static function allowance(TestSection $section, float $kpa, float $divisor): float
     {
         return array_sum(array_map(static fn ($part): float => MakeUp::c600LitresPerHour($part->lengthM, $part->dnMm, $kpa, $divisor), $section->parts));

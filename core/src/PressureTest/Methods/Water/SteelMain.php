@@ -20,7 +20,6 @@ use Diastoma\Core\PressureTest\Site\TestSection;
 use Diastoma\Core\PressureTest\TestPlan;
 use Diastoma\Core\PressureTest\Words;
 use Diastoma\Core\Quantity\Length;
-use Diastoma\Core\Quantity\Pressure;
 use Diastoma\Core\Quantity\Unit;
 use Diastoma\Core\Quantity\UnitSystem;
 use Diastoma\Core\Quantity\Volume;
@@ -78,11 +77,6 @@ final class SteelMain extends ConstantPressure
     protected function pipeFactor(): float
     {
         return $this->limit('pipe_factor');
-    }
-
-    private function band(): string
-    {
-        return Words::plain(round(Pressure::of($this->limit('band_kpa'), 'kPa')->in('psi'), 2)).' psi';
     }
 
     /** @throws InvalidInput if nobody has said how the joints are made */
