@@ -58,7 +58,7 @@ test('a leak that was found and mended is tested again and passes', async ({ pag
   await page.goto('/test/O2');
   const first = page.getByRole('region', { name: 'Test 1' });
   await expect(first).toContainText('Test 1: not passed');
-  await expect(first).toContainText('After an hour shut');
+  await expect(first).toContainText('After 60 min shut');
   await expect(page.getByRole('region', { name: 'What the trace means' })).toContainText('a leak');
   await expect(page.getByRole('region', { name: 'Mended' })).toContainText('Joint 1202');
   await mend(page, '', 'Vented again, every summit');

@@ -17,6 +17,7 @@ use Diastoma\Core\PressureTest\Site\TestSection;
 use Diastoma\Core\PressureTest\TestPlan;
 use Diastoma\Core\PressureTest\Words;
 use Diastoma\Core\Quantity\Compare;
+use Diastoma\Core\Quantity\Pressure;
 use Diastoma\Core\Quantity\Rounding;
 use Diastoma\Core\Quantity\Unit;
 use Diastoma\Core\Quantity\UnitSystem;
@@ -140,7 +141,7 @@ final class F2164 extends Method
         ], [
             new Figure('Test pressure at the low point', 'the owner’s, '.$this->plain('factor').' × design at the most', $words->kpa($low)),
             new Figure('At the gauge, expansion', 'low point − ρ·g·(gauge level − low level)', $words->kpa($seen->plan->gaugeKpa)),
-            new Figure('At the gauge, test hour', 'expansion − '.$this->plain('reduction_kpa', 0).' kPa', $words->kpa($seen->plan->judgedKpa)),
+            new Figure('At the gauge, test hour', "expansion − {$this->reduction()}", $words->kpa($seen->plan->judgedKpa)),
             new Figure('Expansion held', 'from reaching pressure to reducing', $words->minutes($held)),
             new Figure('Pressure at the start of the test hour', 'first reading after reducing', $words->kpa($start)),
             new Figure(
@@ -153,6 +154,11 @@ final class F2164 extends Method
             'start_kpa' => $start, 'lowest_kpa' => $least, 'highest_kpa' => $most, 'change_percent' => 100 * $off / $start,
             'allowed_percent' => $this->limit('band_percent'), 'expansion_min' => $held,
         ]);
+    }
+
+    private function reduction(): string
+    {
+        return $this->plain('reduction_kpa', 0).' kPa ('.Words::plain(Pressure::of($this->limit('reduction_kpa'), 'kPa')->in('psi'), 0).' psi)';
     }
 
     private function hours(string $limit): string
