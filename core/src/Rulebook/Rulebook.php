@@ -152,7 +152,8 @@ final readonly class Rulebook
     {
         $limits = array_map(Limit::fromArray(...), $data['limits']);
 
-        $later = array_filter(TestLimits::all(), static fn (Limit $limit): bool => ! in_array($limit->id, array_column($data['limits'], 'id'), true));
+        $known = array_column($data['limits'], 'id', 'id');
+        $later = array_filter(TestLimits::all(), static fn (Limit $limit): bool => ! isset($known[$limit->id]));
 
         return self::of(
             $data['id'], $data['version'], $data['title'], UnitSystem::from($data['units']), [...$limits, ...array_values($later)], $data['choices'],

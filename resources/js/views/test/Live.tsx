@@ -24,7 +24,8 @@ export function Live({ test }: { test: Test }) {
       const trace = await answered(api.GET('/tests/{test}/trace', { params: { ...at, query: { since: last.current } }, signal }));
       setSamples((before) => kept([...before, ...trace.samples]));
       last.current = trace.samples.at(-1)?.t ?? last.current;
-      const seen = trace.over && trace.test?.state === 'running' ? await answered(api.POST('/tests/{test}/settle', { params: at })) : trace.test; // a look writes nothing
+      const waits = trace.over && trace.test?.state === 'running'; // a look writes nothing: its end is written down when asked
+      const seen = waits ? await answered(api.POST('/tests/{test}/settle', { params: at })) : trace.test;
       if (seen && seen.state !== 'running') for (const key of ['tests', 'clocks', 'job']) await client.invalidateQueries({ queryKey: [key] });
       return seen;
     },
