@@ -35,7 +35,7 @@ final class ChangeRulebook
     {
         $reason = $this->may($person, $reason);
         $old = $job->rules();
-        $limit = $old->limits[$id] ?? throw Refused::input(
+        $limit = $old->all()[$id] ?? throw Refused::input(
             'There is no such limit in this rulebook. Load the page again.', [['field' => 'limit', 'detail' => 'unknown', 'value' => $id]],
         );
         if (! is_finite($value) || $value < 0 && $limit->value >= 0) {

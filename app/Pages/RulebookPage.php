@@ -28,8 +28,8 @@ final class RulebookPage
         $limits = array_map(static fn (Limit $l): array => [
             'id' => $l->id, 'title' => $l->title, 'value' => $l->value, 'unit' => $l->unit->value, 'display' => $rulebook->units->display($l->unit),
             'source' => $l->source->tag(),
-            'changed_by' => $l->changedBy, 'reason' => $l->reason, 'shipped' => ($shipped?->limits[$l->id] ?? null)?->value, 'group' => self::group($l->id),
-        ], array_values($rulebook->limits));
+            'changed_by' => $l->changedBy, 'reason' => $l->reason, 'shipped' => $shipped?->optional($l->id), 'group' => self::group($l->id),
+        ], array_values($rulebook->all()));
 
         return [
             'id' => $rulebook->id, 'version' => $rulebook->version, 'title' => $rulebook->title, 'units' => $rulebook->units->value, 'limits' => $limits,

@@ -7,7 +7,7 @@ use Diastoma\Core\Rulebook\Rulebooks;
 
 it('shows every limit with its source and what ships', function () {
     $page = $this->signIn()->getJson("/api/v1/jobs/{$this->job()->id}/rulebook")->assertOk()->json();
-    expect($page['limits'])->toHaveCount(count(Rulebooks::iso()->limits))
+    expect($page['limits'])->toHaveCount(count(Rulebooks::iso()->all()))
         ->and(collect($page['limits'])->every(fn (array $l): bool => $l['source'] !== '' && $l['shipped'] === $l['value']))->toBeTrue()
         ->and($page['versions'])->toBe([])->and($page['old_joints'])->toBe([]);
 });

@@ -26,7 +26,7 @@ final readonly class MethodLimits
 
     public static function of(Rulebook $rulebook): self
     {
-        return self::by(array_values($rulebook->limits), TestLimits::all());
+        return self::by(array_values($rulebook->all()), TestLimits::all());
     }
 
     /** @param  list<Limit>  $limits  a plan that was made before plans held any was made by those that ship */

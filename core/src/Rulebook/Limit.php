@@ -6,7 +6,14 @@ namespace Diastoma\Core\Rulebook;
 
 use Diastoma\Core\Quantity\Unit;
 
-/** One number of a rulebook, in its stored unit, with where it comes from and who changed it. */
+/**
+ * One number of a rulebook, in its stored unit, with where it comes from and who changed it.
+ *
+ * @phpstan-type LimitRow array{
+ *     id: string, value: float|int, unit: string, title: string, source: array{kind: string, document: string, clause: string}, changed_by: string,
+ *     reason: string
+ * }
+ */
 final readonly class Limit
 {
     public function __construct(
@@ -29,12 +36,7 @@ final readonly class Limit
         ];
     }
 
-    /**
-     * @param  array{
-     *     id: string, value: float|int, unit: string, title: string, source: array{kind: string, document: string, clause: string}, changed_by: string,
-     *     reason: string
-     * }  $data  as toArray() gives it
-     */
+    /** @param  LimitRow  $data  as toArray() gives it */
     public static function fromArray(array $data): self
     {
         return new self(

@@ -16,7 +16,7 @@ final class LimitTable
     public static function markdown(array $sides, array $tests): string
     {
         $books = Rulebooks::all();
-        $ids = array_unique(array_merge([], ...array_map(static fn (Rulebook $r): array => array_keys($r->limits), $books)));
+        $ids = array_unique(array_merge([], ...array_map(static fn (Rulebook $r): array => array_keys($r->all()), $books)));
         sort($ids);
         $lines = [
             '# Limits that ship', '',
@@ -30,7 +30,7 @@ final class LimitTable
             '|---|'.str_repeat('---:|', count($books)).'---|---|---|---|',
         ];
         foreach ($ids as $id) {
-            $of = array_map(static fn (Rulebook $r): ?Limit => $r->limits[$id] ?? null, $books);
+            $of = array_map(static fn (Rulebook $r): ?Limit => $r->all()[$id] ?? null, $books);
             $sources = array_unique(array_map(static fn (Limit $l): string => $l->source->tag(), array_filter($of)));
             $title = array_values(array_filter($of))[0]->title ?? $id;
             $values = array_map(static fn (Rulebook $r, ?Limit $l): string => $l === null ? '–' : $r->print($l->value, $l->unit), $books, $of);

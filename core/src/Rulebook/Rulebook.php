@@ -10,23 +10,29 @@ use Diastoma\Core\Quantity\Unit;
 use Diastoma\Core\Quantity\UnitSystem;
 use Diastoma\Core\Rulebook\Tests\TestLimits;
 
-/** The limits and choices a job works by. Never changed in place: a change is a new version, and verdicts name the version they were given under. */
-final readonly class Rulebook
+/**
+ * The limits and choices a job works by. Never changed in place: a change is a new version, and verdicts name the version they were given under.
+ *
+ * @phpstan-import-type LimitRow from Limit
+ */
+final class Rulebook
 {
     /** Below these a limit has no meaning, and what divides by it no answer. */
     private const LEAST = ['ef.test_factor' => 1.0, 'ef.generator.efficiency_percent' => 1.0, 'gs.feeler.tolerance_mm' => 0.1];
 
     /**
-     * @param  array<string, Limit>  $limits  by id
+     * @param  array<string, Limit>  $limits  by id, as far as they were asked for
+     * @param  array<string, LimitRow>  $rows  by id, as they were stored: a joint asks for few of the limits, and its entry waits for none of the others
      * @param  array<string, list<string>>  $choices  allowed answers by id, for rules that name things rather than numbers
      */
     private function __construct(
-        public string $id,
-        public int $version,
-        public string $title,
-        public UnitSystem $units,
-        public array $limits,
-        public array $choices,
+        public readonly string $id,
+        public readonly int $version,
+        public readonly string $title,
+        public readonly UnitSystem $units,
+        private array $limits,
+        private readonly array $rows,
+        public readonly array $choices,
     ) {
     }
 
@@ -36,18 +42,50 @@ final readonly class Rulebook
      */
     public static function of(string $id, int $version, string $title, UnitSystem $units, array $limits, array $choices): self
     {
-        $byId = [];
-        foreach ($limits as $limit) {
-            $byId[$limit->id] = $limit;
+        return new self($id, $version, $title, $units, self::byId($limits), [], $choices);
+    }
+
+    /**
+     * @param  list<Limit>  $limits
+     * @return array<string, Limit>
+     */
+    private static function byId(array $limits): array
+    {
+        return array_combine(array_map(static fn (Limit $limit): string => $limit->id, $limits), $limits);
+    }
+
+    /** @return array<string, Limit> by id; a rulebook stored before the tests had limits works by those that ship */
+    public function all(): array
+    {
+        $found = [];
+        foreach ([...array_keys($this->rows), ...array_keys($this->limits)] as $id) {
+            $found[$id] ??= $this->limit($id);
+        }
+        foreach ($this->rows === [] ? [] : TestLimits::all() as $limit) {
+            $found[$limit->id] ??= $limit;
         }
 
-        return new self($id, $version, $title, $units, $byId, $choices);
+        return $found;
     }
 
     /** @throws \OutOfBoundsException if the rulebook lacks the limit: a fault of the rulebook, not of a reading */
     public function limit(string $id): Limit
     {
-        return $this->limits[$id] ?? throw new \OutOfBoundsException("Rulebook {$this->id} has no limit “{$id}”.");
+        return $this->known($id) ?? throw new \OutOfBoundsException("Rulebook {$this->id} has no limit “{$id}”.");
+    }
+
+    private function known(string $id): ?Limit
+    {
+        if (! isset($this->limits[$id])) {
+            $row = $this->rows[$id] ?? null;
+            $limit = $row !== null ? Limit::fromArray($row) : ($this->rows === [] ? null : TestLimits::of($id)?->limit);
+            if ($limit === null) {
+                return null;
+            }
+            $this->limits[$id] = $limit;
+        }
+
+        return $this->limits[$id];
     }
 
     public function value(string $id): float
@@ -58,7 +96,7 @@ final readonly class Rulebook
     /** A limit that only some rulebooks have. */
     public function optional(string $id): ?float
     {
-        return ($this->limits[$id] ?? null)?->value;
+        return $this->known($id)?->value;
     }
 
     /** The same rulebook one version on, with one limit set for the job by a named person. */
@@ -66,10 +104,8 @@ final readonly class Rulebook
     {
         $this->refuseOutside($id, $value);
         $old = $this->limit($id);
-        $limits = $this->limits;
-        $limits[$id] = new Limit($id, $value, $old->unit, Source::specification($reason), $old->title, $changedBy, $reason);
 
-        return new self($this->id, $this->version + 1, $this->title, $this->units, $limits, $this->choices);
+        return $this->with([new Limit($id, $value, $old->unit, Source::specification($reason), $old->title, $changedBy, $reason)]);
     }
 
     /** @throws InvalidInput if with this value nothing could be judged, or the work would be unsafe */
@@ -99,23 +135,36 @@ final readonly class Rulebook
     /** The same rulebook one version on, by a school chosen by a named person. */
     public function withSchool(School $school, string $changedBy, string $reason): self
     {
-        $limits = $this->limits;
-        foreach ($school->limits as $limit) {
-            $limits[$limit->id] = new Limit($limit->id, $limit->value, $limit->unit, $limit->source, $limit->title, $changedBy, $reason);
-        }
+        $limits = array_map(static fn (Limit $limit): Limit => new Limit(
+            $limit->id, $limit->value, $limit->unit, $limit->source, $limit->title, $changedBy, $reason,
+        ), $school->limits);
 
-        return new self($this->id, $this->version + 1, $this->title, $this->units, $limits, [...$this->choices, ...$school->choices]);
+        return $this->with($limits, $school->choices);
+    }
+
+    /**
+     * @param  list<Limit>  $changed
+     * @param  array<string, list<string>>  $choices
+     */
+    private function with(array $changed, array $choices = []): self
+    {
+        $limits = self::byId($changed);
+
+        return new self(
+            $this->id, $this->version + 1, $this->title, $this->units, [...$this->limits, ...$limits], array_diff_key($this->rows, $limits),
+            [...$this->choices, ...$choices],
+        );
     }
 
     public function inVersion(int $version): self
     {
-        return new self($this->id, $version, $this->title, $this->units, $this->limits, $this->choices);
+        return new self($this->id, $version, $this->title, $this->units, $this->limits, $this->rows, $this->choices);
     }
 
     /** A copy that a job may change; the one it was copied from stays as it is. */
     public function copiedFor(string $job): self
     {
-        return new self("{$this->id}-{$job}", $this->version, "{$this->title}, {$job}", $this->units, $this->limits, $this->choices);
+        return new self("{$this->id}-{$job}", $this->version, "{$this->title}, {$job}", $this->units, $this->limits, $this->rows, $this->choices);
     }
 
     public function print(float $value, Unit $unit, Rounding $rounding = Rounding::Nearest): string
@@ -134,29 +183,19 @@ final readonly class Rulebook
     {
         return [
             'id' => $this->id, 'version' => $this->version, 'title' => $this->title, 'units' => $this->units->value,
-            'limits' => array_map(static fn (Limit $limit): array => $limit->toArray(), array_values($this->limits)),
+            'limits' => array_map(static fn (Limit $limit): array => $limit->toArray(), array_values($this->all())),
             'choices' => $this->choices,
         ];
     }
 
     /**
-     * @param  array{
-     *     id: string, version: int, title: string, units: string, choices: array<string, list<string>>,
-     *     limits: list<array{
-     *         id: string, value: float|int, unit: string, title: string, source: array{kind: string, document: string, clause: string},
-     *         changed_by: string, reason: string
-     *     }>
-     * }  $data  as toArray() gives it; a rulebook stored before the tests had limits worked by those that ship
+     * @param  array{id: string, version: int, title: string, units: string, choices: array<string, list<string>>, limits: list<LimitRow>}  $data  as
+     *     toArray() gives it
      */
     public static function fromArray(array $data): self
     {
-        $limits = array_map(Limit::fromArray(...), $data['limits']);
-
-        $known = array_column($data['limits'], 'id', 'id');
-        $later = array_filter(TestLimits::all(), static fn (Limit $limit): bool => ! isset($known[$limit->id]));
-
-        return self::of(
-            $data['id'], $data['version'], $data['title'], UnitSystem::from($data['units']), [...$limits, ...array_values($later)], $data['choices'],
+        return new self(
+            $data['id'], $data['version'], $data['title'], UnitSystem::from($data['units']), [], array_column($data['limits'], null, 'id'), $data['choices'],
         );
     }
 }

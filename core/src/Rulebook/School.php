@@ -18,7 +18,7 @@ final readonly class School
     public function isChosen(Rulebook $rulebook): bool
     {
         foreach ($this->limits as $limit) {
-            if (($rulebook->limits[$limit->id] ?? null)?->value !== $limit->value) {
+            if ($rulebook->optional($limit->id) !== $limit->value) {
                 return false;
             }
         }

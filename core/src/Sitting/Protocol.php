@@ -100,10 +100,17 @@ final class Protocol
             throw InvalidInput::field('rulebook', 'Name the rulebook, such as iso, or give a whole one.');
         }
         try {
-            return Rulebook::fromArray($given); // @phpstan-ignore argument.type (a whole one, as toArray() gives it; anything else ends below)
+            $rulebook = Rulebook::fromArray($given); // @phpstan-ignore argument.type (a whole one, as toArray() gives it; anything else ends below)
+            $held = $rulebook->all();
         } catch (\TypeError|\ValueError|\ErrorException) {
-            throw InvalidInput::field('rulebook', 'This rulebook is not whole. Give it as the server does.');
+            $rulebook = null;
+            $held = [];
         }
+        $wanted = array_intersect_key(Rulebooks::iso()->all(), Rulebooks::us()->all());
+
+        return $rulebook !== null && array_diff_key($wanted, $held) === [] ? $rulebook : throw InvalidInput::field(
+            'rulebook', 'This rulebook is not whole. Give it as the server does.',
+        );
     }
 
     /** @param  array<mixed>  $row */

@@ -100,7 +100,7 @@ final class Bounds
     /** @return list<string> the limits that joints are judged by: those of the tests are moved by TestBounds */
     public static function ofJoints(Rulebook $rulebook): array
     {
-        return array_values(array_filter(array_keys($rulebook->limits), static fn (string $id): bool => ! str_starts_with($id, 'test.')));
+        return array_values(array_filter(array_keys($rulebook->all()), static fn (string $id): bool => ! str_starts_with($id, 'test.')));
     }
 
     /** @return array<string, mixed> values of a reading that are off by a little, by words */
@@ -176,7 +176,7 @@ final class Bounds
         $with = $walk->rulebook;
         $without = Rulebook::of(
             $with->id, $with->version, $with->title, $with->units,
-            array_values(array_filter($with->limits, static fn (Limit $l): bool => $l->id !== $limit)), $with->choices,
+            array_values(array_filter($with->all(), static fn (Limit $l): bool => $l->id !== $limit)), $with->choices,
         );
         try {
             self::judged($walk, $readings, $without);

@@ -16,7 +16,7 @@ function everySource(): array
 {
     $found = [];
     foreach (Rulebooks::all() as $rulebook) {
-        foreach ($rulebook->limits as $limit) {
+        foreach ($rulebook->all() as $limit) {
             $found[] = [$limit->id, $limit->source];
         }
     }

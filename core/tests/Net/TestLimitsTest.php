@@ -60,7 +60,7 @@ it('gives the limits of the tests to a rulebook that was stored without them', f
     $stored = Rulebooks::iso()->toArray();
     $stored['limits'] = array_values(array_filter($stored['limits'], static fn (array $row): bool => ! str_starts_with($row['id'], 'test.')));
     $read = Diastoma\Core\Rulebook\Rulebook::fromArray($stored);
-    expect(array_map(static fn (Limit $l): float => $l->value, $read->limits))->toEqualCanonicalizing(
-        array_map(static fn (Limit $l): float => $l->value, Rulebooks::iso()->limits),
+    expect(array_map(static fn (Limit $l): float => $l->value, $read->all()))->toEqualCanonicalizing(
+        array_map(static fn (Limit $l): float => $l->value, Rulebooks::iso()->all()),
     );
 });

@@ -20,7 +20,7 @@ it('refuses a limit with which nothing could be judged', function (string $id, f
 
 it('names a source for every limit', function () {
     foreach (Rulebooks::all() as $rulebook) {
-        foreach ($rulebook->limits as $limit) {
+        foreach ($rulebook->all() as $limit) {
             expect($limit->source->tag())->not->toBe('')->and(LimitTable::markdown([], []))->toContain("(`{$limit->id}`)");
         }
     }
@@ -28,7 +28,7 @@ it('names a source for every limit', function () {
 
 it('names a test for every limit', function () {
     foreach (Rulebooks::all() as $rulebook) {
-        foreach (array_keys($rulebook->limits) as $id) {
+        foreach (array_keys($rulebook->all()) as $id) {
             $test = trim(Pins::limitTests()[$id] ?? '', '`');
             expect($test)->not->toBe('', $id)->and(is_file(dirname(__DIR__)."/{$test}.php"))->toBeTrue("{$id}: {$test}");
         }

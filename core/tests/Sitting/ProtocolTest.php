@@ -7,6 +7,7 @@ use Diastoma\Core\Exception\InvalidInput;
 use Diastoma\Core\Gasketed\Systems\JointSystems;
 use Diastoma\Core\Procedure\Reading;
 use Diastoma\Core\Quantity\Moment;
+use Diastoma\Core\Rulebook\Rulebooks;
 use Diastoma\Core\Sitting\Protocol;
 
 /** @return array{int, array<string, mixed>, array<string, mixed>} exit code, standard output and standard error of core/bin/sit in PHP alone */
@@ -78,6 +79,12 @@ it('says what is wrong with its input, exits 2 and prints nothing', function (Cl
     'a procedure nobody knows' => [static fn (array $g): array => [...$g, 'work' => [...$g['work'], 'procedure' => 'magic']], 'work.procedure'],
     'no rulebook' => [static fn (array $g): array => [...$g, 'rulebook' => 'none'], 'rulebook'],
     'half a rulebook' => [static fn (array $g): array => [...$g, 'rulebook' => ['id' => 'iso']], 'rulebook'],
+    'a rulebook without limits' => [
+        static fn (array $g): array => [...$g, 'rulebook' => [...Rulebooks::iso()->toArray(), 'limits' => []]], 'rulebook',
+    ],
+    'limits that are words' => [
+        static fn (array $g): array => [...$g, 'rulebook' => [...Rulebooks::iso()->toArray(), 'limits' => ['all of them']]], 'rulebook',
+    ],
     '31 February' => [static fn (array $g): array => [...$g, 'now' => '2026-02-31T08:00:00Z'], 'now'],
     'somebody not given' => [static fn (array $g): array => [...$g, 'people' => []], 'entries.0.by'],
     'an entry without an id' => [static fn (array $g): array => [...$g, 'entries' => [['kind' => 'reading']]], 'entries.0.id'],
