@@ -25,7 +25,8 @@ $begin = static function () use (&$session, &$joints, $base, $who, $stop): void 
     }
 };
 $begin();
-$wanted = array_values(array_filter($joints, static fn (array $j): bool => in_array($j['number'], [12, 13, 14, 15], true)));
+$own = array_values(array_filter($joints, static fn (array $j): bool => $j['number'] > 60000)); // of the benchmark, one a tablet
+$wanted = $own !== [] ? $own : array_values(array_filter($joints, static fn (array $j): bool => in_array($j['number'], [12, 13, 14, 15], true)));
 $log = fopen($acked, 'ab');
 for ($k = 0; $k < $count && ! file_exists($stop); $k++) {
     $joint = $wanted[((int) $first + $k * (int) $step) % count($wanted)]['id'];

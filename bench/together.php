@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-// Milliseconds from posting a reading to its verdict while twenty tablets post at once, over HTTP on loopback.
+// Milliseconds from posting a reading to its verdict while twenty tablets post at once, each at a joint of its own, over HTTP on loopback.
 const CLIENTS = 20;
 const EACH = 40;
 
@@ -12,7 +12,7 @@ $people = ['ada@demo', 'vera@demo'];
 $running = [];
 for ($k = 0; $k < CLIENTS; $k++) {
     $running[] = proc_open(
-        [PHP_BINARY, __DIR__.'/client.php', $argv[1], $people[$k % 2], (string) $k, '1', "{$folder}/{$k}", "{$folder}/stop", (string) EACH], [], $pipes,
+        [PHP_BINARY, __DIR__.'/client.php', $argv[1], $people[$k % 2], (string) $k, '0', "{$folder}/{$k}", "{$folder}/stop", (string) EACH], [], $pipes,
     );
 }
 foreach ($running as $process) {
