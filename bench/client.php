@@ -3,8 +3,8 @@
 declare(strict_types=1);
 
 // One tablet that does not give up: posts readings with ids of its own until each is acknowledged, whatever happens to the server meanwhile.
-// php bench/client.php BASE WHO FIRST-JOINT STEP ACKED-FILE STOP-FILE [COUNT]: writes each acknowledged id, its milliseconds and its joint; ends when the
-// stop file is there, or after COUNT.
+// php bench/client.php BASE WHO FIRST-JOINT STEP ACKED-FILE STOP-FILE [COUNT [START-FILE]]: writes each acknowledged id, its milliseconds and its joint;
+// ends when the stop file is there, or after COUNT; begins when the start file is there.
 require __DIR__.'/session.php';
 [, $base, $who, $first, $step, $acked, $stop] = $argv;
 $count = (int) ($argv[7] ?? PHP_INT_MAX);
@@ -28,6 +28,12 @@ $begin();
 $own = array_values(array_filter($joints, static fn (array $j): bool => $j['number'] > 60000)); // of the benchmark, one a tablet
 $wanted = $own !== [] ? $own : array_values(array_filter($joints, static fn (array $j): bool => in_array($j['number'], [12, 13, 14, 15], true)));
 $log = fopen($acked, 'ab');
+if (isset($argv[8])) { // all begin together
+    touch($acked.'.ready');
+    while (! file_exists($argv[8])) {
+        usleep(5_000);
+    }
+}
 for ($k = 0; $k < $count && ! file_exists($stop); $k++) {
     $joint = $wanted[((int) $first + $k * (int) $step) % count($wanted)]['id'];
     $id = sprintf('%08x-%04x-4000-8000-%012x', random_int(0, 0xFFFFFFFF), getmypid() & 0xFFFF, $k);

@@ -28,6 +28,12 @@ for ($k = 0; $k < COUNT + WARM_UP; $k++) {
     }
 }
 sort($times);
+$empty = [];
+for ($k = 0; $k < COUNT; $k++) {
+    $empty[] = $call('GET', '/session')[2];
+}
+sort($empty);
+printf("ms of an empty signed-in request: median %.1f, p95 %.1f\n", $empty[intdiv(COUNT, 2)], $empty[(int) ceil(0.95 * COUNT) - 1]);
 printf(
     "ms from posting a reading to its verdict: median %.1f, p95 %.1f, least %.1f, most %.1f over %d posts\n", $times[intdiv(COUNT, 2)],
     $times[(int) ceil(0.95 * COUNT) - 1], $times[0], $times[COUNT - 1], COUNT,

@@ -19,7 +19,10 @@ return [
     'default' => 'app',
     'connections' => [
         // What the application runs as: it may not change or delete a journal entry.
-        'app' => [...$server, 'username' => env('DB_USERNAME', 'diastoma_app'), 'password' => env('DB_PASSWORD', '')],
+        'app' => [
+            ...$server, 'options' => $server['options'] + [PDO::ATTR_PERSISTENT => PHP_SAPI !== 'cli'], // a request costs 2 ms more where it has to connect
+            'username' => env('DB_USERNAME', 'diastoma_app'), 'password' => env('DB_PASSWORD', ''),
+        ],
         // The same, apart from any transaction: progress of an import is seen, and its cancelling heard, while it runs.
         'beside' => [...$server, 'username' => env('DB_USERNAME', 'diastoma_app'), 'password' => env('DB_PASSWORD', '')],
         // What migrates: used by bin/start and bin/test only.

@@ -15,6 +15,15 @@ final class ProjectWork
 {
     public function execute(Subject $subject): Verdict
     {
+        $verdict = $this->onto($subject);
+        $subject->model->save();
+
+        return $verdict;
+    }
+
+    /** Told to its model, not stored yet. */
+    public function onto(Subject $subject): Verdict
+    {
         $verdict = $subject->verdict();
         $model = $subject->model;
         if ($model instanceof Section) {
@@ -29,7 +38,7 @@ final class ProjectWork
             ] : []),
             'verdict' => $verdict->toArray(),
             'rulebook_id' => $subject->rulebookId(),
-        ])->save();
+        ]);
 
         return $verdict;
     }

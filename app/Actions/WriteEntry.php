@@ -13,7 +13,6 @@ use App\Models\Joint;
 use App\Models\Person;
 use App\Pictures\Pictures;
 use App\Procedures\Subject;
-use Carbon\CarbonImmutable;
 use Diastoma\Core\Procedure\Verdict;
 use Diastoma\Core\Sitting\Entry as Item;
 use Diastoma\Core\Sitting\Instrument;
@@ -39,20 +38,43 @@ final class WriteEntry
         if ($subject->model instanceof Joint && $this->fusions->settleAll($subject->model) > 0) {
             $subject = Subject::find($draft->subjectType, $draft->subjectId); // what had run out stands before what comes now
         }
-        $sent = ['sent' => Journal::fingerprint($draft->payload)];
+        $draft = $draft->with($draft->payload, Journal::now());
+        // judged before the job's chain is held, so that twenty tablets wait for one another's writing only, not for one another's judging
+        $seq = $subject->job->journal_seq;
+        $judged = Entry::whereKey($draft->id)->exists() ? null : $this->judge($subject, $person, $draft);
 
-        return DB::transaction(function () use ($subject, $person, $draft, $sent): array {
+        return DB::transaction(function () use ($subject, $person, $draft, $seq, $judged): array {
             $head = $this->journal->lock($subject->job); // of two at once the second is asked about what the first has left
             $known = Entry::with('person')->find($draft->id);
-            $payload = [...($known !== null ? $draft->payload : $this->taken($subject, $person, $draft)), ...$sent];
-            [$entry, $isNew] = $this->journal->appendTo($head, $person, $draft->with($payload), $known);
-            if (! $isNew) {
+            if ($known === null && ($judged === null || ! $this->journal->isQuiet($head, $seq, $draft->subjectId))) {
+                $subject = Subject::find($draft->subjectType, $draft->subjectId);
+                $judged = $this->judge($subject, $person, $draft);
+            }
+            $sent = $draft->with([...($known === null && $judged !== null ? $judged[0] : $draft->payload), 'sent' => Journal::fingerprint($draft->payload)],
+                $draft->serverAt);
+            [$entry, $isNew] = $this->journal->appendTo($head, $person, $sent, $known);
+            if (! $isNew || $judged === null) {
+                $subject = Subject::find($draft->subjectType, $draft->subjectId);
+
                 return [$entry, $subject->verdict(), false, $subject];
             }
             $subject->goOn($entry);
+            $subject->model->save();
 
-            return [$entry, $this->project->execute($subject), true, $subject];
+            return [$entry, $judged[1], true, $subject];
         });
+    }
+
+    /**
+     * @return array{array<string, mixed>, Verdict} the entry as it is to be kept, and how its subject stands with it: told to its model, not stored yet
+     *
+     * @throws Refused if this person may not, or the core does not take it
+     */
+    private function judge(Subject $subject, Person $person, Draft $draft): array
+    {
+        $payload = $this->taken($subject, $person, $draft);
+
+        return [$payload, $this->project->onto($subject)];
     }
 
     /**
@@ -64,7 +86,7 @@ final class WriteEntry
     {
         $item = new Item(
             $draft->id, $draft->kind, $draft->payload, new \DateTimeImmutable($draft->deviceAt), $person->name,
-            new \DateTimeImmutable(CarbonImmutable::now('UTC')->format(DATE_RFC3339_EXTENDED)),
+            new \DateTimeImmutable($draft->serverAt ?? Journal::now()),
         );
         $named = $draft->payload['value'] ?? null; // only where one is named does it matter which there are
         $sitting = $subject->sitting(is_string($named) && Str::isUuid($named) ? $this->instruments($subject) : []);

@@ -9,6 +9,7 @@ use App\Models\Entry;
 use App\Models\Job;
 use App\Models\Person;
 use Carbon\CarbonImmutable;
+use Diastoma\Core\Sitting\Entry as Item;
 use Illuminate\Support\Facades\DB;
 
 /**
@@ -60,6 +61,9 @@ final class Journal
 
     public const SECTION_FACTS = 'section.facts';
 
+    /** Kinds that tell of one work and change nothing about another. */
+    private const OF_ONE_WORK = [Item::READING, Item::OVERRULE, Item::ROW, Item::SIGNATURE, Item::NOTE, Item::PICTURE, Item::CUT_OUT];
+
     /**
      * @return array{Entry, bool} the entry and whether it is new
      *
@@ -94,7 +98,7 @@ final class Journal
             'subject_type' => $draft->subjectType, 'subject_id' => $draft->subjectId,
             'payload' => json_encode($draft->payload, JSON_THROW_ON_ERROR | JSON_UNESCAPED_UNICODE | JSON_UNESCAPED_SLASHES | JSON_PRESERVE_ZERO_FRACTION),
             'person_id' => $person->id, 'device_at' => $draft->deviceAt,
-            'server_at' => CarbonImmutable::now('UTC')->format('Y-m-d\TH:i:s.vP'), 'prev_hash' => $head->journal_head,
+            'server_at' => $draft->serverAt ?? self::now(), 'prev_hash' => $head->journal_head,
         ]);
         $entry->hash = self::hash($entry);
         $entry->save();
@@ -102,6 +106,24 @@ final class Journal
         $entry->setRelation('person', $person);
 
         return [$entry, true];
+    }
+
+    /** This moment, as an entry keeps it. */
+    public static function now(): string
+    {
+        return CarbonImmutable::now('UTC')->format('Y-m-d\TH:i:s.vP');
+    }
+
+    /**
+     * Whether nothing was written since a moment of the chain that could change how a work is judged: neither about it, nor about the job itself, its rules or
+     * its instruments.
+     *
+     * @param  int  $seq  the last entry at that moment
+     */
+    public function isQuiet(Job $head, int $seq, string $subjectId): bool
+    {
+        return $head->journal_seq === $seq || DB::table('entries')->where('job_id', $head->id)->where('seq', '>', $seq)
+            ->where(static fn ($q) => $q->where('subject_id', $subjectId)->orWhereNotIn('kind', self::OF_ONE_WORK))->doesntExist();
     }
 
     /** The entry already stored, if the client sent the same thing again. */

@@ -2,7 +2,12 @@
 
 declare(strict_types=1);
 
+use App\Actions\WriteEntry;
+use App\Journal\Draft;
+use App\Journal\Journal;
 use App\Models\Entry;
+use Illuminate\Database\Events\TransactionBeginning;
+use Illuminate\Support\Facades\Event;
 use Illuminate\Support\Str;
 
 it('judges a reading the moment it is entered', function () {
@@ -167,3 +172,32 @@ it('refuses an overrule', function (string $who, string $rule, string $reason, i
     'without a reason' => ['vera@demo', 'ef.fusion.time', 'ok', 422, 'Give the reason'],
     'of what is no stop' => ['vera@demo', 'ef.ambient', 'It was warm enough', 409, 'no open finding'],
 ]);
+
+it('judges again what was judged before another reading of the same joint came between', function () {
+    $joint = $this->joint(9);
+    $between = $this->draft($joint, 'ambient_c', 46);
+    $written = false;
+    Event::listen(TransactionBeginning::class, function () use (&$written, $between): void {
+        if (! $written) {
+            $written = true;
+            app(WriteEntry::class)->execute($this->person(), new Draft(...[
+                $between['id'], $between['kind'], $between['subject_type'], $between['subject_id'], $between['payload'], $between['device_at'],
+            ]));
+        }
+    });
+    $rules = collect($this->signIn()->enter($joint, 'pipe_c', 12)->assertCreated()->json('bench.verdict.findings'))->pluck('rule');
+
+    expect($written)->toBeTrue()->and($rules)->toContain('ef.ambient')->and($joint->refresh()->state)->toBe('stop');
+    $this->artisan('journal:verify')->assertExitCode(0);
+});
+
+it('does not judge again for what was written about another joint, and does for a change of the rules', function () {
+    $seq = $this->job()->journal_seq;
+    $journal = app(Journal::class);
+    $quiet = fn (): bool => $journal->isQuiet($this->job(), $seq, $this->joint(9)->id);
+    expect($quiet())->toBeTrue();
+    $this->signIn()->enter($this->joint(10), 'pipe_c', 12)->assertCreated();
+    expect($quiet())->toBeTrue();
+    $journal->append($this->job(), $this->person(), new Draft((string) Str::uuid(), Journal::RULEBOOK, 'job', $this->job()->id, [], $this->deviceNow()));
+    expect($quiet())->toBeFalse();
+});

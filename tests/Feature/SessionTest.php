@@ -2,6 +2,9 @@
 
 declare(strict_types=1);
 
+use App\Sessions\SparingHandler;
+use Illuminate\Support\Facades\DB;
+
 it('signs in with name and password and out again', function () {
     $this->postJson('/api/v1/session', ['email' => 'ada@demo', 'password' => 'trench'])->assertOk()->assertJsonPath('role', 'jointer');
     $this->getJson('/api/v1/session')->assertOk()->assertJsonPath('name', 'Ada Brook');
@@ -31,3 +34,24 @@ it(
 );
 
 it('answers an unknown joint with a problem', fn () => $this->signIn()->getJson('/api/v1/joints/00000000-0000-4000-8000-000000000000')->assertStatus(404));
+
+it('writes a session where something changed or a minute is over, not with every request', function () {
+    config(['session.driver' => 'database']);
+    $keeper = app('session')->driver()->getHandler();
+    $writes = static function (callable $do): int {
+        DB::enableQueryLog();
+        $do();
+        $written = array_filter(DB::getQueryLog(), static fn (array $q): bool => preg_match('/^(insert|update)/i', $q['query']) === 1);
+        DB::flushQueryLog();
+
+        return count($written);
+    };
+    expect($keeper)->toBeInstanceOf(SparingHandler::class)->and($writes(fn () => $keeper->write('s1', 'a')))->toBe(1)
+        ->and($keeper->read('s1'))->toBe('a')->and($writes(fn () => $keeper->write('s1', 'a')))->toBe(0)
+        ->and($writes(fn () => $keeper->write('s1', 'b')))->toBe(1);
+    $keeper->read('s1');
+    $this->travel(61)->seconds();
+    expect($writes(fn () => $keeper->write('s1', 'b')))->toBe(1);
+    $this->travel(3)->days();
+    expect($keeper->read('s1'))->toBe('')->and($keeper->read('nobody'))->toBe('');
+});
