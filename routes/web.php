@@ -2,15 +2,20 @@
 
 declare(strict_types=1);
 
+use App\Http\Controllers\AccountController;
 use App\Http\Controllers\AfterTestController;
+use App\Http\Controllers\BeginController;
 use App\Http\Controllers\DeviceController;
 use App\Http\Controllers\EntryController;
 use App\Http\Controllers\FusionController;
+use App\Http\Controllers\InstrumentController;
 use App\Http\Controllers\JobController;
 use App\Http\Controllers\JointController;
 use App\Http\Controllers\JointSystemController;
 use App\Http\Controllers\LineController;
 use App\Http\Controllers\LoggerController;
+use App\Http\Controllers\MemberController;
+use App\Http\Controllers\PeopleController;
 use App\Http\Controllers\PictureController;
 use App\Http\Controllers\ReckonerController;
 use App\Http\Controllers\RejectController;
@@ -20,6 +25,7 @@ use App\Http\Controllers\SessionController;
 use App\Http\Controllers\SetoutController;
 use App\Http\Controllers\TestController;
 use App\Http\Controllers\WorkController;
+use App\Http\Member;
 use Illuminate\Support\Facades\Route;
 
 Route::prefix('api/v1')->group(function (): void {
@@ -29,12 +35,52 @@ Route::prefix('api/v1')->group(function (): void {
         Route::get('pressure-tests', [LoggerController::class, 'index']);
         Route::post('pressure-tests/{test}/samples', [LoggerController::class, 'samples']);
     });
-    Route::post('session', [SessionController::class, 'store'])->middleware('throttle:20,1');
+    Route::post('session', [SessionController::class, 'store'])->middleware('throttle:120,1'); // wrong tries are counted apart
+    Route::middleware('throttle:60,1')->group(function (): void {
+        Route::get('begin', [BeginController::class, 'show']);
+        Route::post('begin', [BeginController::class, 'store']);
+        Route::get('links/{token}', [BeginController::class, 'link']);
+        Route::post('links/{token}', [BeginController::class, 'accept']);
+    });
     Route::middleware('auth')->group(function (): void {
+        Route::post('account/password', [AccountController::class, 'password'])->middleware('throttle:20,1');
+        Route::get('account/sign-ins', [AccountController::class, 'signIns']);
+        Route::delete('account/sign-ins/{signIn}', [AccountController::class, 'endSignIn']);
+        Route::post('account/code', [AccountController::class, 'beginCode']);
+        Route::put('account/code', [AccountController::class, 'confirmCode'])->middleware('throttle:20,1');
+        Route::delete('account/code', [AccountController::class, 'endCode'])->middleware('throttle:20,1');
+        Route::get('people', [PeopleController::class, 'index']);
+        Route::post('people', [PeopleController::class, 'store']);
+        Route::put('people/{person}', [PeopleController::class, 'update']);
+        Route::post('people/{person}/link', [PeopleController::class, 'link']);
+        Route::post('people/{person}/leave', [PeopleController::class, 'leave']);
+        Route::post('people/{person}/return', [PeopleController::class, 'comeBack']);
+        Route::delete('people/{person}/code', [PeopleController::class, 'dropCode']);
+        Route::post('people/{person}/certificates', [PeopleController::class, 'certificate']);
+        Route::delete('people/{person}/certificates/{certificate}', [PeopleController::class, 'dropCertificate']);
+    });
+    Route::middleware(['auth', Member::class.':office'])->group(function (): void {
+        Route::get('office/jobs', [JobController::class, 'all']);
+        Route::get('jobs/{job}/members', [MemberController::class, 'index']);
+        Route::post('jobs/{job}/members', [MemberController::class, 'store']);
+        Route::delete('jobs/{job}/members/{person}', [MemberController::class, 'destroy']);
+    });
+    Route::middleware(['auth', Member::class])->group(function (): void {
         Route::get('session', [SessionController::class, 'show']);
         Route::delete('session', [SessionController::class, 'destroy']);
         Route::get('jobs', [JobController::class, 'index']);
+        Route::post('jobs', [JobController::class, 'store']);
         Route::get('jobs/{job}', [JobController::class, 'show']);
+        Route::put('jobs/{job}', [JobController::class, 'update']);
+        Route::post('jobs/{job}/close', [JobController::class, 'close']);
+        Route::post('jobs/{job}/open', [JobController::class, 'open']);
+        Route::get('jobs/{job}/instruments', [InstrumentController::class, 'index']);
+        Route::post('jobs/{job}/instruments', [InstrumentController::class, 'store']);
+        Route::post('instruments/{unit}', [InstrumentController::class, 'update']);
+        Route::post('instruments/{unit}/retire', [InstrumentController::class, 'retire']);
+        Route::post('instruments/{unit}/take-up', [InstrumentController::class, 'takeUp']);
+        Route::post('instruments/{unit}/tokens', [InstrumentController::class, 'token']);
+        Route::delete('instruments/{unit}/tokens', [InstrumentController::class, 'revoke']);
         Route::get('jobs/{job}/clocks', [JobController::class, 'clocks']);
         Route::post('jobs/{job}/clock', [JobController::class, 'advance']);
         Route::get('jobs/{job}/rulebook', [RulebookController::class, 'show']);

@@ -33,7 +33,7 @@ final class AddJointSystem
      */
     public function execute(Job $job, Person $person, array $data): JointSystem
     {
-        $person->must(Action::AddSystem);
+        $person->must(Action::AddSystem, $job);
         $given = JointSystem::fromArray([...$data, 'version' => 1]);
 
         return DB::transaction(function () use ($job, $person, $given): JointSystem {

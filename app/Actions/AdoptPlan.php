@@ -29,7 +29,7 @@ final class AdoptPlan
     /** @throws Refused if this person may not, the main has no joint system, or the plan no longer fits what is laid */
     public function execute(Plan $plan, Person $person): Main
     {
-        $person->must(Action::AdoptPlan);
+        $person->must(Action::AdoptPlan, $plan);
         $main = $plan->main;
         $method = $main->joint_method ?? throw Refused::conflict('This main has no joint system. Choose one in Set-out first.');
 

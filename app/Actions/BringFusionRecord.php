@@ -32,7 +32,7 @@ final class BringFusionRecord
      */
     public function execute(Joint $joint, Person $person, string $text, ?CarbonImmutable $started, string $record = 'fusion'): void
     {
-        $person->must(Action::BringFusion);
+        $person->must(Action::BringFusion, $joint);
         $subject = Subject::joint($joint);
         $of = WeldOf::record($subject, $record);
         if ($subject->readings()->has($record)) {

@@ -29,7 +29,7 @@ final class BringPressureTrace
      */
     public function execute(PressureTest $test, Person $person, string $path, array $measured, string $brokenOff, Progress $progress): PressureTest
     {
-        PlanPressureTest::mayTest($person);
+        PlanPressureTest::mayTest($person, $test);
         Refused::unless($test->conduct()->begin());
         $stream = @fopen($path, 'rb');
         if ($stream === false) {

@@ -33,7 +33,7 @@ final class ChangeRulebook
     /** @throws Refused if this person may not, the limit is unknown, or no reason is given */
     public function limit(Job $job, Person $person, string $id, float $value, string $reason): Rulebook
     {
-        $reason = $this->may($person, $reason);
+        $reason = $this->may($job, $person, $reason);
         $old = $job->rules();
         $limit = $old->all()[$id] ?? throw Refused::input(
             'There is no such limit in this rulebook. Load the page again.', [['field' => 'limit', 'detail' => 'unknown', 'value' => $id]],
@@ -60,7 +60,7 @@ final class ChangeRulebook
     /** @throws Refused if this person may not, the school is unknown, or no reason is given */
     public function school(Job $job, Person $person, string $id, string $reason): Rulebook
     {
-        $reason = $this->may($person, $reason);
+        $reason = $this->may($job, $person, $reason);
         $old = $job->rules();
         $school = Schools::find($old, $id) ?? throw Refused::input(
             'There is no such school in this rulebook. Load the page again.', [['field' => 'school', 'detail' => 'unknown', 'value' => $id]],
@@ -79,7 +79,7 @@ final class ChangeRulebook
      */
     public function base(Job $job, Person $person, string $id, string $reason): Rulebook
     {
-        $reason = $this->may($person, $reason);
+        $reason = $this->may($job, $person, $reason);
         $new = Rulebooks::of($id) ?? throw Refused::input(
             'There is no such rulebook. Choose one of the list.', [['field' => 'rulebook', 'detail' => 'unknown', 'value' => $id]],
         );
@@ -97,9 +97,9 @@ final class ChangeRulebook
         );
     }
 
-    private function may(Person $person, string $reason): string
+    private function may(Job $job, Person $person, string $reason): string
     {
-        $person->must(Action::ChangeRulebook);
+        $person->must(Action::ChangeRulebook, $job);
         $reason = trim($reason);
 
         return mb_strlen($reason) >= self::SHORTEST_REASON ? $reason : throw Refused::input(

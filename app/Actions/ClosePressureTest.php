@@ -25,7 +25,7 @@ final class ClosePressureTest
     /** @throws Refused if the pressure was not lowered first, or the joint is not of this section */
     public function mend(PressureTest $test, Person $person, string $id, ?int $joint, string $what, bool $lowered): Entry
     {
-        $person->must(Action::WriteMended);
+        $person->must(Action::WriteMended, $test);
         Refused::unless($test->conduct()->mend());
         $unsafe = Conduct::mendSafely($lowered);
         if ($unsafe !== null) {
@@ -50,7 +50,7 @@ final class ClosePressureTest
 
     public function sign(PressureTest $test, Person $person, string $id, string $remark): Entry
     {
-        $person->must(Action::SignTest);
+        $person->must(Action::SignTest, $test);
         Refused::unless($test->conduct()->sign());
 
         return DB::transaction(function () use ($test, $person, $id, $remark): Entry {
@@ -69,7 +69,8 @@ final class ClosePressureTest
             new Draft(
                 $id, Journal::TEST_SIGNED, 'test', $test->id,
                 [
-                    'role' => $person->role, 'remark' => $remark, 'verdict_sha256' => hash('sha256', json_encode($test->verdict, JSON_THROW_ON_ERROR)),
+                    'role' => $person->mustBeOn($test), 'remark' => $remark,
+                    'verdict_sha256' => hash('sha256', json_encode($test->verdict, JSON_THROW_ON_ERROR)),
                     'sent' => Journal::fingerprint(['remark' => $remark]),
                 ],
                 $test->section->main->job->now()->format('Y-m-d\TH:i:sP'),

@@ -30,7 +30,7 @@ final class ConductPressureTest
 
     public function start(PressureTest $test, Person $person, string $mode, PressureFault $fault, float $speed, int $seed): PressureTest
     {
-        PlanPressureTest::mayTest($person);
+        PlanPressureTest::mayTest($person, $test);
         $job = $test->section->main->job;
         Refused::unless($mode === 'simulated' ? SimulatedDevice::PressureLogger->refusal($job->simulated) : null);
 
@@ -59,7 +59,7 @@ final class ConductPressureTest
      */
     public function reading(PressureTest $test, Person $person, string $id, CarbonImmutable $at, array $values): PressureTest
     {
-        PlanPressureTest::mayTest($person);
+        PlanPressureTest::mayTest($person, $test);
 
         return $this->whileRunning($test, 'hand', function (PressureTest $test, Job $job) use ($person, $id, $at, $values): PressureTest {
             $wrong = Conduct::at($at->toDateTimeImmutable(), $test->started_at->toDateTimeImmutable(), $job->now()->toDateTimeImmutable());
@@ -78,7 +78,7 @@ final class ConductPressureTest
     /** What is said of a moment, and that a phase begins with it. */
     public function note(PressureTest $test, Person $person, string $id, string $text, ?string $phase): void
     {
-        PlanPressureTest::mayTest($person);
+        PlanPressureTest::mayTest($person, $test);
         $this->whileRunning($test, null, function (PressureTest $test, Job $job) use ($person, $id, $text, $phase): PressureTest {
             $found = array_values(array_filter(Recorded::plan($test)->phases, static fn ($p): bool => $p->id === $phase))[0] ?? null;
             if ($phase !== null && $found === null) {
@@ -114,7 +114,7 @@ final class ConductPressureTest
     /** Logging stops, or goes on; what was recorded stays, and the gap shows. */
     public function logging(PressureTest $test, Person $person, bool $on): PressureTest
     {
-        PlanPressureTest::mayTest($person);
+        PlanPressureTest::mayTest($person, $test);
 
         return $this->whileRunning($test, null, function (PressureTest $locked, Job $job) use ($person, $on): PressureTest {
             $at = round($this->recorded->elapsed($locked), 1);

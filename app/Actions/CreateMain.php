@@ -45,7 +45,7 @@ final class CreateMain
      */
     public function execute(Job $job, Person $person, array $given): Main
     {
-        $person->must(Action::MakeMain);
+        $person->must(Action::MakeMain, $job);
         $pe = $given['system'] === self::PE_FUSED;
         $system = $pe ? null : Systems::latestOf($given['system']) ?? throw Refused::input(
             'There is no such joint system. Choose one of the list.', [['field' => 'system', 'detail' => 'unknown', 'value' => $given['system']]],

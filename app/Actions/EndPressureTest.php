@@ -84,7 +84,7 @@ final class EndPressureTest
      */
     public function finish(PressureTest $test, Person $person, array $measured, string $brokenOff): PressureTest
     {
-        PlanPressureTest::mayTest($person);
+        PlanPressureTest::mayTest($person, $test);
         Refused::unless($test->conduct()->record());
         $rows = $this->recorded->soFar($test);
         Refused::unless($test->conduct()->finish(count($rows)));

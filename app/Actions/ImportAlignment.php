@@ -30,7 +30,7 @@ final class ImportAlignment
      */
     public function execute(Main $main, Person $person, AlignmentData $data, string $file): Alignment
     {
-        $person->must(Action::BringAlignment);
+        $person->must(Action::BringAlignment, $main);
         $core = $data->alignment();
 
         return DB::transaction(function () use ($main, $person, $data, $file, $core): Alignment {

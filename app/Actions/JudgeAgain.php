@@ -23,7 +23,7 @@ final class JudgeAgain
 
     public function execute(Joint $joint, Person $person): Subject
     {
-        $person->must(Action::JudgeAgain);
+        $person->must(Action::JudgeAgain, $joint);
 
         return DB::transaction(function () use ($joint, $person): Subject {
             $job = $joint->main->job;

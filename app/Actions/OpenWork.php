@@ -35,7 +35,7 @@ final class OpenWork
     public function execute(Job $job, Person $person, array $given): Work
     {
         $kind = Catalogue::mustSuit($given['procedure'], $given['kind']);
-        $person->must($kind->reads());
+        $person->must($kind->reads(), $job);
         if (isset($given['main_id']) && ! Main::whereKey($given['main_id'])->where('job_id', $job->id)->exists()) {
             throw Refused::input(
                 'There is no such main on this job. Load the page again.', [['field' => 'main_id', 'detail' => 'unknown', 'value' => $given['main_id']]],

@@ -25,7 +25,7 @@ final class PlanLine
      */
     public function execute(Main $main, Person $person, array $given): Plan
     {
-        $person->must(Action::PlanLine);
+        $person->must(Action::PlanLine, $main);
         $alignment = $main->alignment ?? throw Refused::conflict('Bring the alignment first: without it there is nothing to plan along.');
         $core = $alignment->core();
         $front = LaidJoints::front($main, $core);

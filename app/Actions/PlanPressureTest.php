@@ -7,6 +7,7 @@ namespace App\Actions;
 use App\Exceptions\Refused;
 use App\Journal\Draft;
 use App\Journal\Journal;
+use App\Models\OfJob;
 use App\Models\Person;
 use App\Models\PressureTest;
 use App\Models\Section;
@@ -39,7 +40,7 @@ final class PlanPressureTest
      */
     public function execute(Section $section, Person $person, string $method, array $options = []): PressureTest
     {
-        self::mayTest($person);
+        self::mayTest($person, $section);
         $facts = KnownFacts::of($section);
         if (TestMethods::of($method)->suits($facts, KnownFacts::words($section)->units) === null) {
             throw Refused::conflict('“'.TestMethods::of($method)->title().'” was not made for this section. Choose another method.');
@@ -78,7 +79,7 @@ final class PlanPressureTest
      */
     public function facts(Section $section, Person $person, array $given): Section
     {
-        self::mayTest($person);
+        self::mayTest($person, $section);
         $last = $section->tests()->reorder('number', 'desc')->first();
         Refused::unless($last?->conduct()->facts());
         $facts = TestSection::fromArray([...$given, 'service' => $section->main->service])->toArray();
@@ -97,8 +98,8 @@ final class PlanPressureTest
         });
     }
 
-    public static function mayTest(Person $person): void
+    public static function mayTest(Person $person, OfJob $of): void
     {
-        $person->must(Action::Test);
+        $person->must(Action::Test, $of);
     }
 }

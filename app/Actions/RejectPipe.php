@@ -32,7 +32,7 @@ final class RejectPipe
     /** @throws Refused if this person may not */
     public function execute(Main $main, Person $person, string $pipe, string $reason, string $note, ?UploadedFile $picture): Reject
     {
-        $person->must(Action::RejectPipe);
+        $person->must(Action::RejectPipe, $main);
         $id = (string) Str::uuid();
         $bytes = $picture?->get();
         $stored = null;

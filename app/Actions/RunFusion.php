@@ -19,6 +19,7 @@ use Diastoma\Core\Electrofusion\Diagnosis\Diagnosis;
 use Diastoma\Core\Electrofusion\Diagnosis\TraceClass;
 use Diastoma\Core\Electrofusion\FusionTrace;
 use Diastoma\Core\Simulation\FusionControlUnit;
+use Diastoma\Core\Sitting\CertificateKind;
 use Diastoma\Core\Sitting\DeviceStart;
 use Diastoma\Core\Sitting\SimulatedDevice;
 use Illuminate\Support\Facades\DB;
@@ -85,7 +86,7 @@ final class RunFusion
         $subject = Subject::joint($joint);
         $running = FusionRun::where('joint_id', $joint->id)->where('finished', false)->exists();
         Refused::unless(DeviceStart::refusal(
-            $subject->sitting(), $record, $byHand ? $person->sitter() : null, $subject->job->now()->toDateTimeImmutable(), $running,
+            $subject->sitting(), $record, $byHand ? $person->sitter($joint) : null, $subject->job->now()->toDateTimeImmutable(), $running,
         ));
         $nominal = WeldOf::record($subject, $record)->weld->nominal($subject->situation())
             ?? throw new \LogicException('The core lets nothing start that the label does not say.');
@@ -195,7 +196,7 @@ final class RunFusion
         $value = [
             ...$trace->summary($nominal->fittingC ?? 20.0), 'started_at' => $started->format('Y-m-d\TH:i:sP'), 'ended_at' => $ended->format('Y-m-d\TH:i:sP'),
             'trace' => $id, 'samples_sha256' => $this->traces->fingerprintOf('fusion', $id), 'simulated' => $simulated, 'joint' => $joint->number,
-            'operator' => $person->name, 'certificate_until' => (string) $person->certificate_until,
+            'operator' => $person->name, 'certificate_until' => $person->certificateUntil(CertificateKind::Electrofusion),
             'diagnosis' => $nominal === null ? null : Diagnosis::of($trace, $nominal, $subject->rulebook())->toArray(),
         ];
         $this->journal->append(

@@ -35,6 +35,7 @@ final class WriteEntry
     public function execute(Person $person, Draft $draft): array
     {
         $subject = Subject::find($draft->subjectType, $draft->subjectId);
+        $person->mustBeOn($subject->job);
         if ($subject->model instanceof Joint && $this->fusions->settleAll($subject->model) > 0) {
             $subject = Subject::find($draft->subjectType, $draft->subjectId); // what had run out stands before what comes now
         }
@@ -60,6 +61,7 @@ final class WriteEntry
             }
             $subject->goOn($entry);
             $subject->model->save();
+            $entry->kind === Item::PICTURE && Pictures::show($entry->data()['sha256'], $subject->job->id);
 
             return [$entry, $judged[1], true, $subject];
         });
@@ -90,7 +92,7 @@ final class WriteEntry
         );
         $named = $draft->payload['value'] ?? null; // only where one is named does it matter which there are
         $sitting = $subject->sitting(is_string($named) && Str::isUuid($named) ? $this->instruments($subject) : []);
-        $checked = $sitting->take($item, $person->sitter(), $subject->job->now()->toDateTimeImmutable());
+        $checked = $sitting->take($item, $person->sitter($subject->job), $subject->job->now()->toDateTimeImmutable());
         if ($checked instanceof NotTaken) {
             throw Refused::of($checked);
         }

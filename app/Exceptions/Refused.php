@@ -10,7 +10,7 @@ use Diastoma\Core\Sitting\Refused as NotTaken;
 final class Refused extends \RuntimeException
 {
     /** @param  list<array<string, mixed>>  $faults */
-    private function __construct(string $title, public readonly int $status, public readonly array $faults = [])
+    private function __construct(string $title, public readonly int $status, public readonly array $faults = [], public readonly ?int $retryAfterS = null)
     {
         parent::__construct($title);
     }
@@ -31,6 +31,18 @@ final class Refused extends \RuntimeException
     public static function forbidden(string $title): self
     {
         return new self($title, 403);
+    }
+
+    /** Not now: again after so many seconds. */
+    public static function later(string $title, int $seconds): self
+    {
+        return new self($title, 429, [], max(1, $seconds));
+    }
+
+    /** What somebody may not even know of. */
+    public static function nothing(): self
+    {
+        return new self('There is nothing here. It may belong to another job: go back to the line and choose again.', 404);
     }
 
     /** @param  list<array<string, mixed>>  $faults */

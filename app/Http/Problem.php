@@ -13,12 +13,13 @@ use Illuminate\Http\JsonResponse;
 use Illuminate\Validation\ValidationException;
 use Symfony\Component\HttpKernel\Exception\HttpExceptionInterface;
 use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
+use Symfony\Component\HttpKernel\Exception\TooManyRequestsHttpException;
 
 /** A problem document [RFC 9457]: the title is one sentence that says what is wrong and what to do. */
 final readonly class Problem implements Responsable
 {
     /** @param  list<array<string, mixed>>  $errors */
-    private function __construct(private int $status, private string $title, private array $errors = [])
+    private function __construct(private int $status, private string $title, private array $errors = [], private ?int $retryAfterS = null)
     {
     }
 
@@ -26,13 +27,16 @@ final readonly class Problem implements Responsable
     {
         return match (true) {
             $e instanceof InvalidInput => new self(422, $e->getMessage(), $e->faults),
-            $e instanceof Refused => new self($e->status, $e->getMessage(), $e->faults),
+            $e instanceof Refused => new self($e->status, $e->getMessage(), $e->faults, $e->retryAfterS),
             $e instanceof ValidationException => new self(422, implode(' ', array_merge(...array_values($e->errors()))), self::fields($e)),
             $e instanceof AuthenticationException => new self(401, 'You are signed out. Sign in again; what you entered is kept.'),
             $e instanceof ModelNotFoundException,
             $e instanceof NotFoundHttpException => new self(404, 'There is nothing here. It may belong to another job: go back to the line and choose again.'),
             $e instanceof HttpExceptionInterface && $e->getStatusCode() === 419 => new self(
                 419, 'This page is too old to send from. Load it again; what you entered is kept.',
+            ),
+            $e instanceof TooManyRequestsHttpException => new self(
+                429, 'Too many requests at once. Wait a moment, then try again.', [], (int) ($e->getHeaders()['Retry-After'] ?? 60),
             ),
             $e instanceof HttpExceptionInterface => new self($e->getStatusCode(), $e->getMessage() !== '' ? $e->getMessage() : 'The request was refused.'),
             default => new self(500, 'Something went wrong on our side. What you entered is kept; try again, and tell the office if it stays.'),
@@ -54,7 +58,9 @@ final readonly class Problem implements Responsable
     {
         return new JsonResponse(
             ['type' => 'about:blank', 'title' => $this->title, 'status' => $this->status, 'errors' => $this->errors],
-            $this->status, ['Content-Type' => 'application/problem+json'], JSON_UNESCAPED_UNICODE | JSON_PARTIAL_OUTPUT_ON_ERROR,
+            $this->status,
+            ['Content-Type' => 'application/problem+json', ...($this->retryAfterS === null ? [] : ['Retry-After' => (string) $this->retryAfterS])],
+            JSON_UNESCAPED_UNICODE | JSON_PARTIAL_OUTPUT_ON_ERROR,
         );
     }
 }

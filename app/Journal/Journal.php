@@ -35,6 +35,12 @@ final class Journal
 
     public const WORK = 'work';
 
+    public const CREW = 'crew';
+
+    public const JOB_KEPT = 'job.kept';
+
+    public const INSTRUMENT = 'instrument';
+
     public const MAIN = 'main';
 
     public const ALIGNMENT = 'alignment';

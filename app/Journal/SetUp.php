@@ -7,6 +7,7 @@ namespace App\Journal;
 use App\Models\Entry;
 use App\Models\Job;
 use App\Models\Main;
+use App\Models\Membership;
 use App\Models\Person;
 use App\Models\Plan;
 use App\Models\Reject;
@@ -29,9 +30,20 @@ final class SetUp
     public function job(Job $job, Person $by): void
     {
         $this->write(
-            $job, $by, Journal::JOB, 'job', $job->id, [$job->rulebook, ...Person::query()->get(), $job, ...$job->equipment],
+            $job, $by, Journal::JOB, 'job', $job->id, [$job->rulebook, $job, ...$this->crew($job), ...$job->equipment],
             ['rulebook_id' => $job->rulebook_id],
         );
+    }
+
+    /** @return list<Model> whoever is a member, with their papers */
+    private function crew(Job $job): array
+    {
+        $members = Membership::with('person.certificates')->where('job_id', $job->id)->get();
+
+        return [
+            ...$members->map(static fn (Membership $m): Person => $m->person)->all(), ...$members->all(),
+            ...$members->flatMap(static fn (Membership $m): Collection => $m->person->certificates)->all(),
+        ];
     }
 
     public function main(Main $main, Person $by): void
@@ -46,7 +58,7 @@ final class SetUp
      */
     public function complete(Job $job): bool
     {
-        $by = Person::query()->where('role', 'admin')->first() ?? Person::query()->first();
+        $by = Person::query()->orderByDesc('administrator')->first();
         if ($by === null || Entry::where('job_id', $job->id)->where('kind', Journal::JOB)->exists()) {
             return false;
         }
@@ -58,7 +70,7 @@ final class SetUp
         $this->write(
             $job, $by, Journal::JOB, 'job', $job->id,
             [
-                ...Rulebook::query()->get(), ...Person::query()->get(), $job, ...$job->equipment, ...$parts, ...$alignments, ...$plans,
+                ...Rulebook::query()->get(), $job, ...$this->crew($job), ...$job->equipment, ...$parts, ...$alignments, ...$plans,
                 ...\App\Models\JointSystem::query()->get(), ...$rejects,
             ],
             ['rulebook_id' => $job->rulebook_id, 'late' => true],

@@ -16,7 +16,7 @@ use Illuminate\Database\Eloquent\Relations\BelongsTo;
  * @property string $payload JSON text as hashed
  * @property-read Person $person
  */
-final class Entry extends Model
+final class Entry extends Model implements OfJob
 {
     public $timestamps = false;
 
@@ -43,6 +43,11 @@ final class Entry extends Model
         return new Item(
             $this->id, $this->kind, $this->data(), new \DateTimeImmutable($this->device_at), $this->person->name, new \DateTimeImmutable($this->server_at),
         );
+    }
+
+    public function jobId(): string
+    {
+        return (string) $this->job_id;
     }
 
     /** @return array<string, mixed> */

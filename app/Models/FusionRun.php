@@ -18,7 +18,7 @@ use Illuminate\Database\Eloquent\Relations\BelongsTo;
  * @property-read Joint $joint
  * @property-read Person $person
  */
-final class FusionRun extends Model
+final class FusionRun extends Model implements OfJob
 {
     use HasUuids;
 
@@ -52,5 +52,10 @@ final class FusionRun extends Model
     public function person(): BelongsTo
     {
         return $this->belongsTo(Person::class);
+    }
+
+    public function jobId(): string
+    {
+        return $this->joint->jobId();
     }
 }

@@ -19,17 +19,19 @@ use Illuminate\Database\Eloquent\Relations\HasMany;
  * @property bool $simulated
  * @property int $clock_ahead_s how far a simulated job's clock runs ahead of the real one
  * @property ?\Carbon\CarbonImmutable $began_on  nothing was done before that day
+ * @property ?\Carbon\CarbonImmutable $closed_at nothing is entered any more
  * @property int $journal_seq
  * @property string $journal_head
  * @property-read Rulebook $rulebook
  */
-final class Job extends Model
+final class Job extends Model implements OfJob
 {
     use HasUuids;
 
     protected $guarded = [];
 
-    protected $casts = ['simulated' => 'bool', 'clock_ahead_s' => 'int', 'journal_seq' => 'int', 'began_on' => 'immutable_date'];
+    protected $casts = ['simulated' => 'bool', 'clock_ahead_s' => 'int', 'journal_seq' => 'int', 'began_on' => 'immutable_date',
+        'closed_at' => 'immutable_datetime'];
 
     /** @return BelongsTo<Rulebook, $this> */
     public function rulebook(): BelongsTo
@@ -58,5 +60,10 @@ final class Job extends Model
     public function now(): CarbonImmutable
     {
         return CarbonImmutable::now('UTC')->addSeconds($this->clock_ahead_s);
+    }
+
+    public function jobId(): string
+    {
+        return $this->id;
     }
 }

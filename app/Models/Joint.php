@@ -21,7 +21,7 @@ use Illuminate\Database\Eloquent\Relations\BelongsTo;
  * @property-read Main $main
  * @property-read Section $section
  */
-final class Joint extends Model
+final class Joint extends Model implements OfJob
 {
     use HasUuids;
 
@@ -48,5 +48,10 @@ final class Joint extends Model
     public function section(): BelongsTo
     {
         return $this->belongsTo(Section::class);
+    }
+
+    public function jobId(): string
+    {
+        return $this->main->jobId();
     }
 }

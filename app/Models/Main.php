@@ -16,7 +16,7 @@ use Illuminate\Database\Eloquent\Relations\HasOne;
  * @property ?float $label_size_mm
  * @property-read Job $job
  */
-final class Main extends Model
+final class Main extends Model implements OfJob
 {
     use HasUuids;
 
@@ -73,5 +73,10 @@ final class Main extends Model
     public function joints(): HasMany
     {
         return $this->hasMany(Joint::class)->orderBy('station_m');
+    }
+
+    public function jobId(): string
+    {
+        return (string) $this->job_id;
     }
 }

@@ -6,17 +6,26 @@ namespace App\Models;
 
 use App\Exceptions\Refused;
 use Diastoma\Core\Sitting\Action;
+use Diastoma\Core\Sitting\CertificateKind;
+use Diastoma\Core\Sitting\Closed;
 use Diastoma\Core\Sitting\Person as Sitter;
 use Diastoma\Core\Sitting\Rights;
 use Illuminate\Database\Eloquent\Concerns\HasUuids;
+use Illuminate\Database\Eloquent\Relations\HasMany;
 use Illuminate\Foundation\Auth\User;
 
 /**
+ * Somebody who signs in. What they are on a job is said by their membership there.
+ *
  * @property string $id
  * @property string $name
  * @property string $email
- * @property string $role jointer, supervisor, tester, inspector or admin
- * @property ?string $certificate_until day
+ * @property ?string $password none until they have chosen one
+ * @property bool $administrator of the whole installation
+ * @property ?\Carbon\CarbonImmutable $left_at
+ * @property ?string $code_secret of one-time codes
+ * @property bool $code_on
+ * @property int $code_counter
  */
 final class Person extends User
 {
@@ -26,27 +35,75 @@ final class Person extends User
 
     protected $guarded = [];
 
-    protected $hidden = ['password', 'remember_token'];
+    protected $hidden = ['password', 'remember_token', 'code_secret'];
 
-    protected $casts = ['password' => 'hashed'];
+    protected $casts = [
+        'password' => 'hashed', 'administrator' => 'bool', 'left_at' => 'immutable_datetime', 'code_secret' => 'encrypted', 'code_on' => 'bool',
+        'code_counter' => 'int',
+    ];
 
-    public function may(Action $action): bool
+    /** @var array<string, ?string> role by job, as asked */
+    private array $roles = [];
+
+    /** @return HasMany<Membership, $this> */
+    public function memberships(): HasMany
     {
-        return Rights::may($this->role, $action);
+        return $this->hasMany(Membership::class);
     }
 
-    /** As the core knows them. */
-    public function sitter(): Sitter
+    /** @return HasMany<Certificate, $this> */
+    public function certificates(): HasMany
     {
-        return new Sitter($this->name, $this->role, (string) $this->certificate_until);
+        return $this->hasMany(Certificate::class)->orderBy('kind');
     }
 
-    /** @throws Refused if this person may not */
-    public function must(Action $action): void
+    /** @return ?string the role on a job; null where they are no member */
+    public function roleOn(OfJob $what): ?string
     {
-        $refusal = Rights::refusal($this->role, $action);
+        $job = $what->jobId();
+
+        return array_key_exists($job, $this->roles) ? $this->roles[$job]
+            : $this->roles[$job] = Membership::query()->where('job_id', $job)->where('person_id', $this->id)->toBase()->value('role');
+    }
+
+    /**
+     * @return string the role on a job
+     *
+     * @throws Refused if they are no member: they do not learn that there is such a job
+     */
+    public function mustBeOn(OfJob $what): string
+    {
+        return $this->roleOn($what) ?? throw Refused::nothing();
+    }
+
+    /** As the core knows them on a job. */
+    public function sitter(OfJob $on): Sitter
+    {
+        $role = $this->mustBeOn($on);
+        Refused::unless(Closed::refusal(Job::query()->whereKey($on->jobId())->toBase()->value('closed_at')));
+
+        return new Sitter($this->name, $role, $this->certificateUntil(CertificateKind::Electrofusion));
+    }
+
+    /** @return string last day of the certificate of a kind that lasts longest; empty where there is none */
+    public function certificateUntil(CertificateKind $kind): string
+    {
+        return (string) Certificate::query()->where('person_id', $this->id)->where('kind', $kind->value)->toBase()->max('until');
+    }
+
+    /** @throws Refused if this person may not do that on this job */
+    public function must(Action $action, OfJob $on): void
+    {
+        $refusal = Rights::refusal($this->mustBeOn($on), $action);
         if ($refusal !== null) {
             throw Refused::forbidden($refusal);
         }
+        Refused::unless(Closed::refusal(Job::query()->whereKey($on->jobId())->toBase()->value('closed_at'), $action));
+    }
+
+    /** Asked again: somebody may have been made a member meanwhile. */
+    public function forgetRoles(): void
+    {
+        $this->roles = [];
     }
 }

@@ -16,7 +16,7 @@ use Illuminate\Database\Eloquent\Relations\BelongsTo;
  * @property-read Alignment $alignment
  * @property \Carbon\CarbonImmutable $created_at
  */
-final class Plan extends Model
+final class Plan extends Model implements OfJob
 {
     use HasUuids;
 
@@ -34,5 +34,10 @@ final class Plan extends Model
     public function alignment(): BelongsTo
     {
         return $this->belongsTo(Alignment::class);
+    }
+
+    public function jobId(): string
+    {
+        return $this->main->jobId();
     }
 }

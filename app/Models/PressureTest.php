@@ -25,7 +25,7 @@ use Illuminate\Database\Eloquent\Relations\BelongsTo;
  * @property \Carbon\CarbonImmutable $ended_at
  * @property \Carbon\CarbonImmutable $created_at
  */
-final class PressureTest extends Model
+final class PressureTest extends Model implements OfJob
 {
     use HasUuids;
 
@@ -51,5 +51,10 @@ final class PressureTest extends Model
     public function section(): BelongsTo
     {
         return $this->belongsTo(Section::class);
+    }
+
+    public function jobId(): string
+    {
+        return $this->section->jobId();
     }
 }

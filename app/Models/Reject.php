@@ -15,7 +15,7 @@ use Illuminate\Database\Eloquent\Relations\BelongsTo;
  * @property-read Main $main
  * @property \Carbon\CarbonImmutable $created_at
  */
-final class Reject extends Model
+final class Reject extends Model implements OfJob
 {
     use HasUuids;
 
@@ -33,5 +33,10 @@ final class Reject extends Model
     public function main(): BelongsTo
     {
         return $this->belongsTo(Main::class);
+    }
+
+    public function jobId(): string
+    {
+        return $this->main->jobId();
     }
 }

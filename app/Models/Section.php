@@ -14,7 +14,7 @@ use Illuminate\Database\Eloquent\Relations\HasMany;
  *
  * @property-read Main $main
  */
-final class Section extends Model
+final class Section extends Model implements OfJob
 {
     use HasUuids;
 
@@ -41,5 +41,10 @@ final class Section extends Model
     public function tests(): HasMany
     {
         return $this->hasMany(PressureTest::class)->orderBy('number');
+    }
+
+    public function jobId(): string
+    {
+        return $this->main->jobId();
     }
 }

@@ -22,7 +22,7 @@ use Illuminate\Database\Eloquent\Relations\BelongsTo;
  * @property-read ?Rulebook $rulebook
  * @property-read Job $job
  */
-final class Work extends Model
+final class Work extends Model implements OfJob
 {
     use HasUuids;
 
@@ -46,5 +46,10 @@ final class Work extends Model
     public function rulebook(): BelongsTo
     {
         return $this->belongsTo(Rulebook::class);
+    }
+
+    public function jobId(): string
+    {
+        return (string) $this->job_id;
     }
 }

@@ -6,6 +6,7 @@ namespace App\Pictures;
 
 use App\Exceptions\Refused;
 use Illuminate\Http\UploadedFile;
+use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\Storage;
 
 /**
@@ -31,6 +32,25 @@ final class Pictures
         Storage::disk('local')->put(self::path($hash), $bytes);
 
         return ['sha256' => $hash, 'type' => (string) $file->getMimeType(), 'bytes' => strlen($bytes)];
+    }
+
+    /** Lets the members of a job see a picture. */
+    public static function show(string $hash, string $job): void
+    {
+        DB::table('pictures')->insertOrIgnore(['sha256' => $hash, 'job_id' => $job]);
+    }
+
+    /** Whether somebody may see it: it belongs to a job of theirs, or is a paper of theirs, of their crew or of its instruments. */
+    public static function mayBeSeen(string $hash, string $person, bool $isAdministrator): bool
+    {
+        $jobs = DB::table('memberships')->where('person_id', $person)->select('job_id');
+        $crew = DB::table('memberships')->whereIn('job_id', clone $jobs)->select('person_id');
+
+        return DB::table('pictures')->where('sha256', $hash)->whereIn('job_id', clone $jobs)->exists()
+            || DB::table('equipment')->where('paper_sha256', $hash)->whereIn('job_id', clone $jobs)->exists()
+            || DB::table('certificates')->where('scan_sha256', $hash)
+                ->when(! $isAdministrator, static fn ($q) => $q->where(static fn ($q) => $q->where('person_id', $person)->orWhereIn('person_id', $crew)))
+                ->exists();
     }
 
     public static function has(string $hash): bool

@@ -61,6 +61,12 @@ final class Progress
         ];
     }
 
+    /** The test that an import is for; empty where it is over or was never begun. */
+    public static function test(string $id): string
+    {
+        return (string) self::table()->where('id', $id)->value('test_id');
+    }
+
     /** May come before the import itself has begun. */
     public static function cancel(string $id, string $test): void
     {

@@ -58,6 +58,10 @@ final class Rebuilt
     private function structure(array $data): void
     {
         foreach ($data['rows'] ?? [] as $table => $rows) {
+            if ($table === 'people') {
+                [$rows, $more] = Earlier::people($rows, $data['rows']['jobs'] ?? []);
+                $this->structure(['rows' => $more]);
+            }
             foreach (in_array($table, Rows::TABLES, true) ? array_chunk($rows, 200) : [] as $some) {
                 $filled = array_map(static fn (array $row): array => [...$row, ...(self::FILLED[$table] ?? [])], $some);
                 DB::table($table)->upsert($filled, ['id'], array_keys($some[0]));

@@ -31,13 +31,16 @@ function rooms(): array
         ]],
         'app' => ['app', '/\bApp\\\\([A-Z]\w+)\\\\/', [
             'Actions' => ['Exceptions', 'Imports', 'Journal', 'Models', 'Pictures', 'PressureTests', 'Procedures', 'Setout', 'Traces'],
-            'Console' => ['Actions', 'Demo', 'Imports', 'Journal', 'Models', 'Procedures', 'Replay'],
+            'Console' => ['Actions', 'Demo', 'Imports', 'Journal', 'Models', 'Office', 'Procedures', 'Replay'],
             'Demo' => ['Models', 'Procedures'],
             'Exceptions' => [],
-            'Http' => ['Actions', 'Exceptions', 'Imports', 'Journal', 'Models', 'Pages', 'Pictures', 'PressureTests', 'Procedures', 'Reports', 'Traces'],
+            'Http' => [
+                'Actions', 'Exceptions', 'Imports', 'Journal', 'Models', 'Office', 'Pages', 'Pictures', 'PressureTests', 'Procedures', 'Reports', 'Traces',
+            ],
             'Imports' => ['Traces'],
             'Journal' => ['Exceptions', 'Models'],
             'Models' => ['Exceptions', 'Imports'],
+            'Office' => ['Exceptions', 'Journal', 'Models', 'Pictures'],
             'Pages' => ['Actions', 'Demo', 'Journal', 'Models', 'PressureTests', 'Procedures', 'Setout', 'Traces'],
             'Pictures' => ['Exceptions'],
             'PressureTests' => ['Exceptions', 'Journal', 'Models', 'Procedures', 'Traces'],

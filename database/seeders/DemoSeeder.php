@@ -6,10 +6,12 @@ namespace Database\Seeders;
 
 use App\Journal\Journal;
 use App\Journal\SetUp;
+use App\Models\Certificate;
 use App\Models\Equipment;
 use App\Models\Job;
 use App\Models\Joint;
 use App\Models\Main;
+use App\Models\Membership;
 use App\Models\Person;
 use App\Models\Pipe;
 use App\Models\Rulebook;
@@ -42,13 +44,17 @@ final class DemoSeeder extends Seeder
         foreach ([Rulebooks::iso(), Rulebooks::us()] as $rulebook) {
             Rulebook::create(['key' => $rulebook->id, 'version' => $rulebook->version, 'title' => $rulebook->title, 'payload' => $rulebook->toArray()]);
         }
-        $ada = $this->people();
+        $roles = $this->people();
+        $ada = Person::where('email', 'ada@demo')->firstOrFail();
         $id = (string) Str::uuid();
         $job = Job::create([
             'id' => $id, 'number' => 'K-2417', 'title' => 'Millrace Lane main renewal', 'place' => 'Harrowfen', 'time_zone' => 'Europe/Berlin',
             'began_on' => CarbonImmutable::now('UTC')->subDays(40)->toDateString(), 'rulebook_id' => Rulebook::where('key', 'iso')->value('id'),
             'simulated' => true, 'journal_head' => Journal::root($id),
         ]);
+        foreach ($roles as $person => $role) {
+            Membership::create(['id' => Membership::idOf($id, $person), 'job_id' => $id, 'person_id' => $person, 'role' => $role]);
+        }
         $unit = $this->equipment($job);
         app(SetUp::class)->job($job->refresh()->load('rulebook', 'equipment'), $ada);
         $joints = $this->main($job);
@@ -64,7 +70,8 @@ final class DemoSeeder extends Seeder
         app(TestsDemo::class)->run($job->refresh(), $unit, $now);
     }
 
-    private function people(): Person
+    /** @return array<string, string> role by person */
+    private function people(): array
     {
         $later = CarbonImmutable::now('UTC')->addMonths(9)->toDateString();
         $people = [
@@ -74,14 +81,16 @@ final class DemoSeeder extends Seeder
             ['Ines Marl', 'ines@demo', 'inspector', null, null], ['Office', 'root@demo', 'admin', null, null],
         ];
         $password = bcrypt('trench');
+        $roles = [];
         foreach ($people as [$name, $email, $role, $certificate, $until]) {
-            Person::create([
-                'name' => $name, 'email' => $email, 'role' => $role, 'password' => $password, 'certificate_number' => $certificate,
-                'certificate_until' => $until,
-            ]);
+            $person = Person::create(['name' => $name, 'email' => $email, 'password' => $password, 'administrator' => $role === 'admin']);
+            $roles[$person->id] = $role;
+            foreach ($certificate === null ? [] : ($role === 'tester' ? ['tester'] : ['electrofusion', 'mechanical']) as $kind) {
+                Certificate::create(['person_id' => $person->id, 'kind' => $kind, 'number' => $certificate, 'until' => $until]);
+            }
         }
 
-        return Person::where('email', 'ada@demo')->firstOrFail();
+        return $roles;
     }
 
     private function equipment(Job $job): Equipment

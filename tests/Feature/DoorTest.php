@@ -37,7 +37,8 @@ it('writes nothing when somebody looks', function () {
     $joint = $this->joint(9);
     $run = unsettled($this, $joint);
     $ids = [
-        'job' => $this->job()->id, 'joint' => $joint->id, 'run' => $run, 'id' => $run, 'main' => $joint->main_id, 'section' => $joint->section_id,
+        'job' => $this->job()->id, 'joint' => $joint->id, 'run' => $run,
+        'id' => App\Models\Entry::where('payload', 'like', '%"samples_sha256"%')->firstOrFail()->id, 'main' => $joint->main_id, 'section' => $joint->section_id,
         'test' => PressureTest::firstOrFail()->id,
     ];
     $wrote = [];
@@ -51,7 +52,8 @@ it('writes nothing when somebody looks', function () {
         preg_match_all('/\{(\w+)\}/', $route->uri(), $names);
         if (
             str_starts_with($route->uri(), 'api/v1/') && ! str_contains($route->uri(), '/device/') && ! $route->isFallback
-            && in_array('GET', $route->methods(), true) && $route->uri() !== 'api/v1/entries' && array_diff($names[1], array_keys($ids)) === []
+            && in_array('GET', $route->methods(), true) && ! in_array($route->uri(), ['api/v1/entries', 'api/v1/people', 'api/v1/office/jobs'], true)
+            && array_diff($names[1], array_keys($ids)) === []
         ) {
             expect($this->get('/'.preg_replace_callback(
                 '/\{(\w+)\}/', static fn (array $m): string => (string) $ids[$m[1]], $route->uri(),

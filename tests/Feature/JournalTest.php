@@ -141,6 +141,9 @@ it('completes the journal of a job of an earlier version, once, so that it can b
         ...$this->job()->only(['title', 'place', 'time_zone', 'rulebook_id']), 'id' => $id, 'number' => 'OLD-1', 'simulated' => true,
         'journal_head' => Journal::root($id),
     ]);
+    App\Models\Membership::create([
+        'id' => App\Models\Membership::idOf($id, $this->person()->id), 'job_id' => $id, 'person_id' => $this->person()->id, 'role' => 'jointer',
+    ]);
     $main = $this->joint(1)->main->replicate()->fill(['id' => (string) Illuminate\Support\Str::uuid(), 'job_id' => $id]);
     $main->save();
     $section = $this->section('A')->replicate()->fill(['id' => (string) Illuminate\Support\Str::uuid(), 'main_id' => $main->id]);

@@ -6,7 +6,7 @@ use App\Sessions\SparingHandler;
 use Illuminate\Support\Facades\DB;
 
 it('signs in with name and password and out again', function () {
-    $this->postJson('/api/v1/session', ['email' => 'ada@demo', 'password' => 'trench'])->assertOk()->assertJsonPath('role', 'jointer');
+    $this->postJson('/api/v1/session', ['email' => 'ada@demo', 'password' => 'trench'])->assertOk()->assertJsonPath('administrator', false);
     $this->getJson('/api/v1/session')->assertOk()->assertJsonPath('name', 'Ada Brook');
     $this->deleteJson('/api/v1/session')->assertNoContent();
 });

@@ -3,6 +3,7 @@
 declare(strict_types=1);
 
 use App\Imports\PressureCsv;
+use App\Models\PressureTest;
 use App\PressureTests\Progress;
 use App\Traces\TraceStore;
 use Illuminate\Support\Facades\DB;
@@ -151,7 +152,7 @@ it('can be cancelled before or while it runs, with nothing half stored', functio
 it('shows how far an import has come', function () {
     $id = (string) Str::uuid();
     $progress = Progress::of($id);
-    $progress->begin((string) Str::uuid(), 1000);
+    $progress->begin(PressureTest::firstOrFail()->id, 1000);
     $progress->read(20_000, 640);
     $this->signIn('tom@demo')->getJson("/api/v1/imports/{$id}")->assertOk()->assertJsonPath('import.rows', 20_000)->assertJsonPath('import.bytes', 640)
         ->assertJsonPath('import.total_bytes', 1000)->assertJsonPath('import.stage', 'reading');

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Console\Commands;
 
 use App\Models\Equipment;
+use App\Office\Instruments;
 use Illuminate\Console\Command;
 
 /** Gives a control unit or a pressure logger its token. It is shown once; only its hash is kept. */
@@ -29,9 +30,7 @@ final class DeviceToken extends Command
             return self::SUCCESS;
         }
         $days = max(1, (int) $this->option('days'));
-        $this->line($unit->createToken(
-            "{$unit->name} {$unit->serial}", [$unit->kind === 'gauge' ? Equipment::SEND_PRESSURE : Equipment::SEND_SAMPLES], now()->addDays($days),
-        )->plainTextToken);
+        $this->line(Instruments::issue($unit, $days));
 
         return self::SUCCESS;
     }

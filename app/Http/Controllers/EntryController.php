@@ -36,6 +36,8 @@ final class EntryController
     public function index(EntriesRequest $request): JsonResponse
     {
         $given = $request->validated();
+        $first = Entry::where('subject_type', $given['subject_type'])->where('subject_id', $given['subject_id'])->first(['id', 'job_id']);
+        $first === null || $request->person()->mustBeOn($first);
         $entries = Entry::with('person')->where('subject_type', $given['subject_type'])->where('subject_id', $given['subject_id'])
             ->orderBy('seq')->forPage((int) ($given['page'] ?? 1), 500)->get();
 

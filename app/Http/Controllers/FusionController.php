@@ -12,8 +12,10 @@ use App\Http\Requests\FusionRecordRequest;
 use App\Http\Requests\FusionStartRequest;
 use App\Imports\FusionFile;
 use App\Imports\RecordNominal;
+use App\Models\Entry;
 use App\Models\FusionRun;
 use App\Models\Joint;
+use App\Models\Person;
 use App\Pages\Bench;
 use App\Procedures\Subject;
 use App\Traces\TraceStore;
@@ -62,8 +64,12 @@ final class FusionController
     }
 
     /** The stored samples of a fusion on record. */
-    public function trace(string $id, TraceStore $traces): JsonResponse
+    public function trace(Request $request, string $id, TraceStore $traces): JsonResponse
     {
+        /** @var Person $person */
+        $person = $request->user();
+        $person->mustBeOn(Entry::query()->find($id) ?? throw Refused::nothing()); // a record goes by the id of its entry
+
         return new JsonResponse(['samples' => $traces->read('fusion', $id)]);
     }
 

@@ -5,33 +5,91 @@ declare(strict_types=1);
 namespace App\Http\Controllers;
 
 use App\Actions\AdvanceClock;
+use App\Exceptions\Refused;
 use App\Http\Requests\ClockRequest;
+use App\Http\Requests\JobRequest;
+use App\Http\Requests\ReasonRequest;
 use App\Models\Job;
 use App\Models\Joint;
 use App\Models\Main;
+use App\Models\Membership;
+use App\Models\Person;
 use App\Models\Section;
 use App\Models\Work;
+use App\Office\Jobs;
 use App\Pages\TestPage;
 use Carbon\CarbonImmutable;
 use Diastoma\Core\Procedure\Clock;
 use Diastoma\Core\Quantity\Unit;
+use Diastoma\Core\Sitting\Rights;
 use Illuminate\Http\JsonResponse;
+use Illuminate\Http\Request;
 
 final class JobController
 {
-    public function index(): JsonResponse
+    private const MOST = 1000;
+
+    /** The jobs that somebody is a member of, and as what. */
+    public function index(Request $request): JsonResponse
     {
-        return new JsonResponse(['jobs' => Job::orderBy('number')->limit(200)->get(['id', 'number', 'title', 'place'])]);
+        /** @var Person $person */
+        $person = $request->user();
+        $roles = Membership::where('person_id', $person->id)->toBase()->pluck('role', 'job_id');
+        $jobs = Job::whereIn('id', $roles->keys())->orderByRaw('closed_at IS NOT NULL')->orderBy('number')->limit(self::MOST)
+            ->get(['id', 'number', 'title', 'place', 'simulated', 'closed_at']);
+
+        return new JsonResponse(['jobs' => $jobs->map(static fn (Job $job): array => [
+            'id' => $job->id, 'number' => $job->number, 'title' => $job->title, 'place' => $job->place, 'simulated' => $job->simulated,
+            'closed' => $job->closed_at !== null, 'role' => $roles[$job->id],
+        ])->all()]);
     }
 
-    public function show(Job $job): JsonResponse
+    /** Every job by its name, for whoever says who works on them. */
+    public function all(Request $request): JsonResponse
     {
+        /** @var Person $person */
+        $person = $request->user();
+        if (! $person->administrator) {
+            throw Refused::forbidden('The administrator of the installation sees every job. Ask the office.');
+        }
+        $jobs = Job::orderBy('number')->limit(self::MOST)->get(['id', 'number', 'title', 'place']);
+
+        return new JsonResponse(['jobs' => $jobs->map(static fn (Job $job): array => $job->only(['id', 'number', 'title', 'place']))->all()]);
+    }
+
+    public function store(JobRequest $request, Jobs $jobs): JsonResponse
+    {
+        return $this->show($request, $jobs->make($request->person(), $request->validated()))->setStatusCode(201);
+    }
+
+    public function update(JobRequest $request, Job $job, Jobs $jobs): JsonResponse
+    {
+        return $this->show($request, $jobs->change($job, $request->person(), $request->validated()));
+    }
+
+    public function close(ReasonRequest $request, Job $job, Jobs $jobs): JsonResponse
+    {
+        return $this->show($request, $jobs->close($job, $request->person(), $request->validated('reason')));
+    }
+
+    public function open(ReasonRequest $request, Job $job, Jobs $jobs): JsonResponse
+    {
+        return $this->show($request, $jobs->open($job, $request->person(), $request->validated('reason')));
+    }
+
+    public function show(Request $request, Job $job): JsonResponse
+    {
+        /** @var Person $person */
+        $person = $request->user();
+        $role = $person->mustBeOn($job);
         $job->load('rulebook', 'mains.sections', 'equipment');
         $units = $job->rules()->units;
 
         return new JsonResponse([
             'id' => $job->id, 'number' => $job->number, 'title' => $job->title, 'place' => $job->place, 'time_zone' => $job->time_zone,
-            'simulated' => $job->simulated, 'clock_ahead_s' => $job->clock_ahead_s, 'now' => $job->now()->format('Y-m-d\TH:i:s.vP'),
+            'began_on' => $job->began_on?->format('Y-m-d'), 'closed_at' => $job->closed_at?->format('Y-m-d\TH:i:s\Z'), 'role' => $role,
+            'may' => Rights::all($role), 'simulated' => $job->simulated, 'clock_ahead_s' => $job->clock_ahead_s,
+            'now' => $job->now()->format('Y-m-d\TH:i:s.vP'),
             'display' => ['small' => $units->display(Unit::Millimetre), 'length' => $units->display(Unit::Metre), 'mass' => $units->display(Unit::Kilogram)],
             'rulebook' => ['id' => $job->rulebook->payload['id'], 'version' => $job->rulebook->version, 'title' => $job->rulebook->title],
             'mains' => $job->mains->map(static fn (Main $main): array => [
@@ -43,7 +101,7 @@ final class JobController
                     'id' => $s->id, 'name' => $s->name, 'from_station_m' => (float) $s->from_station_m, 'to_station_m' => (float) $s->to_station_m,
                 ]),
             ]),
-            'equipment' => $job->equipment->map(static fn ($e): array => [
+            'equipment' => $job->equipment->whereNull('retired_at')->values()->map(static fn ($e): array => [
                 'id' => $e->id, 'kind' => $e->kind, 'name' => $e->name, 'serial' => $e->serial, 'calibration_until' => $e->calibration_until,
             ]),
         ]);

@@ -5,8 +5,10 @@ declare(strict_types=1);
 namespace App\Http\Controllers;
 
 use App\Http\Requests\PictureRequest;
+use App\Models\Person;
 use App\Pictures\Pictures;
 use Illuminate\Http\JsonResponse;
+use Illuminate\Http\Request;
 use Illuminate\Http\Response;
 use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
 
@@ -19,9 +21,12 @@ final class PictureController
         return new JsonResponse($file === null ? [] : Pictures::keep($file), 201);
     }
 
-    public function show(string $sha256): Response
+    public function show(Request $request, string $sha256): Response
     {
-        $bytes = preg_match('/\A[0-9a-f]{64}\z/', $sha256) === 1 ? Pictures::bytes($sha256) : null;
+        /** @var Person $person */
+        $person = $request->user();
+        $may = preg_match('/\A[0-9a-f]{64}\z/', $sha256) === 1 && Pictures::mayBeSeen($sha256, $person->id, $person->administrator);
+        $bytes = $may ? Pictures::bytes($sha256) : null;
         $type = $bytes === null ? null : (new \finfo(FILEINFO_MIME_TYPE))->buffer($bytes);
         if ($bytes === null || ! in_array($type, Pictures::TYPES, true)) {
             throw new NotFoundHttpException;

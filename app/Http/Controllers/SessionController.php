@@ -4,10 +4,10 @@ declare(strict_types=1);
 
 namespace App\Http\Controllers;
 
-use App\Exceptions\Refused;
 use App\Http\Requests\SessionRequest;
 use App\Models\Person;
-use Diastoma\Core\Sitting\Rights;
+use App\Office\SignIn;
+use App\Pages\Account;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use Illuminate\Support\Facades\Auth;
@@ -17,15 +17,18 @@ final class SessionController
     public function store(SessionRequest $request): JsonResponse
     {
         $given = $request->validated();
-        if (! Auth::attempt($given)) {
-            throw Refused::input(
-                'Sign-in name and password do not go together. Type both again; the office can set a new password.',
-                [['field' => 'password', 'detail' => 'does not match', 'value' => null]],
-            );
-        }
+        $person = SignIn::person($given['email'], $given['password'], (string) ($given['code'] ?? ''), (string) $request->ip());
+
+        return $this->enter($request, $person);
+    }
+
+    /** Signs somebody in who has shown who they are. */
+    public static function enter(Request $request, Person $person): JsonResponse
+    {
+        Auth::login($person);
         $request->session()->regenerate();
 
-        return $this->show($request);
+        return new JsonResponse(Account::of($person));
     }
 
     public function show(Request $request): JsonResponse
@@ -33,10 +36,7 @@ final class SessionController
         /** @var Person $person */
         $person = $request->user();
 
-        return new JsonResponse([
-            'id' => $person->id, 'name' => $person->name, 'email' => $person->email, 'role' => $person->role, 'may' => Rights::all($person->role),
-            'certificate_until' => $person->certificate_until,
-        ]);
+        return new JsonResponse(Account::of($person));
     }
 
     public function destroy(Request $request): JsonResponse

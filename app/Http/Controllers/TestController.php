@@ -17,6 +17,7 @@ use App\Http\Requests\TestPlanRequest;
 use App\Http\Requests\TestReadingRequest;
 use App\Http\Requests\TestStartRequest;
 use App\Http\Requests\TestTraceRequest;
+use App\Models\Person;
 use App\Models\PressureTest;
 use App\Models\Section;
 use App\Pages\TestPage;
@@ -127,9 +128,14 @@ final class TestController
         );
     }
 
-    public function progress(string $import): JsonResponse
+    public function progress(Request $request, string $import): JsonResponse
     {
-        return new JsonResponse(['import' => Progress::seen($import)]);
+        $test = PressureTest::find(Progress::test($import));
+        /** @var Person $person */
+        $person = $request->user();
+        $seen = $test !== null && $person->roleOn($test) !== null;
+
+        return new JsonResponse(['import' => $seen ? Progress::seen($import) : null]);
     }
 
     public function cancel(PressureTest $test, string $import): JsonResponse

@@ -29,6 +29,13 @@ enum Action: string
     case ChangeRulebook = 'rulebook.change';
     case JudgeAgain = 'joint.judge_again';
     case RejectPipe = 'pipe.reject';
+    case KeepPeople = 'people.keep';
+    case KeepInstruments = 'instruments.keep';
+    case KeepJob = 'job.keep';
+    case KeepSections = 'sections.keep';
+    case KeepJoints = 'joints.keep';
+    case RaiseNonconformance = 'nonconformance.raise';
+    case VerifyNonconformance = 'nonconformance.verify';
 
     /** @param  string  $role  of the person who may not */
     public function refusal(string $role): string
@@ -56,6 +63,13 @@ enum Action: string
             self::ChangeRulebook => 'Only a supervisor may change a limit. Call one over.',
             self::JudgeAgain => 'Only a supervisor or an inspector may judge a finished joint again. Call one over.',
             self::RejectPipe => 'A jointer, a supervisor or an inspector rejects a pipe. Call one over.',
+            self::KeepPeople => 'A supervisor says who works on this job. Ask one.',
+            self::KeepInstruments => 'A supervisor keeps the list of instruments. Ask one.',
+            self::KeepJob => 'A supervisor changes, closes and opens a job. Ask one.',
+            self::KeepSections => 'A tester or a supervisor splits and joins sections. Ask one.',
+            self::KeepJoints => 'A jointer or a supervisor puts joints in and takes them out. Ask one.',
+            self::RaiseNonconformance => "A {$role} may read this, not raise a nonconformance. Ask the crew.",
+            self::VerifyNonconformance => 'A supervisor or an inspector says that a nonconformance is put right. Call one over.',
         };
     }
 }

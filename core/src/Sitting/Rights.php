@@ -15,11 +15,12 @@ final class Rights
     {
         return match ($action) {
             Action::ReadJoint, Action::ReadStretch, Action::CutOut, Action::Fuse, Action::BringFusion, Action::AddSystem, Action::MakeMain,
-            Action::PlanLine, Action::BringAlignment, Action::AdoptPlan => [Role::Jointer, Role::Supervisor],
-            Action::ReadSection, Action::Test => [Role::Tester, Role::Supervisor],
-            Action::OverruleStop, Action::JudgeAgain => [Role::Supervisor, Role::Inspector],
-            Action::AcceptMend, Action::OverruleReadiness, Action::ChangeRulebook => [Role::Supervisor],
-            Action::WriteNote => [Role::Jointer, Role::Tester, Role::Supervisor, Role::Inspector],
+            Action::PlanLine, Action::BringAlignment, Action::AdoptPlan, Action::KeepJoints => [Role::Jointer, Role::Supervisor],
+            Action::ReadSection, Action::Test, Action::KeepSections => [Role::Tester, Role::Supervisor],
+            Action::OverruleStop, Action::JudgeAgain, Action::VerifyNonconformance => [Role::Supervisor, Role::Inspector],
+            Action::AcceptMend, Action::OverruleReadiness, Action::ChangeRulebook, Action::KeepPeople, Action::KeepInstruments,
+            Action::KeepJob => [Role::Supervisor],
+            Action::WriteNote, Action::RaiseNonconformance => [Role::Jointer, Role::Tester, Role::Supervisor, Role::Inspector],
             Action::WriteMended, Action::ReadDay => [Role::Jointer, Role::Tester, Role::Supervisor],
             Action::SignTest => [Role::Tester, Role::Supervisor, Role::Inspector],
             Action::RejectPipe => [Role::Jointer, Role::Supervisor, Role::Inspector],
@@ -45,6 +46,29 @@ final class Rights
         return array_values(array_map(
             static fn (Action $a): string => $a->value, array_filter(Action::cases(), static fn (Action $a): bool => self::may($role, $a)),
         ));
+    }
+
+    /**
+     * Roles that somebody may give to another, or take. An inspector watches over the crew and is named by the administrator of the installation, never by the
+     * crew's own supervisor.
+     *
+     * @return list<string>
+     */
+    public static function gives(string $role, bool $isAdministrator): array
+    {
+        $given = $isAdministrator ? Role::cases() : (self::may($role, Action::KeepPeople) ? [Role::Jointer, Role::Tester, Role::Supervisor] : []);
+
+        return array_map(static fn (Role $r): string => $r->value, $given);
+    }
+
+    /** @return ?string why a role may not be given or taken; null where it may */
+    public static function givingRefused(string $by, bool $isAdministrator, string $role): ?string
+    {
+        return match (true) {
+            in_array($role, self::gives($by, $isAdministrator), true) => null,
+            self::gives($by, $isAdministrator) === [] => Action::KeepPeople->refusal($by),
+            default => "The {$role} of a job is named by the administrator of the installation, not by the crew. Ask the office.",
+        };
     }
 
     /** @return list<string> roles whose signature a finished test wants */

@@ -12,4 +12,12 @@ enum Role: string
     case Supervisor = 'supervisor';
     case Inspector = 'inspector';
     case Admin = 'admin';
+
+    public function title(): string
+    {
+        return match ($this) {
+            self::Jointer => 'Jointer', self::Tester => 'Tester', self::Supervisor => 'Supervisor', self::Inspector => 'Inspector',
+            self::Admin => 'Office: everything a crew may',
+        };
+    }
 }

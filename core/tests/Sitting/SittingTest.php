@@ -126,14 +126,14 @@ it('has one table of rights, in which nobody unknown may anything', function () 
             ->and($action->refusal('tester'))->toEndWith('.')->and(Rights::refusal('admin', $action))->toBeNull();
     }
     expect(Rights::all('inspector'))->toBe([
-        'note.write', 'stop.overrule', 'test.sign', 'joint.judge_again', 'pipe.reject',
+        'note.write', 'stop.overrule', 'test.sign', 'joint.judge_again', 'pipe.reject', 'nonconformance.raise', 'nonconformance.verify',
     ])->and(Rights::all('visitor'))->toBe([])->and(count(Rights::all('admin')))->toBe(count(Action::cases()))
         ->and(Rights::all('tester'))->toBe([
-            'section.read', 'day.read', 'note.write', 'test.run', 'test.mended', 'test.sign',
+            'section.read', 'day.read', 'note.write', 'test.run', 'test.mended', 'test.sign', 'sections.keep', 'nonconformance.raise',
         ])->and(Rights::signers())->toBe(['tester', 'supervisor', 'inspector'])
         ->and(Rights::all('jointer'))->toBe([
             'joint.read', 'stretch.read', 'day.read', 'note.write', 'work.cut_out', 'fusion.start', 'fusion.bring', 'test.mended', 'system.add',
-            'main.make', 'line.plan', 'alignment.bring', 'plan.adopt', 'pipe.reject',
+            'main.make', 'line.plan', 'alignment.bring', 'plan.adopt', 'pipe.reject', 'joints.keep', 'nonconformance.raise',
         ])
         ->and(array_values(array_diff(
             array_column(Action::cases(), 'value'), Rights::all('supervisor'),

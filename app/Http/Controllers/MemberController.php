@@ -1,0 +1,79 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Http\Controllers;
+
+use App\Exceptions\Refused;
+use App\Http\Requests\MemberRequest;
+use App\Models\Job;
+use App\Models\Membership;
+use App\Models\Person;
+use App\Office\Crew;
+use App\Office\Links;
+use App\Pages\Account;
+use Diastoma\Core\Sitting\Action;
+use Diastoma\Core\Sitting\Rights;
+use Illuminate\Http\JsonResponse;
+use Illuminate\Http\Request;
+use Illuminate\Support\Facades\DB;
+
+/** Who works on a job. */
+final class MemberController
+{
+    public function __construct(private readonly Crew $crew)
+    {
+    }
+
+    public function index(Request $request, Job $job): JsonResponse
+    {
+        /** @var Person $person */
+        $person = $request->user();
+
+        return new JsonResponse($this->page($job, $person));
+    }
+
+    public function store(MemberRequest $request, Job $job): JsonResponse
+    {
+        $given = $request->validated();
+        $by = $request->person();
+        $by->administrator || $by->must(Action::KeepPeople, $job);
+        [$link] = DB::transaction(function () use ($given, $job, $by): array {
+            $member = isset($given['person_id']) ? Person::whereKey($given['person_id'])->first() ?? throw Refused::nothing()
+                : PeopleController::make((string) $given['name'], (string) $given['email'], false);
+            $this->crew->put($job, $by, $member, $given['role']);
+
+            return [isset($given['person_id']) ? null : Links::make($member, $by)];
+        });
+
+        return new JsonResponse([...$this->page($job, $by), 'link' => $link], 201);
+    }
+
+    public function destroy(Request $request, Job $job, Person $person): JsonResponse
+    {
+        /** @var Person $by */
+        $by = $request->user();
+        $this->crew->remove($job, $by, $person);
+        $by->forgetRoles();
+
+        return new JsonResponse($by->roleOn($job) === null ? ['members' => [], 'others' => [], 'gives' => [], 'roles' => []] : $this->page($job, $by));
+    }
+
+    /** @return array<string, mixed> */
+    private function page(Job $job, Person $by): array
+    {
+        $members = Membership::with('person.certificates')->where('job_id', $job->id)->get()->sortBy('person.name');
+        $keeps = $by->administrator || Rights::may((string) $by->roleOn($job), Action::KeepPeople);
+        $gives = Rights::gives((string) $by->roleOn($job), $by->administrator);
+
+        return [
+            'members' => array_values($members->map(static fn (Membership $m): array => [
+                ...Account::of($m->person), 'role' => $m->role->value, 'changes' => in_array($m->role->value, $gives, true),
+            ])->all()),
+            'others' => $keeps ? Person::query()->whereNotIn('id', $members->pluck('person_id'))->whereNull('left_at')->orderBy('name')->limit(500)
+                ->get(['id', 'name', 'email'])->map(static fn (Person $p): array => ['id' => $p->id, 'name' => $p->name, 'email' => $p->email])->all() : [],
+            'gives' => $gives,
+            'roles' => array_map(static fn ($role): array => ['id' => $role->value, 'title' => $role->title()], \Diastoma\Core\Sitting\Role::cases()),
+        ];
+    }
+}

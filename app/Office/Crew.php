@@ -1,0 +1,104 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Office;
+
+use App\Exceptions\Refused;
+use App\Journal\Draft;
+use App\Journal\Journal;
+use App\Journal\Rows;
+use App\Models\Certificate;
+use App\Models\Job;
+use App\Models\Membership;
+use App\Models\Person;
+use Diastoma\Core\Sitting\Action;
+use Diastoma\Core\Sitting\Rights;
+use Illuminate\Support\Facades\DB;
+use Illuminate\Support\Str;
+
+/** Who works on a job, in which role, with which papers: all of it on the job's record. */
+final class Crew
+{
+    public function __construct(private readonly Journal $journal)
+    {
+    }
+
+    /**
+     * Adds somebody, or gives them another role.
+     *
+     * @throws Refused if this person may not give that role, or take the one they have
+     */
+    public function put(Job $job, Person $by, Person $member, string $role): Membership
+    {
+        return DB::transaction(function () use ($job, $by, $member, $role): Membership {
+            $this->journal->lock($job);
+            $before = Membership::where('job_id', $job->id)->where('person_id', $member->id)->first();
+            $this->mustGive($job, $by, $role);
+            if ($before !== null) {
+                $this->mustGive($job, $by, $before->role->value);
+                $this->notTheLast($job, $before, $role);
+            }
+            if ($member->left_at !== null) {
+                throw Refused::conflict("{$member->name} has left. The office can let them in again.");
+            }
+            $membership = Membership::updateOrCreate(
+                ['job_id' => $job->id, 'person_id' => $member->id], ['id' => Membership::idOf($job->id, $member->id), 'role' => $role],
+            );
+            $this->write($job, $by, $member, Rows::of($member->refresh(), ...array_values($member->certificates->all()), ...[$membership->refresh()]));
+
+            return $membership;
+        });
+    }
+
+    /** @throws Refused if this person may not, or nobody would be left to keep the job */
+    public function remove(Job $job, Person $by, Person $member): void
+    {
+        DB::transaction(function () use ($job, $by, $member): void {
+            $this->journal->lock($job);
+            $membership = Membership::where('job_id', $job->id)->where('person_id', $member->id)->first() ?? throw Refused::nothing();
+            $this->mustGive($job, $by, $membership->role->value);
+            $this->notTheLast($job, $membership, null);
+            $membership->delete();
+            $this->write($job, $by, $member, ['gone' => ['memberships' => [$membership->id]], 'rows' => []]);
+        });
+    }
+
+    /** Writes a person's papers into every job they are on, as they stand now. */
+    public function papers(Person $by, Person $member, ?Certificate $gone = null): void
+    {
+        foreach (Job::whereIn('id', Membership::where('person_id', $member->id)->select('job_id'))->get() as $job) {
+            $rows = Rows::of($member->refresh(), ...array_values($member->certificates()->get()->all()));
+            $this->write($job, $by, $member, [...$rows, ...($gone === null ? [] : ['gone' => ['certificates' => [$gone->id]]])]);
+        }
+    }
+
+    /** @param  array<string, mixed>  $rows */
+    private function write(Job $job, Person $by, Person $member, array $rows): void
+    {
+        $this->journal->append(
+            $job, $by, new Draft((string) Str::uuid(), Journal::CREW, 'person', $member->id, $rows, $job->now()->format('Y-m-d\TH:i:sP')),
+        );
+    }
+
+    private function mustGive(Job $job, Person $by, string $role): void
+    {
+        $refused = Rights::givingRefused((string) $by->roleOn($job), $by->administrator, $role);
+        if ($refused !== null) {
+            throw Refused::forbidden($refused);
+        }
+    }
+
+    /** A job without anybody who may keep its people could not be changed by its own crew any more. */
+    private function notTheLast(Job $job, Membership $leaves, ?string $role): void
+    {
+        $keeps = static fn (string $role): bool => Rights::may($role, Action::KeepPeople);
+        if (! $keeps($leaves->role->value) || $role !== null && $keeps($role)) {
+            return;
+        }
+        $others = Membership::where('job_id', $job->id)->where('person_id', '<>', $leaves->person_id)->get();
+        if ($others->doesntContain(static fn (Membership $m): bool => $keeps($m->role->value))) {
+            throw Refused::conflict('This is the last one who may keep the job. Name another supervisor first.');
+        }
+    }
+}

@@ -1,0 +1,42 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Pages;
+
+use App\Models\Certificate;
+use App\Models\Membership;
+use App\Models\Person;
+use Diastoma\Core\Sitting\CertificateKind;
+use Diastoma\Core\Sitting\Role;
+
+/** Somebody, as they and the office see them. */
+final class Account
+{
+    /** Who watches over others, or lets others in, had better show twice who they are. */
+    private const GUARDED = [Role::Admin, Role::Inspector];
+
+    /** @return array<string, mixed> */
+    public static function of(Person $person): array
+    {
+        $wants = $person->administrator || Membership::where('person_id', $person->id)->whereIn('role', self::GUARDED)->exists();
+
+        return [
+            'id' => $person->id, 'name' => $person->name, 'email' => $person->email, 'administrator' => $person->administrator,
+            'left' => $person->left_at !== null,
+            'waiting' => $person->password === null, 'code_on' => $person->code_on, 'code_wanted' => $wants && ! $person->code_on,
+            'certificates' => $person->certificates->map(self::certificate(...))->all(),
+        ];
+    }
+
+    /** @return array<string, mixed> */
+    public static function certificate(Certificate $certificate): array
+    {
+        $kind = CertificateKind::from($certificate->kind);
+
+        return [
+            'id' => $certificate->id, 'kind' => $kind->value, 'title' => $kind->title(), 'number' => $certificate->number, 'until' => $certificate->until,
+            'scan' => $certificate->scan_sha256, ...CertificateKind::standing($certificate->until, now('UTC')->toDateTimeImmutable()),
+        ];
+    }
+}
