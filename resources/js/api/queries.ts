@@ -15,18 +15,39 @@ export const sessionQuery = queryOptions({
   staleTime: 60_000,
 });
 
-export const jobQuery = queryOptions({
-  queryKey: ['job'],
-  queryFn: async ({ signal }) => {
-    const { jobs } = await answered(api.GET('/jobs', { signal }));
-    const first = jobs[0];
-    if (!first) throw new Error('There is no job yet. Ask the office to set one up.');
-    const job = await answered(api.GET('/jobs/{job}', { params: { path: { job: first.id } }, signal }));
-    setJobNow(job.now);
-    return job;
-  },
-  staleTime: 30_000,
-});
+/** Of an installation that nobody has signed in to: whether there is anybody. */
+export const beginQuery = queryOptions({ queryKey: ['begin'], queryFn: ({ signal }) => answered(api.GET('/begin', { signal })), staleTime: Infinity });
+
+export const jobsQuery = queryOptions({ queryKey: ['jobs'], queryFn: ({ signal }) => answered(api.GET('/jobs', { signal })), staleTime: 30_000 });
+
+/** Every job in sight, for what changes one whichever it is. */
+export const JOB = ['job'] as const;
+
+export const jobQuery = (id: string) =>
+  queryOptions({
+    queryKey: [...JOB, id],
+    queryFn: async ({ signal }) => {
+      const job = await answered(api.GET('/jobs/{job}', { params: { path: { job: id } }, signal }));
+      setJobNow(job.now);
+      return job;
+    },
+    staleTime: 30_000,
+  });
+
+export const membersQuery = (job: string) =>
+  queryOptions({ queryKey: ['members', job], queryFn: ({ signal }) => answered(api.GET('/jobs/{job}/members', { params: { path: { job } }, signal })) });
+
+export const instrumentsQuery = (job: string) =>
+  queryOptions({
+    queryKey: ['instruments', job],
+    queryFn: ({ signal }) => answered(api.GET('/jobs/{job}/instruments', { params: { path: { job } }, signal })),
+  });
+
+export const peopleQuery = queryOptions({ queryKey: ['people'], queryFn: ({ signal }) => answered(api.GET('/people', { signal })) });
+
+export const officeJobsQuery = queryOptions({ queryKey: ['office-jobs'], queryFn: ({ signal }) => answered(api.GET('/office/jobs', { signal })) });
+
+export const signInsQuery = queryOptions({ queryKey: ['sign-ins'], queryFn: ({ signal }) => answered(api.GET('/account/sign-ins', { signal })) });
 
 export const lineQuery = (main: string) =>
   queryOptions({

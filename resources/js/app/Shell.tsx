@@ -37,7 +37,7 @@ const HELP: [string, string][] = [
   ['/', 'find a joint'],
   ['Enter', 'open the joint on the bench'],
   ['g l · g b · g s · g y', 'Line · Bench · Set-out · Yard'],
-  ['g t · g r · g k', 'Test · Rules · Reckon'],
+  ['g t · g r · g k · g o', 'Test · Rules · Reckon · Office'],
   ['?', 'this list'],
 ];
 
@@ -83,17 +83,20 @@ export function Shell() {
   const phone = useMediaQuery(useTheme().breakpoints.down('sm'));
   const outbox = useOutbox();
   const section = main.sections.find((s) => s.id === joint?.section_id) ?? main.sections[0];
+  const hasMain = main.id !== '';
   const views = useMemo(
-    () => [
-      { letter: 'l', name: 'Line', to: `/line/${selected ?? ''}`, on: pathname.startsWith('/line') },
-      { letter: 'b', name: 'Bench', to: `/bench/${selected ?? ''}`, on: pathname.startsWith('/bench') },
-      { letter: 's', name: 'Set-out', to: '/setout', on: pathname.startsWith('/setout') },
-      { letter: 'y', name: 'Yard', to: '/yard', on: pathname.startsWith('/yard') },
-      { letter: 't', name: 'Test', to: `/test/${section?.name ?? ''}`, on: pathname.startsWith('/test') },
-      { letter: 'r', name: 'Rules', to: '/rules', on: pathname.startsWith('/rules') },
-      { letter: 'k', name: 'Reckon', to: '/reckon', on: pathname.startsWith('/reckon') },
-    ],
-    [selected, section, pathname],
+    () =>
+      [
+        { letter: 'l', name: 'Line', to: `/line/${selected ?? ''}`, on: pathname.startsWith('/line') },
+        { letter: 'b', name: 'Bench', to: `/bench/${selected ?? ''}`, on: pathname.startsWith('/bench') },
+        { letter: 's', name: 'Set-out', to: '/setout', on: pathname.startsWith('/setout') },
+        { letter: 'y', name: 'Yard', to: '/yard', on: pathname.startsWith('/yard') },
+        { letter: 't', name: 'Test', to: `/test/${section?.name ?? ''}`, on: pathname.startsWith('/test') },
+        { letter: 'r', name: 'Rules', to: '/rules', on: pathname.startsWith('/rules') },
+        { letter: 'k', name: 'Reckon', to: '/reckon', on: pathname.startsWith('/reckon') },
+        { letter: 'o', name: 'Office', to: '/office/job', on: pathname.startsWith('/office') },
+      ].filter((view) => hasMain || ['Rules', 'Reckon', 'Office'].includes(view.name)),
+    [selected, section, pathname, hasMain],
   );
   const keys: Keys = {
     walk,
@@ -162,9 +165,9 @@ export function Shell() {
         }}
       >
         <Box sx={{ minWidth: 0, display: { xs: 'none', sm: 'block' } }}>
-          <MainSwitch />
+          {hasMain ? <MainSwitch /> : <Typography sx={{ fontWeight: 700 }}>{job.title}</Typography>}
           <Typography component="p" noWrap variant="body2" color="text.secondary">
-            {job.number} · {main.pipe}
+            {[job.number, main.pipe].filter((w) => w !== '').join(' · ')}
             {job.simulated ? ' · simulated' : ''}
           </Typography>
         </Box>
@@ -199,7 +202,7 @@ export function Shell() {
             </Button>
           ))}
         </Stack>
-        <Find input={find} onGo={go} />
+        {hasMain && <Find input={find} onGo={go} />}
         <Box sx={{ display: { xs: 'none', lg: 'block' }, textAlign: 'right' }}>
           <Typography component="p" variant="body2" sx={{ fontWeight: 640 }}>
             {person.name}
@@ -230,7 +233,7 @@ export function Shell() {
           the server takes {outbox.waiting.length === 1 ? 'it' : 'them'}. Go on working.
         </Alert>
       )}
-      {phone ? (
+      {!hasMain ? null : phone ? (
         <>
           {job.mains.length > 1 && (
             <Box sx={{ px: 1.5, py: 0.5, bgcolor: 'background.paper', borderBottom: 1, borderColor: 'divider' }}>

@@ -8,6 +8,7 @@ import { ViewBoundary } from './ViewBoundary';
 // Each view is loaded when it is opened: what a crew does not look at costs it nothing.
 const BenchView = lazy(async () => ({ default: (await import('../views/bench/BenchView')).BenchView }));
 const LineView = lazy(async () => ({ default: (await import('../views/line/LineView')).LineView }));
+const OfficeView = lazy(async () => ({ default: (await import('../views/office/OfficeView')).OfficeView }));
 const NewMain = lazy(async () => ({ default: (await import('../views/setout/NewMain')).NewMain }));
 const ReckonView = lazy(async () => ({ default: (await import('../views/reckon/ReckonView')).ReckonView }));
 const RulesView = lazy(async () => ({ default: (await import('../views/rules/RulesView')).RulesView }));
@@ -27,12 +28,13 @@ export function Views() {
           <Route path="/line/:joint?" element={<LineView />} />
           <Route path="/bench/:joint" element={<BenchView key={selected} />} />
           <Route path="/test/:section?" element={<TestView />} />
+          <Route path="/office/:room?" element={<OfficeView />} />
           <Route path="/setout" element={<SetoutView key={main.id} />} />
           <Route path="/setout/new" element={<NewMain />} />
           <Route path="/yard" element={<YardView key={main.id} />} />
           <Route path="/reckon" element={<ReckonView />} />
           <Route path="/rules" element={<RulesView />} />
-          <Route path="*" element={<Navigate to={`/line/${next ?? ''}`} replace />} />
+          <Route path="*" element={<Navigate to={main.id === '' ? '/office/job' : `/line/${next ?? ''}`} replace />} />
         </Routes>
       </Suspense>
     </ViewBoundary>

@@ -3,15 +3,20 @@ import { createContext, use, useEffect, useState, type ReactNode } from 'react';
 import { useLocation } from 'react-router';
 import { Alert, Box, CircularProgress } from '@mui/material';
 import type { Schemas } from '../api/client';
-import { jobQuery, lineQuery, sessionQuery } from '../api/queries';
+import { beginQuery, jobQuery, jobsQuery, lineQuery, sessionQuery } from '../api/queries';
+import { Begin } from '../views/signin/Begin';
+import { Join } from '../views/signin/Join';
 import { SignIn } from '../views/signin/SignIn';
+import { NoJob } from '../views/office/NoJob';
 
 interface Work {
-  person: Schemas['Person'];
+  /** who is signed in, and what they are on this job */
+  person: Schemas['Person'] & Pick<Schemas['Job'], 'role' | 'may'>;
   job: Schemas['Job'];
   main: Schemas['Main'];
   line: Schemas['Line'];
   chooseMain: (id: string) => void;
+  chooseJob: (id: string) => void;
 }
 
 const Context = createContext<Work | null>(null);
@@ -31,8 +36,38 @@ const Waiting = ({ error }: { error: Error | null }) => (
 
 export function WorkProvider({ children }: { children: ReactNode }) {
   const session = useQuery(sessionQuery);
+  const { pathname } = useLocation();
+  const token = /^\/join\/([^/]+)/.exec(pathname)?.[1];
+  if (token !== undefined) return <Join token={token} />;
   if (session.data === undefined) return <Waiting error={session.error} />;
-  return session.data === null ? <SignIn /> : <JobProvider person={session.data}>{children}</JobProvider>;
+  return session.data === null ? <Door /> : <JobsProvider person={session.data}>{children}</JobsProvider>;
+}
+
+/** An installation without anybody asks for its first administrator. */
+function Door() {
+  const begin = useQuery(beginQuery);
+  if (begin.data === undefined) return <Waiting error={begin.error} />;
+  return begin.data.empty ? <Begin /> : <SignIn />;
+}
+
+const KEPT_JOB = 'job';
+
+function JobsProvider({ person, children }: { person: Schemas['Person']; children: ReactNode }) {
+  const jobs = useQuery(jobsQuery);
+  const [chosen, choose] = useState(() => localStorage.getItem(KEPT_JOB));
+  const chooseJob = (id: string) => {
+    localStorage.setItem(KEPT_JOB, id);
+    sessionStorage.removeItem(KEPT_MAIN);
+    choose(id);
+  };
+  if (jobs.data === undefined) return <Waiting error={jobs.error} />;
+  const job = jobs.data.jobs.find((j) => j.id === chosen) ?? jobs.data.jobs[0];
+  if (job === undefined) return <NoJob person={person} onJob={chooseJob} />;
+  return (
+    <JobProvider key={job.id} person={person} id={job.id} chooseJob={chooseJob}>
+      {children}
+    </JobProvider>
+  );
 }
 
 const KEPT_MAIN = 'main';
@@ -57,10 +92,36 @@ function useMain(mains: Schemas['Main'][]): [Schemas['Main'] | undefined, (id: s
   return [main, choose];
 }
 
-function JobProvider({ person, children }: { person: Schemas['Person']; children: ReactNode }) {
-  const job = useQuery(jobQuery);
+/** In place of a main on a job that has none yet. */
+const NO_MAIN: Schemas['Main'] = {
+  id: '',
+  name: 'No main yet',
+  service: 'water',
+  material: '',
+  dn_mm: 0,
+  sdr: null,
+  pn_bar: null,
+  pipe: '',
+  joint_method: null,
+  length_m: 0,
+  joint_from: null,
+  joint_to: null,
+  sections: [],
+};
+
+interface JobProviderProps {
+  person: Schemas['Person'];
+  id: string;
+  chooseJob: (id: string) => void;
+  children: ReactNode;
+}
+
+function JobProvider({ person, id, chooseJob, children }: JobProviderProps) {
+  const job = useQuery(jobQuery(id));
   const [main, chooseMain] = useMain(job.data?.mains ?? []);
   const line = useQuery({ ...lineQuery(main?.id ?? ''), enabled: main !== undefined });
-  if (!job.data || !main || !line.data) return <Waiting error={job.error ?? line.error} />;
-  return <Context value={{ person, job: job.data, main, line: line.data, chooseMain }}>{children}</Context>;
+  const drawn = line.data ?? (job.data && !main ? { main: NO_MAIN, joints: [], pipes: [] } : undefined);
+  if (!job.data || !drawn) return <Waiting error={job.error ?? line.error} />;
+  const { role, may } = job.data;
+  return <Context value={{ person: { ...person, role, may }, job: job.data, main: main ?? NO_MAIN, line: drawn, chooseMain, chooseJob }}>{children}</Context>;
 }

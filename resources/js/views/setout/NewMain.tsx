@@ -3,7 +3,7 @@ import { useNavigate } from 'react-router';
 import { Alert, Box, Button, InputAdornment, MenuItem, Paper, Stack, TextField, Typography } from '@mui/material';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { answered, api, ApiError, type Schemas } from '../../api/client';
-import { jobQuery, systemsQuery } from '../../api/queries';
+import { JOB, systemsQuery } from '../../api/queries';
 import { typedNumber } from '../../app/numbers';
 import { useWork } from '../../app/session';
 import { useUnits } from '../../app/useUnits';
@@ -67,7 +67,7 @@ export function NewMain() {
       );
     },
     onSuccess: async (made) => {
-      await client.invalidateQueries({ queryKey: jobQuery.queryKey });
+      await client.invalidateQueries({ queryKey: JOB });
       chooseMain(made.main.id);
       void navigate('/setout');
     },

@@ -1,0 +1,164 @@
+import { useState } from 'react';
+import { Link as RouterLink, useNavigate } from 'react-router';
+import { Alert, Box, Button, Paper, Stack, TextField, Typography } from '@mui/material';
+import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import { answered, api } from '../../api/client';
+import { instrumentsQuery, jobQuery, jobsQuery, membersQuery } from '../../api/queries';
+import { useWork } from '../../app/session';
+import { dayAndTime } from '../../app/time';
+import { JobForm } from './JobForm';
+
+/** The job in sight, what it still lacks before a joint can be made, and the way to another. */
+export function JobCard() {
+  const { job, person, chooseJob } = useWork();
+  const navigate = useNavigate();
+  const [making, setMaking] = useState(false);
+  const jobs = useQuery(jobsQuery);
+  if (making)
+    return (
+      <JobForm
+        onLeave={() => setMaking(false)}
+        onMade={(made) => {
+          chooseJob(made.id);
+          void navigate('/office/job');
+        }}
+      />
+    );
+  return (
+    <Stack spacing={2.5}>
+      <Paper sx={{ p: 2.5 }}>
+        <Typography variant="h1">
+          <span className="num">{job.number}</span> {job.title}
+        </Typography>
+        <Typography>
+          {job.place} · {job.time_zone} · {job.rulebook.title}, version {job.rulebook.version} · {job.simulated ? 'for practice' : 'a real job'}
+          {job.began_on ? ` · begun ${job.began_on}` : ''}
+        </Typography>
+        {job.closed_at && (
+          <Alert severity="warning" sx={{ mt: 1.5 }}>
+            Closed on {dayAndTime(job.closed_at, job.time_zone)}: nothing more is entered.
+          </Alert>
+        )}
+      </Paper>
+      {!job.closed_at && <NextThings />}
+      {person.may.includes('job.keep') && <OpenAndClose />}
+      <Paper component="section" aria-label="Jobs" sx={{ p: 2.5 }}>
+        <Stack direction="row" sx={{ justifyContent: 'space-between', alignItems: 'center', mb: 1 }}>
+          <Typography variant="h2">Your jobs</Typography>
+          {person.administrator && (
+            <Button variant="outlined" onClick={() => setMaking(true)}>
+              Set up another job
+            </Button>
+          )}
+        </Stack>
+        {jobs.data?.jobs.map((j) => (
+          <Button
+            key={j.id}
+            fullWidth
+            aria-current={j.id === job.id ? 'true' : undefined}
+            onClick={() => {
+              chooseJob(j.id);
+              void navigate('/');
+            }}
+            sx={{
+              justifyContent: 'flex-start',
+              minHeight: 56,
+              textAlign: 'left',
+              borderLeft: '6px solid',
+              borderLeftColor: j.id === job.id ? 'hand' : 'transparent',
+              borderRadius: 0,
+            }}
+          >
+            {j.number} · {j.title}, {j.place} · {j.role}
+            {j.closed ? ' · closed' : ''}
+          </Button>
+        ))}
+      </Paper>
+    </Stack>
+  );
+}
+
+/** What a job needs before its first joint: each thing done or a way to it, in the order in which a crew would do them. */
+function NextThings() {
+  const { job } = useWork();
+  const members = useQuery(membersQuery(job.id));
+  const instruments = useQuery(instrumentsQuery(job.id));
+  const joints = job.mains.some((m) => m.joint_from !== null);
+  const things = [
+    { done: (members.data?.members.length ?? 0) > 1, said: 'People', why: 'Put the crew on this job.', to: '/office/people' },
+    {
+      done: (instruments.data?.instruments.length ?? 0) > 0,
+      said: 'Instruments',
+      why: 'Control units, gauges, wrenches, with their papers.',
+      to: '/office/instruments',
+    },
+    { done: job.mains.length > 0, said: 'A main', why: 'Its name, what flows in it and what pipe it is.', to: '/setout/new' },
+    { done: joints, said: 'Joints', why: 'From an alignment, a spacing, a list, or one at a time.', to: '/setout' },
+  ];
+  const next = things.find((t) => !t.done);
+  if (!next || !members.data || !instruments.data) return null;
+  return (
+    <Paper component="section" aria-label="Next" sx={{ p: 2.5, borderLeft: '8px solid', borderLeftColor: 'hand' }}>
+      <Typography variant="h2" sx={{ mb: 1 }}>
+        Before the first joint
+      </Typography>
+      {things.map((t) => (
+        <Stack key={t.said} direction="row" spacing={1.5} sx={{ alignItems: 'center', minHeight: 52 }}>
+          <Box
+            aria-hidden
+            sx={{ width: 20, height: 20, flex: 'none', border: '3px solid', borderColor: t.done ? 'go' : 'line', bgcolor: t.done ? 'go' : 'transparent' }}
+          />
+          <Typography sx={{ flex: 1 }}>
+            <b>{t.said}</b>
+            {t.done ? ': there' : `: ${t.why}`}
+          </Typography>
+          {t === next && (
+            <Button component={RouterLink} to={t.to} variant="contained" color="secondary" sx={{ minHeight: 52, px: 3 }}>
+              {t.said}
+            </Button>
+          )}
+        </Stack>
+      ))}
+    </Paper>
+  );
+}
+
+function OpenAndClose() {
+  const { job } = useWork();
+  const client = useQueryClient();
+  const [reason, setReason] = useState('');
+  const act = useMutation({
+    mutationFn: () => {
+      const given = { params: { path: { job: job.id } }, body: { reason } };
+      return answered(job.closed_at ? api.POST('/jobs/{job}/open', given) : api.POST('/jobs/{job}/close', given));
+    },
+    onSuccess: async (after) => {
+      setReason('');
+      client.setQueryData(jobQuery(job.id).queryKey, after);
+      await client.invalidateQueries({ queryKey: jobsQuery.queryKey });
+    },
+  });
+  return (
+    <Paper
+      component="form"
+      aria-label={job.closed_at ? 'Open the job again' : 'Close the job'}
+      sx={{ p: 2.5 }}
+      onSubmit={(e) => (e.preventDefault(), act.mutate())}
+    >
+      <Typography variant="h2" sx={{ mb: 1.5 }}>
+        {job.closed_at ? 'Open it again' : 'Close it'}
+      </Typography>
+      <Stack direction={{ xs: 'column', sm: 'row' }} spacing={1.5}>
+        <TextField label="Reason, in a sentence" value={reason} onChange={(e) => setReason(e.target.value)} sx={{ flex: 1 }} />
+        <Button type="submit" variant="outlined" sx={{ minHeight: 56 }}>
+          {job.closed_at ? 'Open the job again' : 'Close the job'}
+        </Button>
+      </Stack>
+      {act.error && (
+        <Alert severity="error" sx={{ mt: 1 }}>
+          {act.error.message}
+        </Alert>
+      )}
+    </Paper>
+  );
+}
