@@ -31,7 +31,7 @@ final class ClosePressureTest
         if ($unsafe !== null) {
             throw Refused::input($unsafe, [['field' => 'pressure_lowered', 'detail' => 'must come first', 'value' => false]]);
         }
-        if ($joint !== null && ! Joint::where('section_id', $test->section_id)->where('number', $joint)->exists()) {
+        if ($joint !== null && ! Joint::where('section_id', $test->section_id)->where('number', $joint)->where('suffix', '')->exists()) {
             throw Refused::input(
                 "Section {$test->section->name} has no joint {$joint}. Leave it empty where it was no joint.",
                 [['field' => 'joint', 'detail' => 'not of this section', 'value' => $joint]],

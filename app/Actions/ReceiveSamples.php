@@ -31,7 +31,7 @@ final class ReceiveSamples
      */
     public function start(Equipment $unit, int $number, ?string $main, string $label, ?string $record, ?CarbonImmutable $started): FusionRun
     {
-        $joint = Joint::with('main.job.rulebook')->where('number', $number)->whereHas(
+        $joint = Joint::with('main.job.rulebook')->where('number', $number)->where('suffix', '')->whereHas(
             'main', static fn ($q) => $q->where('job_id', $unit->job_id)->when($main, static fn ($q, $name) => $q->where('name', $name)),
         )->get();
         if ($joint->count() !== 1) {

@@ -41,6 +41,12 @@ final class Journal
 
     public const INSTRUMENT = 'instrument';
 
+    public const LINE = 'line';
+
+    public const SECTIONS = 'sections';
+
+    public const MADE_AGAIN = 'joint.made_again';
+
     public const MAIN = 'main';
 
     public const ALIGNMENT = 'alignment';

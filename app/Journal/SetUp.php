@@ -49,7 +49,7 @@ final class SetUp
     public function main(Main $main, Person $by): void
     {
         $main = $main->refresh();
-        $this->write($main->job, $by, Journal::MAIN, 'main', $main->id, [$main, ...$main->sections, ...$main->pipes, ...$main->joints], []);
+        $this->write($main->job, $by, Journal::MAIN, 'main', $main->id, [$main, ...$main->sections, ...$main->pipes, ...$main->everyJoint], []);
     }
 
     /**
@@ -62,11 +62,11 @@ final class SetUp
         if ($by === null || Entry::where('job_id', $job->id)->where('kind', Journal::JOB)->exists()) {
             return false;
         }
-        $mains = $job->mains()->with('sections', 'pipes', 'joints')->get();
+        $mains = $job->mains()->with('sections', 'pipes', 'everyJoint')->get();
         $plans = Plan::whereIn('main_id', $mains->pluck('id'))->whereNotNull('adopted_at')->get();
         $alignments = \App\Models\Alignment::whereIn('main_id', $mains->pluck('id'))->get();
         $rejects = Reject::whereIn('main_id', $mains->pluck('id'))->get();
-        $parts = $mains->flatMap(static fn (Main $m): Collection => collect([$m, ...$m->sections, ...$m->pipes, ...$m->joints]));
+        $parts = $mains->flatMap(static fn (Main $m): Collection => collect([$m, ...$m->sections, ...$m->pipes, ...$m->everyJoint]));
         $this->write(
             $job, $by, Journal::JOB, 'job', $job->id,
             [

@@ -11,6 +11,8 @@ use Illuminate\Database\Eloquent\Relations\BelongsTo;
 /**
  * @property string $id
  * @property int $number
+ * @property string $suffix a letter where it was cut out and made again; else empty
+ * @property ?string $replaces the joint in whose place this one stands
  * @property string $method id of the core's procedure
  * @property string $state planned, in_work, mend, cooling, accepted, overruled, stop or cut_out: a projection of the journal
  * @property ?array<string, mixed> $verdict
@@ -48,6 +50,12 @@ final class Joint extends Model implements OfJob
     public function section(): BelongsTo
     {
         return $this->belongsTo(Section::class);
+    }
+
+    /** As the crew calls it. */
+    public function label(): string
+    {
+        return $this->number.$this->suffix;
     }
 
     public function jobId(): string

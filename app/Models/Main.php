@@ -69,8 +69,14 @@ final class Main extends Model implements OfJob
         return $this->hasMany(Pipe::class)->orderBy('from_station_m');
     }
 
-    /** @return HasMany<Joint, $this> */
+    /** @return HasMany<Joint, $this> those on the line: none that was cut out and made again */
     public function joints(): HasMany
+    {
+        return $this->everyJoint()->where('suffix', '');
+    }
+
+    /** @return HasMany<Joint, $this> */
+    public function everyJoint(): HasMany
     {
         return $this->hasMany(Joint::class)->orderBy('station_m');
     }

@@ -31,8 +31,14 @@ final class Section extends Model implements OfJob
         return $this->belongsTo(Main::class);
     }
 
-    /** @return HasMany<Joint, $this> */
+    /** @return HasMany<Joint, $this> those on the line: none that was cut out and made again */
     public function joints(): HasMany
+    {
+        return $this->everyJoint()->where('suffix', '');
+    }
+
+    /** @return HasMany<Joint, $this> */
+    public function everyJoint(): HasMany
     {
         return $this->hasMany(Joint::class)->orderBy('station_m');
     }

@@ -40,6 +40,7 @@ final class Bench
             'subject_type' => $subject->kind->value,
             'subject_id' => $model->id,
             'joint' => $model instanceof Joint ? self::joint($model) : null,
+            'before' => $model instanceof Joint ? Earlier::of($model) : [],
             'work' => $model instanceof Work ? self::work($model) : null,
             'facts' => (object) $subject->facts->toArray(),
             'procedure' => [
@@ -100,7 +101,7 @@ final class Bench
         $procedure = Catalogue::of($joint->method);
 
         return [
-            'id' => $joint->id, 'number' => $joint->number, 'station_m' => $joint->station_m, 'method' => $joint->method,
+            'id' => $joint->id, 'number' => $joint->number, 'label' => $joint->label(), 'station_m' => $joint->station_m, 'method' => $joint->method,
             'method_title' => $procedure->title(), 'shape' => $procedure->shape(),
             'pipe_a' => $joint->pipe_a, 'pipe_b' => $joint->pipe_b, 'state' => $joint->state, 'severity' => $joint->severity,
             'current_step' => $joint->current_step, 'section_id' => $joint->section_id,

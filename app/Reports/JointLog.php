@@ -51,7 +51,7 @@ final class JointLog
         }
 
         $fusions = $subject === null ? [] : FusionsOf::subject($subject);
-        $head = [$main, $joint->number, $joint->station_m, $joint->pipe_a, $joint->pipe_b, $joint->method, $joint->state, $joint->severity];
+        $head = [$main, $joint->label(), $joint->station_m, $joint->pipe_a, $joint->pipe_b, $joint->method, $joint->state, $joint->severity];
         $tail = [
             $joint->release_at?->format('Y-m-d\TH:i:sP') ?? '', $joint->test_at?->format('Y-m-d\TH:i:sP') ?? '', $verdict['rulebook'] ?? '',
             $verdict['rulebook_version'] ?? '', implode(' | ', $open), implode(' | ', $over),

@@ -26,7 +26,7 @@ final class JointRecord
         $verdict = $subject->verdict();
         $job = $subject->job;
         $rulebook = $subject->rulebook();
-        $paper = Paper::named("Joint {$joint->number}", "{$job->number} · {$job->title} · {$job->place}".($job->simulated ? ' · SIMULATED JOB' : ''));
+        $paper = Paper::named("Joint {$joint->label()}", "{$job->number} · {$job->title} · {$job->place}".($job->simulated ? ' · SIMULATED JOB' : ''));
         $paper->say("Standing: {$joint->state}".($verdict->isComplete() ? '' : ' – evidence still missing'), true);
         $paper->say("{$subject->procedure->title()} between {$joint->pipe_a} and {$joint->pipe_b}, station {$joint->station_m} m, {$joint->main->pipeSaid()}. "
             ."Judged by rulebook {$rulebook->title}, version {$rulebook->version}.");

@@ -17,7 +17,7 @@ final class JointTag
         $joint = $subject->model;
         assert($joint instanceof Joint);
         $job = $subject->job;
-        $paper = Paper::named("Joint {$joint->number}", "{$job->number} · {$job->title} · {$job->place}".($job->simulated ? ' · SIMULATED JOB' : ''));
+        $paper = Paper::named("Joint {$joint->label()}", "{$job->number} · {$job->title} · {$job->place}".($job->simulated ? ' · SIMULATED JOB' : ''));
         $top = $paper->GetY();
         $paper->write2DBarcode("{$host}/bench/{$joint->number}", 'QRCODE,M', 15, $top, 45, 45, ['padding' => 0]);
         $paper->SetLeftMargin(66);

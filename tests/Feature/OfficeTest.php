@@ -101,7 +101,9 @@ const ASKS = [
     'DELETE jobs/{job}/members/{person}' => Action::KeepPeople, 'POST jobs/{job}/instruments' => Action::KeepInstruments,
     'POST instruments/{unit}' => Action::KeepInstruments, 'POST instruments/{unit}/retire' => Action::KeepInstruments,
     'POST instruments/{unit}/take-up' => Action::KeepInstruments, 'POST instruments/{unit}/tokens' => Action::KeepInstruments,
-    'DELETE instruments/{unit}/tokens' => Action::KeepInstruments,
+    'DELETE instruments/{unit}/tokens' => Action::KeepInstruments, 'POST mains/{main}/joints' => Action::KeepJoints,
+    'DELETE joints/{joint}' => Action::KeepJoints, 'POST joints/{joint}/replacement' => Action::CutOut, 'PUT sections/{section}' => Action::KeepSections,
+    'POST sections/{section}/split' => Action::KeepSections, 'POST sections/{section}/join' => Action::KeepSections,
 ];
 
 /** Enough for a request to be whole, so that what refuses it is the right and not the form. */

@@ -23,7 +23,7 @@ final class LineController
         $joints = $main->joints()->whereBetween('station_m', [$from, $to])
             ->when($given['state'] ?? null, static fn ($q, string $state) => $q->where('state', $state))
             ->forPage((int) ($given['page'] ?? 1), self::MOST)->get([
-                'id', 'number', 'station_m', 'method', 'pipe_a', 'pipe_b', 'state', 'severity', 'current_step', 'section_id', 'release_at', 'test_at',
+                'id', 'number', 'suffix', 'station_m', 'method', 'pipe_a', 'pipe_b', 'state', 'severity', 'current_step', 'section_id', 'release_at', 'test_at',
             ]);
 
         $pipes = $main->pipes()->where('to_station_m', '>=', $from)->where('from_station_m', '<=', $to)->limit(self::MOST)->get();

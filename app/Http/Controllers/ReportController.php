@@ -18,7 +18,7 @@ final class ReportController
 {
     public function joint(Joint $joint, JointRecord $record): Response
     {
-        return $this->pdf($record->of(Subject::joint($joint)), "joint-{$joint->number}.pdf");
+        return $this->pdf($record->of(Subject::joint($joint)), "joint-{$joint->label()}.pdf");
     }
 
     public function tag(Request $request, Joint $joint, JointTag $tag): Response

@@ -1,0 +1,117 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Actions;
+
+use App\Exceptions\Refused;
+use App\Journal\Draft;
+use App\Journal\Journal;
+use App\Journal\Rows;
+use App\Models\Entry;
+use App\Models\Joint;
+use App\Models\Main;
+use App\Models\Person;
+use App\Models\Pipe;
+use App\Procedures\Catalogue;
+use Diastoma\Core\Layout\AdoptedLine;
+use Diastoma\Core\Layout\Spaced;
+use Diastoma\Core\Sitting\Action;
+use Diastoma\Core\Sitting\Kind;
+use Illuminate\Database\Eloquent\Model;
+use Illuminate\Support\Facades\DB;
+use Illuminate\Support\Str;
+
+/** Joints put on the line without a drawing, and taken off again while nothing was done about them. */
+final class LayJoints
+{
+    public function __construct(private readonly Journal $journal)
+    {
+    }
+
+    /**
+     * @param  array<string, mixed>  $given  count, pipe_length_m, first_pipe, method
+     *
+     * @throws Refused if this person may not, or the main says no joint
+     */
+    public function add(Main $main, Person $by, array $given): Main
+    {
+        $by->must(Action::KeepJoints, $main);
+        $method = $given['method'] ?? $main->joint_method ?? throw Refused::conflict('This main has no joint system. Choose how its joints are made.');
+        Catalogue::mustSuit($method, Kind::Joint->value);
+
+        return DB::transaction(function () use ($main, $by, $given, $method): Main {
+            Main::query()->lockForUpdate()->findOrFail($main->id);
+            $pipes = $main->pipes()->get();
+            $last = $pipes->last();
+            $least = $main->everyJoint()->min('number');
+            $most = (int) Joint::query()->whereIn('main_id', $main->job->mains()->pluck('id'))->max('number');
+            $base = AdoptedLine::base($least === null ? null : (int) $least, $most);
+            $next = 1 + (int) ($main->everyJoint()->max('number') ?? $base);
+            $laid = Spaced::of(
+                $last === null ? null : [
+                    'number' => $last->number, 'from_station_m' => (float) $last->from_station_m, 'to_station_m' => (float) $last->to_station_m,
+                ],
+                (int) $given['count'], (float) $given['pipe_length_m'], $next,
+                (string) ($given['first_pipe'] ?? sprintf('P%03d', $base + $pipes->count() + 1)), array_values($pipes->pluck('number')->all()),
+            );
+            $section = $main->sections()->reorder('from_station_m',
+                'desc')->first() ?? throw Refused::conflict('This main has no section. Ask the office to set it up.');
+            $rows = [$main, $section];
+            foreach ($laid->pipes as $pipe) {
+                $rows[] = Pipe::create([...$pipe, 'main_id' => $main->id])->refresh();
+            }
+            foreach ($laid->joints as $joint) {
+                $rows[] = Joint::create([...$joint, 'main_id' => $main->id, 'section_id' => $section->id, 'method' => $method])->refresh();
+            }
+            $main->update(['length_m' => max($main->length_m, $laid->lengthM)]);
+            $section->update(['to_station_m' => $main->length_m]);
+            $this->write($main, $by, ['joints' => array_column($laid->joints, 'number')], $rows);
+
+            return $main->refresh();
+        });
+    }
+
+    /** @throws Refused if this person may not, or something was entered about it */
+    public function drop(Joint $joint, Person $by): Main
+    {
+        $by->must(Action::KeepJoints, $joint);
+
+        return DB::transaction(function () use ($joint, $by): Main {
+            $main = Main::query()->lockForUpdate()->findOrFail($joint->main_id);
+            if (Entry::where('subject_type', Kind::Joint->value)->where('subject_id', $joint->id)->exists()) {
+                throw Refused::conflict('Something was entered about this joint: it stays on record. Cut it out instead.');
+            }
+            [$a, $b] = [$main->pipes()->where('number', $joint->pipe_a)->first(), $main->pipes()->where('number', $joint->pipe_b)->first()];
+            $rows = [];
+            $gone = ['joints' => [$joint->id]];
+            if ($a !== null && $b !== null && $a->isNot($b)) { // the pipe after it goes with it, and what lies beyond is joined to the one before
+                $a->update(['to_station_m' => $b->to_station_m]);
+                $main->joints()->where('pipe_a', $b->number)->update(['pipe_a' => $a->number]);
+                $main->joints()->where('pipe_b', $b->number)->whereKeyNot($joint->id)->update(['pipe_b' => $a->number]);
+                $gone['pipes'] = [$b->id];
+                $b->delete();
+                $rows = [$a,
+                    ...$main->joints()->where(static fn ($q) => $q->where('pipe_a', $a->number)->orWhere('pipe_b', $a->number))
+                        ->whereKeyNot($joint->id)->get()];
+            }
+            $joint->delete();
+            $this->write($main, $by, ['gone' => $gone, 'taken_out' => $joint->number], array_values($rows));
+
+            return $main->refresh();
+        });
+    }
+
+    /**
+     * @param  array<string, mixed>  $what
+     * @param  array<int, Model>  $rows
+     */
+    private function write(Main $main, Person $by, array $what, array $rows): void
+    {
+        $this->journal->append($main->job, $by, new Draft(
+            (string) Str::uuid(), Journal::LINE, 'main', $main->id,
+            [...$what, ...Rows::of(...array_map(static fn (Model $m): Model => $m->refresh(), array_values($rows)))],
+            $main->job->now()->format('Y-m-d\TH:i:sP'),
+        ));
+    }
+}

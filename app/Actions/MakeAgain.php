@@ -1,0 +1,132 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Actions;
+
+use App\Exceptions\Refused;
+use App\Journal\Draft;
+use App\Journal\Journal;
+use App\Journal\Rows;
+use App\Models\FusionRun;
+use App\Models\Joint;
+use App\Models\Main;
+use App\Models\Person;
+use App\Models\Pipe;
+use App\Procedures\Catalogue;
+use Diastoma\Core\Layout\Remade;
+use Diastoma\Core\Sitting\Action;
+use Diastoma\Core\Sitting\Entry as Item;
+use Diastoma\Core\Sitting\Kind;
+use Diastoma\Core\Sitting\State;
+use Illuminate\Support\Facades\DB;
+use Illuminate\Support\Str;
+
+/** A joint cut out and made again: its record stays with a letter behind its number, and what takes its place stands on the line. */
+final class MakeAgain
+{
+    public function __construct(private readonly Journal $journal, private readonly WriteEntry $write)
+    {
+    }
+
+    /**
+     * @param  array<string, mixed>  $given  reason, with, cut_a_m, cut_b_m, spool, method
+     * @return Joint the first in its place
+     *
+     * @throws Refused if this person may not, nothing was made there, or it was made again already
+     */
+    public function execute(Joint $joint, Person $by, array $given): Joint
+    {
+        $by->must(Action::CutOut, $joint);
+        Refused::unless($joint->suffix === '' ? null : "Joint {$joint->label()} was cut out and made again already.");
+        Refused::unless(FusionRun::where('joint_id', $joint->id)->where('finished', false)
+            ->exists() ? 'A fusion is running on this joint. Stop it first.' : null);
+        $method = $given['method'] ?? $joint->method;
+        Catalogue::mustSuit($method, Kind::Joint->value);
+
+        return DB::transaction(function () use ($joint, $by, $given, $method): Joint {
+            $main = Main::query()->lockForUpdate()->findOrFail($joint->main_id);
+            if ($joint->state !== State::CutOut->value) {
+                $draft = new Draft(
+                    (string) Str::uuid(), Item::CUT_OUT, Kind::Joint->value, $joint->id, ['reason' => $given['reason']],
+                    $main->job->now()->format('Y-m-d\TH:i:sP'),
+                );
+                $this->write->execute($by, $draft);
+                $joint->refresh();
+            }
+            $pipes = $main->pipes()->get();
+            [$a, $b] = [$pipes->firstWhere('number', $joint->pipe_a), $pipes->firstWhere('number', $joint->pipe_b)];
+            if (! $a instanceof Pipe || ! $b instanceof Pipe || $a->is($b)) {
+                throw Refused::conflict('This joint sits on the barrel of a pipe: cut the pipe out with a spool at the joints beside it.');
+            }
+            $plain = static fn (Pipe $p): array => [
+                'number' => $p->number, 'from_station_m' => (float) $p->from_station_m, 'to_station_m' => (float) $p->to_station_m,
+            ];
+            $isFixed = $main->joints()->where('station_m', '>', $joint->station_m)->where('state', '<>', State::Planned->value)->exists();
+            $made = Remade::of(
+                $plain($a), $plain($b), (string) $given['with'], (float) $given['cut_a_m'], (float) $given['cut_b_m'], (string) ($given['spool'] ?? ''),
+                array_values($pipes->pluck('number')->all()), $isFixed,
+            );
+
+            return $this->lay($main, $joint, $by, $made, $method, $pipes->keyBy('number')->all());
+        });
+    }
+
+    /** @param  array<string, Pipe>  $known  pipes by their numbers */
+    private function lay(Main $main, Joint $old, Person $by, Remade $made, string $method, array $known): Joint
+    {
+        $moved = $this->drawUp($main, $old, $made->shiftM);
+        $old->update(['suffix' => Remade::suffix(array_values($main->everyJoint()->where('number', $old->number)->pluck('suffix')->all()))]);
+        $rows = [$old];
+        foreach ($made->pipes as $pipe) {
+            $row = $known[$pipe['number']] ?? new Pipe(['main_id' => $main->id]);
+            $row->fill($pipe)->save();
+            $rows[] = $row;
+        }
+        $numbers = [$old->number, 1 + (int) Joint::query()->whereIn('main_id', $main->job->mains()->pluck('id'))->max('number')];
+        $new = [];
+        foreach ($made->joints as $k => $joint) {
+            $new[] = Joint::create([
+                ...$joint, 'number' => $numbers[$k], 'main_id' => $main->id, 'section_id' => $old->section_id, 'method' => $method, 'replaces' => $old->id,
+                'planned' => $k === 0 ? $old->planned : null,
+            ]);
+        }
+        // a spool's second joint lies after those before it: what goes on from pipe b hangs on it, not on the old joint
+        $this->journal->append($main->job, $by, new Draft(
+            (string) Str::uuid(), Journal::MADE_AGAIN, Kind::Joint->value, $old->id,
+            ['replaced_by' => array_column($new, 'number'), ...Rows::of(...array_map(static fn ($m) => $m->refresh(), [...$rows, ...$moved, ...$new]))],
+            $main->job->now()->format('Y-m-d\TH:i:sP'),
+        ));
+
+        return $new[0];
+    }
+
+    /**
+     * What lies beyond a gap that is drawn together comes nearer by what was cut off.
+     *
+     * @return list<\Illuminate\Database\Eloquent\Model> that moved
+     */
+    private function drawUp(Main $main, Joint $old, float $by): array
+    {
+        if ($by <= 0.0) {
+            return [];
+        }
+        $moved = [];
+        foreach ($main->joints()->where('station_m', '>', $old->station_m)->get() as $joint) {
+            $joint->update(['station_m' => round($joint->station_m - $by, 3)]);
+            $moved[] = $joint;
+        }
+        foreach ($main->pipes()->where('from_station_m', '>', $old->station_m)->where('number', '<>', $old->pipe_b)->get() as $pipe) {
+            $pipe->update(['from_station_m' => round($pipe->from_station_m - $by, 3), 'to_station_m' => round($pipe->to_station_m - $by, 3)]);
+            $moved[] = $pipe;
+        }
+        foreach ($main->sections as $section) {
+            $at = static fn (float $station): float => $station > $old->station_m ? round($station - $by, 3) : $station;
+            $section->update(['from_station_m' => $at($section->from_station_m), 'to_station_m' => $at($section->to_station_m)]);
+            $moved[] = $section;
+        }
+        $main->update(['length_m' => round($main->length_m - $by, 3)]);
+
+        return [...$moved, $main];
+    }
+}
