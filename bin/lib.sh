@@ -129,7 +129,7 @@ free_port() { php -r '$s = stream_socket_server("tcp://127.0.0.1:0"); preg_match
 
 # serve PORT LOG [WORKERS]: the application on loopback, in a process group of its own so that its workers end with it. Sets WEB_PID.
 serve() {
-  PHP_CLI_SERVER_WORKERS="${3:-4}" setsid env -u DB_OWNER_PASSWORD php -d pcov.enabled=0 \
+  APP_URL="${APP_URL:-http://127.0.0.1:$1}" PHP_CLI_SERVER_WORKERS="${3:-4}" setsid env -u DB_OWNER_PASSWORD php -d pcov.enabled=0 \
     -d opcache.enable_cli=1 -d opcache.jit=tracing -d opcache.jit_buffer_size=64M \
     -d upload_max_filesize=64M -d post_max_size=65M -d memory_limit=512M -d variables_order=EGPCS \
     -S "127.0.0.1:$1" -t public bin/router.php >"var/$2.log" 2>&1 </dev/null &

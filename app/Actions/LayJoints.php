@@ -14,7 +14,6 @@ use App\Models\Main;
 use App\Models\Person;
 use App\Models\Pipe;
 use App\Procedures\Catalogue;
-use Diastoma\Core\Layout\AdoptedLine;
 use Diastoma\Core\Layout\Spaced;
 use Diastoma\Core\Sitting\Action;
 use Diastoma\Core\Sitting\Kind;
@@ -44,16 +43,13 @@ final class LayJoints
             Main::query()->lockForUpdate()->findOrFail($main->id);
             $pipes = $main->pipes()->get();
             $last = $pipes->last();
-            $least = $main->everyJoint()->min('number');
-            $most = (int) Joint::query()->whereIn('main_id', $main->job->mains()->pluck('id'))->max('number');
-            $base = AdoptedLine::base($least === null ? null : (int) $least, $most);
-            $next = 1 + (int) ($main->everyJoint()->max('number') ?? $base);
+            $next = $main->nextNumber((int) $given['count']);
             $laid = Spaced::of(
                 $last === null ? null : [
                     'number' => $last->number, 'from_station_m' => (float) $last->from_station_m, 'to_station_m' => (float) $last->to_station_m,
                 ],
                 (int) $given['count'], (float) $given['pipe_length_m'], $next,
-                (string) ($given['first_pipe'] ?? sprintf('P%03d', $base + $pipes->count() + 1)), array_values($pipes->pluck('number')->all()),
+                (string) ($given['first_pipe'] ?? sprintf('P%03d', $next + ($pipes->isEmpty() ? 0 : 1))), array_values($pipes->pluck('number')->all()),
             );
             $section = $main->sections()->reorder('from_station_m',
                 'desc')->first() ?? throw Refused::conflict('This main has no section. Ask the office to set it up.');

@@ -83,7 +83,7 @@ final class MakeAgain
             $row->fill($pipe)->save();
             $rows[] = $row;
         }
-        $numbers = [$old->number, 1 + (int) Joint::query()->whereIn('main_id', $main->job->mains()->pluck('id'))->max('number')];
+        $numbers = [$old->number, $main->nextNumber(1)];
         $new = [];
         foreach ($made->joints as $k => $joint) {
             $new[] = Joint::create([

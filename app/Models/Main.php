@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Models;
 
+use Diastoma\Core\Layout\Numbers;
 use Illuminate\Database\Eloquent\Concerns\HasUuids;
 use Illuminate\Database\Eloquent\Model;
 use Illuminate\Database\Eloquent\Relations\BelongsTo;
@@ -73,6 +74,15 @@ final class Main extends Model implements OfJob
     public function joints(): HasMany
     {
         return $this->everyJoint()->where('suffix', '');
+    }
+
+    /** The first of so many numbers for new joints of this main. */
+    public function nextNumber(int $count): int
+    {
+        $last = $this->everyJoint()->max('number');
+        $others = Joint::query()->whereIn('main_id', $this->job->mains()->whereKeyNot($this->id)->pluck('id'))->toBase()->pluck('number');
+
+        return Numbers::next($last === null ? null : (int) $last, $count, array_values($others->map(intval(...))->all()));
     }
 
     /** @return HasMany<Joint, $this> */

@@ -14,6 +14,7 @@ use Diastoma\Core\Electrofusion\Diagnosis\TraceClass;
 use Diastoma\Core\Electrofusion\Fused;
 use Diastoma\Core\Procedure\Step;
 use Diastoma\Core\Procedure\Verdict;
+use Diastoma\Core\Sitting\Todo;
 use Illuminate\Support\Facades\DB;
 
 /** What a screen needs to draw a subject's work: its steps, readings and verdict. */
@@ -41,6 +42,7 @@ final class Bench
             'subject_id' => $model->id,
             'joint' => $model instanceof Joint ? self::joint($model) : null,
             'before' => $model instanceof Joint ? Earlier::of($model) : [],
+            'todo' => Todo::of($subject->sitting()->state(), self::title($subject), $model instanceof Joint && $model->suffix !== ''),
             'work' => $model instanceof Work ? self::work($model) : null,
             'facts' => (object) $subject->facts->toArray(),
             'procedure' => [
@@ -64,6 +66,19 @@ final class Bench
             'fusion_run_record' => $run?->record,
             'now' => $subject->job->now()->format('Y-m-d\TH:i:s.vP'),
         ];
+    }
+
+    /** Title of the step that comes next. */
+    private static function title(Subject $subject): ?string
+    {
+        $next = $subject->sitting()->next();
+        foreach ($next === null ? [] : $subject->steps() as $step) {
+            if ($step->id === $next) {
+                return $step->title;
+            }
+        }
+
+        return null;
     }
 
     /** @return array<string, string> the latest good trace of the same label, by the key of the record */

@@ -17,7 +17,8 @@ it('cuts a stopped joint out and puts a spool in its place, with everything on r
     $new = Joint::findOrFail($reply->json('subject_id'));
     $old->refresh();
     $second = Joint::where('replaces', $old->id)->whereKeyNot($new->id)->firstOrFail();
-    expect($old->label())->toBe('11a')->and($old->state)->toBe('cut_out')->and($new->label())->toBe('11')->and($new->state)->toBe('planned')
+    expect($second->number)->toBe(18)->and($old->label())->toBe('11a')->and($old->state)->toBe('cut_out')->and($new->label())->toBe('11')->and($new->state)
+        ->toBe('planned')
         ->and([$new->station_m, $new->pipe_a, $new->pipe_b])->toBe([131.6, 'P211', 'S-1'])
         ->and([$second->station_m, $second->pipe_a, $second->pipe_b])->toBe([132.6, 'S-1', 'P212'])
         ->and($new->section_id)->toBe($section)->and($reply->json('before.0.label'))->toBe('11a')->and($reply->json('before.0.reason'))->toBe(SPOOL['reason'])

@@ -24,6 +24,7 @@ use Diastoma\Core\Quantity\Unit;
 use Diastoma\Core\Sitting\Rights;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
+use Illuminate\Support\Facades\DB;
 
 final class JobController
 {
@@ -84,6 +85,7 @@ final class JobController
         $role = $person->mustBeOn($job);
         $job->load('rulebook', 'mains.sections', 'equipment');
         $units = $job->rules()->units;
+        $runs = self::runs($job);
 
         return new JsonResponse([
             'id' => $job->id, 'number' => $job->number, 'title' => $job->title, 'place' => $job->place, 'time_zone' => $job->time_zone,
@@ -96,7 +98,9 @@ final class JobController
                 'id' => $main->id, 'name' => $main->name, 'service' => $main->service, 'material' => $main->material, 'dn_mm' => $main->dn_mm,
                 'sdr' => $main->sdr, 'pn_bar' => $main->pn_bar, 'pipe' => $main->pipeSaid(), 'joint_method' => $main->joint_method,
                 'length_m' => $main->length_m,
-                'joint_from' => $main->joints()->min('number'), 'joint_to' => $main->joints()->max('number'),
+                'joint_from' => isset($runs[$main->id]) ? $runs[$main->id][0][0] : null,
+                'joint_to' => isset($runs[$main->id]) ? $runs[$main->id][count($runs[$main->id]) - 1][1] : null,
+                'joint_runs' => $runs[$main->id] ?? [],
                 'sections' => $main->sections->map(static fn (Section $s): array => [
                     'id' => $s->id, 'name' => $s->name, 'from_station_m' => (float) $s->from_station_m, 'to_station_m' => (float) $s->to_station_m,
                 ]),
@@ -105,6 +109,23 @@ final class JobController
                 'id' => $e->id, 'kind' => $e->kind, 'name' => $e->name, 'serial' => $e->serial, 'calibration_until' => $e->calibration_until,
             ]),
         ]);
+    }
+
+    /** @return array<string, non-empty-list<array{int, int}>> by main: runs of numbers of its joints */
+    private static function runs(Job $job): array
+    {
+        $rows = DB::select(
+            "SELECT main_id, MIN(number) AS first, MAX(number) AS last FROM (
+                SELECT main_id, number, CAST(number AS SIGNED) - ROW_NUMBER() OVER (PARTITION BY main_id ORDER BY number) AS island FROM joints
+                WHERE suffix = '' AND main_id IN (SELECT id FROM mains WHERE job_id = ?)) AS numbered GROUP BY main_id, island ORDER BY main_id, first",
+            [$job->id],
+        );
+        $runs = [];
+        foreach ($rows as $row) {
+            $runs[$row->main_id][] = [(int) $row->first, (int) $row->last];
+        }
+
+        return $runs;
     }
 
     /** Every clock that runs on the job, the next to need a hand first. */

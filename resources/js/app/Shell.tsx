@@ -27,7 +27,7 @@ import { ClocksRail, NextClock, type Clock } from './ClocksRail';
 import { MainSwitch } from './MainSwitch';
 import { useKeys, type Keys } from './keys';
 import { useSelection } from './selection';
-import { useWork } from './session';
+import { hasJoint, useWork } from './session';
 import { useOutbox } from './useOutbox';
 import { Views } from './Views';
 
@@ -132,8 +132,7 @@ export function Shell() {
   );
 
   const go = (n: number) => {
-    const known =
-      line.joints.some((j) => j.number === n) || job.mains.some((m) => m.joint_from !== null && m.joint_to !== null && n >= m.joint_from && n <= m.joint_to);
+    const known = line.joints.some((j) => j.number === n) || job.mains.some((m) => hasJoint(m, n));
     if (known) void navigate(pathname.startsWith('/bench') ? `/bench/${n}` : `/line/${n}`);
     return known;
   };

@@ -72,12 +72,15 @@ function JobsProvider({ person, children }: { person: Schemas['Person']; childre
 
 const KEPT_MAIN = 'main';
 
+/** Whether a number is one of a main's joints. */
+export const hasJoint = (main: Schemas['Main'], number: number) => main.joint_runs.some(([from = 0, to = -1]) => number >= from && number <= to);
+
 /** The main that holds the joint or section of the address; else the one last chosen; else the first. */
 function useMain(mains: Schemas['Main'][]): [Schemas['Main'] | undefined, (id: string) => void] {
   const { pathname } = useLocation();
   const [chosen, choose] = useState(() => sessionStorage.getItem(KEPT_MAIN));
   const number = Number(/^\/(?:line|bench)\/(\d+)/.exec(pathname)?.[1] ?? Number.NaN);
-  const holds = (main: Schemas['Main']) => main.joint_from !== null && main.joint_to !== null && number >= main.joint_from && number <= main.joint_to;
+  const holds = (main: Schemas['Main']) => hasJoint(main, number);
   const section = decodeURIComponent(/^\/test\/([^/]+)/.exec(pathname)?.[1] ?? '');
   const named = (main: Schemas['Main']) => (section === '' ? Number.isNaN(number) || holds(main) : main.sections.some((s) => s.name === section));
   const kept = mains.find((main) => main.id === chosen);
@@ -106,6 +109,7 @@ const NO_MAIN: Schemas['Main'] = {
   length_m: 0,
   joint_from: null,
   joint_to: null,
+  joint_runs: [],
   sections: [],
 };
 

@@ -54,6 +54,17 @@ export function LineStrip({ line, sections, selected, next, onSelect, tall = fal
     setPerMetre(scale);
     setLeft(Math.max(-4, at - about / scale));
   };
+  // numbers that would stand on one another are left out, the selected and the next one never
+  const named = new Set<number>();
+  let free = Number.NEGATIVE_INFINITY;
+  for (const joint of line.joints) {
+    const wide = String(joint.number).length * (tall ? 10 : 8) + 6;
+    const kept = joint.number === selected || joint.number === next;
+    if (kept || joint.station_m * perMetre - wide / 2 > free) {
+      named.add(joint.number);
+      free = joint.station_m * perMetre + wide / 2;
+    }
+  }
   const tick = perMetre > 12 ? 5 : perMetre > 5 ? 12 : perMetre > 2 ? 24 : 60;
   const ticks = Array.from({ length: Math.floor(line.main.length_m / tick) + 1 }, (_, k) => k * tick);
 
@@ -152,7 +163,7 @@ export function LineStrip({ line, sections, selected, next, onSelect, tall = fal
                 className="num"
                 fill={css('text-primary')}
               >
-                {joint.number}
+                {named.has(joint.number) ? joint.number : ''}
               </text>
             </g>
           ))}

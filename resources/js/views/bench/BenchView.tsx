@@ -12,6 +12,7 @@ import { FusePanel } from './fuse/FusePanel';
 import { JudgedUnder } from './JudgedUnder';
 import { StepCard } from './StepCard';
 import { StepInstrument } from './StepInstrument';
+import { TodoLine } from './TodoLine';
 import { useEntry } from './useEntry';
 
 /** The work on the selected joint, one step at a time. */
@@ -56,6 +57,17 @@ function Bench({ bench }: { bench: Schemas['Bench'] }) {
       {!phone && <StepList bench={bench} at={at} onGo={setAt} />}
       <Stack spacing={1.5} ref={top} sx={{ scrollMarginTop: 12 }}>
         <JudgedUnder bench={bench} />
+        <TodoLine
+          bench={bench}
+          onOverrule={() =>
+            setAt(
+              Math.max(
+                0,
+                steps.findIndex((s) => bench.verdict.findings.some((f) => f.step === s.id && f.severity === 'stop' && !f.overrule)),
+              ),
+            )
+          }
+        />
         {badElsewhere.length > 0 && (
           <Paper
             role="status"
@@ -98,12 +110,16 @@ function Bench({ bench }: { bench: Schemas['Bench'] }) {
           {at < steps.length - 1 ? (
             <Button
               fullWidth
-              variant="contained"
+              variant={bench.todo.acts.length > 0 ? 'outlined' : 'contained'}
               color={stepDone && bench.verdict.severity !== 'stop' ? 'secondary' : 'primary'}
               onClick={() => setAt(at + 1)}
               sx={{ minHeight: 56 }}
             >
-              {stepDone ? `Next: ${steps[at + 1]?.title}` : `Leave open (${standing?.missing.length} missing) and go to ${steps[at + 1]?.title}`}
+              {bench.todo.acts.length > 0
+                ? `Look at ${steps[at + 1]?.title}`
+                : stepDone
+                  ? `Next: ${steps[at + 1]?.title}`
+                  : `Leave open (${standing?.missing.length} missing) and go to ${steps[at + 1]?.title}`}
             </Button>
           ) : (
             <Button

@@ -6,6 +6,7 @@ import { useSelection } from '../../app/selection';
 import { useWork } from '../../app/session';
 import { timeOfDay } from '../../app/time';
 import { GlyphPatterns, JointGlyph, STATES, type JointState } from '../../instruments/line/glyph';
+import { LayJoints } from './LayJoints';
 import { SeverityMark } from '../../instruments/severity/SeverityMark';
 
 /** What stands on the line: the selected joint, how the main is doing, and the one thing to do next. */
@@ -15,10 +16,10 @@ export function LineView() {
   const bench = useQuery({ ...benchQuery(joint?.id ?? ''), enabled: joint !== null });
   if (!joint)
     return (
-      <Stack spacing={2} sx={{ alignItems: 'flex-start' }}>
+      <Stack spacing={2}>
         <Typography variant="h1">This main has no joints yet.</Typography>
-        <Typography>Bring its alignment and plan the pipes: the plan makes the joints.</Typography>
-        <Button component={RouterLink} to="/setout" variant="contained" color="secondary" sx={{ minHeight: 60, px: 4 }}>
+        <LayJoints first />
+        <Button component={RouterLink} to="/setout" variant="outlined" sx={{ minHeight: 60, px: 4, alignSelf: 'flex-start' }}>
           Set it out
         </Button>
       </Stack>
@@ -34,7 +35,7 @@ export function LineView() {
         <Stack direction={{ xs: 'column', sm: 'row' }} spacing={2} sx={{ justifyContent: 'space-between', alignItems: { sm: 'center' } }}>
           <Box>
             <Typography variant="h1">
-              Joint {joint.number}
+              Joint {joint.label}
               {joint.number === next ? ' – next' : ''}
             </Typography>
             <Typography>
@@ -130,6 +131,7 @@ export function LineView() {
           </Stack>
         ))}
       </Stack>
+      {joint.id === line.joints.at(-1)?.id && <LayJoints first={false} />}
       <Button component="a" href={`/api/v1/jobs/${job.id}/joint-log.csv`} variant="text" sx={{ alignSelf: 'flex-start' }}>
         Joint log as CSV
       </Button>

@@ -41,7 +41,6 @@ export function JobCard() {
         )}
       </Paper>
       {!job.closed_at && <NextThings />}
-      {person.may.includes('job.keep') && <OpenAndClose />}
       <Paper component="section" aria-label="Jobs" sx={{ p: 2.5 }}>
         <Stack direction="row" sx={{ justifyContent: 'space-between', alignItems: 'center', mb: 1 }}>
           <Typography variant="h2">Your jobs</Typography>
@@ -74,6 +73,7 @@ export function JobCard() {
           </Button>
         ))}
       </Paper>
+      {person.may.includes('job.keep') && <OpenAndClose />}
     </Stack>
   );
 }

@@ -9,7 +9,8 @@ const RULEBOOKS = [
   ['iso', 'ISO-metric: millimetres, bar'],
   ['us', 'US-customary: inches, psi'],
 ] as const;
-const ZONES = Intl.supportedValuesOf('timeZone');
+const HERE = Intl.DateTimeFormat().resolvedOptions().timeZone;
+const ZONES = [...new Set([HERE, ...Intl.supportedValuesOf('timeZone'), 'UTC'])]; // not every browser lists the zone that it is in
 
 /** A job to be set up: what it is called, where it is, and by which rules it is judged. */
 export function JobForm({ onMade, onLeave }: { onMade: (job: Schemas['Job']) => void; onLeave?: () => void }) {
@@ -19,7 +20,7 @@ export function JobForm({ onMade, onLeave }: { onMade: (job: Schemas['Job']) => 
     number: '',
     title: '',
     place: '',
-    time_zone: Intl.DateTimeFormat().resolvedOptions().timeZone,
+    time_zone: HERE,
     rulebook: 'iso',
     copy_of: '',
     role: 'supervisor',
@@ -37,7 +38,7 @@ export function JobForm({ onMade, onLeave }: { onMade: (job: Schemas['Job']) => 
   });
   const copied = (form.texts.copy_of ?? '') !== '';
   return (
-    <Paper component="form" aria-label="New job" sx={{ p: 2.5, maxWidth: 820 }} onSubmit={(e) => (e.preventDefault(), make.mutate())}>
+    <Paper component="form" aria-label="New job" sx={{ p: 2.5 }} onSubmit={(e) => (e.preventDefault(), make.mutate())}>
       <Typography variant="h1">Set up a job</Typography>
       <Typography sx={{ mb: 2 }}>What it is called and by which rules it is judged. People, instruments and mains come next.</Typography>
       <Box sx={{ display: 'grid', gridTemplateColumns: { xs: 'minmax(0,1fr)', sm: 'repeat(2, minmax(0,1fr))' }, gap: 2 }}>

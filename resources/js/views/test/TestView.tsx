@@ -9,6 +9,7 @@ import { dayAndTime } from '../../app/time';
 import { FactsForm } from './FactsForm';
 import { PlanDetails } from './PlanDetails';
 import { Readiness } from './Readiness';
+import { DivideSection } from './Sections';
 import { outcome } from './shown';
 import { TestRun } from './TestRun';
 import { useMayTest, type Test } from './useTest';
@@ -61,6 +62,7 @@ function Section({ id }: { id: string }) {
     <>
       {last && <TestRun key={last.id} test={last} facts={data.section.facts} />}
       {!open && <Next data={data} repeat={last} options={options} onMethod={choose} onOption={(key, value) => setOptions({ ...options, [key]: value })} />}
+      {!open && <DivideSection id={id} at={data.plan?.window.splits_m[0]} />}
       {earlier.length > 0 && (
         <Paper sx={{ p: 2 }}>
           <Typography variant="h2">Earlier tests of this section</Typography>

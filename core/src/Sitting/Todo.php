@@ -1,0 +1,33 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Diastoma\Core\Sitting;
+
+/** What a joint asks for next, in one line, and by which acts it is done. */
+final class Todo
+{
+    public const CUT_OUT = 'cut_out';
+
+    public const OVERRULE = 'overrule';
+
+    public const MAKE_AGAIN = 'make_again';
+
+    /**
+     * @param  ?string  $step  title of the step that comes next
+     * @param  bool  $isReplaced  something stands in its place already
+     * @return array{said: string, acts: list<string>}
+     */
+    public static function of(State $state, ?string $step, bool $isReplaced = false): array
+    {
+        return match ($state) {
+            State::Stop => ['said' => 'Stopped. Cut it out and make it again, or have the stop overruled.', 'acts' => [self::CUT_OUT, self::OVERRULE]],
+            State::CutOut => $isReplaced ? ['said' => 'Cut out and made again: its record stays.', 'acts' => []]
+                : ['said' => 'Cut out, and nothing stands in its place. Make it again.', 'acts' => [self::MAKE_AGAIN]],
+            State::Cooling => ['said' => 'All is done but for the wait. Leave it still.', 'acts' => []],
+            State::Accepted, State::Overruled => ['said' => 'Done. Go on to the next joint.', 'acts' => []],
+            State::Mend => ['said' => 'Put right what is marked'.($step === null ? '.' : ", then go on with “{$step}”."), 'acts' => []],
+            State::Planned, State::InWork => ['said' => $step === null ? 'Enter what is still missing.' : "Next: {$step}.", 'acts' => []],
+        };
+    }
+}

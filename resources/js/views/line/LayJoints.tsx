@@ -1,0 +1,70 @@
+import { useState } from 'react';
+import { Alert, Box, Button, InputAdornment, Paper, Stack, TextField, Typography } from '@mui/material';
+import { useMutation, useQueryClient } from '@tanstack/react-query';
+import { answered, api, ApiError } from '../../api/client';
+import { JOB } from '../../api/queries';
+import { typedNumber } from '../../app/numbers';
+import { useWork } from '../../app/session';
+import { useUnits } from '../../app/useUnits';
+
+/** Joints without a drawing: so many pipes of one length, or the next one where the crew stands. */
+export function LayJoints({ first }: { first: boolean }) {
+  const { main, person } = useWork();
+  const client = useQueryClient();
+  const { length, display } = useUnits();
+  const [texts, setTexts] = useState<Record<string, string>>({ count: first ? '10' : '1', pipe_length_m: '', first_pipe: '' });
+  const lay = useMutation({
+    mutationFn: () =>
+      answered(
+        api.POST('/mains/{main}/joints', {
+          params: { path: { main: main.id } },
+          body: {
+            count: typedNumber(texts.count),
+            pipe_length_m: typedNumber(texts.pipe_length_m, display.length),
+            ...((texts.first_pipe ?? '').trim() === '' ? {} : { first_pipe: texts.first_pipe }),
+          },
+        }),
+      ),
+    onSuccess: async () => {
+      setTexts({ count: '1', pipe_length_m: texts.pipe_length_m ?? '', first_pipe: '' });
+      await Promise.all([['line'], JOB].map((queryKey) => client.invalidateQueries({ queryKey })));
+    },
+  });
+  if (!person.may.includes('joints.keep')) return null;
+  const faults = lay.error instanceof ApiError ? lay.error.faults : [];
+  const field = (key: string, hint?: string) => ({
+    value: texts[key] ?? '',
+    onChange: (e: { target: { value: string } }) => setTexts({ ...texts, [key]: e.target.value }),
+    error: faults.some((f) => f.field === key),
+    helperText: faults.find((f) => f.field === key)?.detail ?? hint,
+  });
+  return (
+    <Paper component="form" aria-label="Lay joints" sx={{ p: 2.5, maxWidth: 820 }} onSubmit={(e) => (e.preventDefault(), lay.mutate())}>
+      <Typography variant={first ? 'h1' : 'h2'}>{first ? 'Lay the joints' : 'Next joint here'}</Typography>
+      <Typography sx={{ mb: 1.5 }}>
+        {first
+          ? 'Pipes of one length, one after another. With a drawing, set the main out instead: the plan makes the joints.'
+          : 'Another pipe at the end of the line.'}
+      </Typography>
+      <Box sx={{ display: 'grid', gridTemplateColumns: { xs: 'minmax(0,1fr)', sm: 'repeat(3, minmax(0,1fr))' }, gap: 2 }}>
+        <TextField label="Joints" slotProps={{ htmlInput: { inputMode: 'numeric' } }} {...field('count')} />
+        <TextField
+          label="Length of a pipe"
+          slotProps={{ htmlInput: { inputMode: 'decimal' }, input: { endAdornment: <InputAdornment position="end">{length.symbol}</InputAdornment> } }}
+          {...field('pipe_length_m')}
+        />
+        <TextField label="First new pipe (if numbered)" {...field('first_pipe', 'Those after it count on.')} />
+      </Box>
+      {lay.error && faults.length === 0 && (
+        <Alert severity="error" sx={{ mt: 1.5 }}>
+          {lay.error.message}
+        </Alert>
+      )}
+      <Stack direction="row" spacing={1.5} sx={{ mt: 2 }}>
+        <Button type="submit" variant={first ? 'contained' : 'outlined'} color="secondary" disabled={lay.isPending} sx={{ minHeight: 56, px: 4 }}>
+          {first ? 'Lay them' : 'Add it'}
+        </Button>
+      </Stack>
+    </Paper>
+  );
+}
