@@ -39,10 +39,6 @@ test('pictures of every main view', async ({ page }) => {
   await goToStep(page, 'Feeler sweep');
   await series(page, "Feeler depth, from 12 o'clock", [62, 61.5, 62, 62.5, 69, 74, 63, 62, 61.5, 62, 62, 62.5]);
   await take(page, 'bench-feeler');
-  await page.goto('/rules');
-  await page.getByRole('tab', { name: 'Joint systems' }).click();
-  await page.getByRole('list', { name: 'Joint systems' }).waitFor();
-  await take(page, 'systems');
 
   await page.goto('/bench/202');
   await goToStep(page, 'Wash');
@@ -78,15 +74,6 @@ test('pictures of every main view', async ({ page }) => {
       await take(page, 'bench-fusing');
     }
     await page.getByText('The control unit ended the fusion itself.').waitFor({ timeout: 30_000 });
-    if (picture) {
-      await page.getByText('What if it were colder, the gap wider, the supply weaker?').click();
-      await page.getByRole('slider', { name: /Air/ }).press('Home');
-      await page.waitForTimeout(1500);
-      await page.getByRole('table', { name: 'What if' }).scrollIntoViewIfNeeded();
-      await page.evaluate(() => window.scrollBy(0, 240));
-      await page.waitForTimeout(600);
-      await page.screenshot({ path: 'docs/screenshots/what-if.png' });
-    }
     await coolAndRelease(page);
     await lookAtIt(page);
   };
@@ -98,9 +85,23 @@ test('pictures of every main view', async ({ page }) => {
   await page.goto('/bench/11');
   await goToStep(page, 'Fuse');
   await take(page, 'bench-stop');
+  await page.getByRole('button', { name: 'Cut out and make again' }).click();
+  await page.getByLabel('Off P211').fill('0.4');
+  await page.getByLabel('Off P212').fill('0.6');
+  await page.getByLabel(/What was wrong/).fill('The fusion broke off half way.');
+  await take(page, 'cut-out');
 
   await page.getByRole('button', { name: /Sign out/ }).click();
   await signIn(page, 'vera');
+  await page.goto('/office/people');
+  await page.getByLabel('Name', { exact: true }).fill('Rut Beck');
+  await page.getByLabel('Sign-in name').fill('rut@demo');
+  await page.getByRole('button', { name: 'Invite to this job' }).click();
+  await page.getByRole('region', { name: 'Link for Rut Beck' }).waitFor();
+  await take(page, 'office-people');
+  await page.goto('/office/instruments');
+  await page.getByRole('list', { name: 'Instruments' }).waitFor();
+  await take(page, 'office-instruments');
   await page.goto('/rules');
   await page.getByRole('button', { name: 'Change: Least scrape depth, radial' }).click();
   await page.getByLabel('New value').fill('0.25');

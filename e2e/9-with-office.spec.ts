@@ -1,0 +1,168 @@
+import { expect, test, type Browser, type Page } from '@playwright/test';
+import { number, signIn, step } from './crew';
+
+const EMPTY = `http://127.0.0.1:${process.env.DIASTOMA_EMPTY_PORT ?? '8080'}`;
+const PASSWORD = 'clay ferry olive nine';
+
+const office = async (page: Page, room: string) => {
+  await page.getByRole('link', { name: 'Office' }).click();
+  await page.getByRole('navigation', { name: 'Office' }).getByRole('link', { name: room }).click();
+};
+
+/** Opens a link in a browser of somebody's own and chooses a password there. */
+async function join(browser: Browser, link: string, name: string): Promise<Page> {
+  const page = await (await browser.newContext({ viewport: { width: 1280, height: 800 } })).newPage();
+  await page.goto(link);
+  await expect(page.getByText(`Welcome, ${name}.`)).toBeVisible();
+  await page.getByLabel('New password').fill('password1234');
+  await page.getByRole('button', { name: 'Go in' }).click();
+  await expect(page.getByText('Many people use that password')).toBeVisible();
+  await page.getByLabel('New password').fill(PASSWORD);
+  await page.getByRole('button', { name: 'Go in' }).click();
+  return page;
+}
+
+async function invite(page: Page, name: string, as: string): Promise<string> {
+  await office(page, 'People');
+  const form = page.getByRole('form', { name: 'Put somebody on this job' });
+  await expect(form).toBeVisible();
+  if (await form.getByRole('combobox', { name: 'Who' }).isVisible()) {
+    await form.getByRole('combobox', { name: 'Who' }).click();
+    await page.getByRole('option', { name: 'Somebody new' }).click();
+  }
+  await form.getByLabel('Name', { exact: true }).fill(name);
+  await form.getByLabel('Sign-in name').fill(name.toLowerCase().replace(' ', '.'));
+  await form.getByRole('combobox', { name: 'As what' }).click();
+  await page.getByRole('option', { name: as, exact: true }).click();
+  await form.getByRole('button', { name: 'Invite to this job' }).click();
+  const shown = page.getByRole('region', { name: `Link for ${name}` });
+  const link = await shown.getByLabel('Link', { exact: true }).inputValue();
+  await shown.getByRole('button', { name: 'Done' }).click();
+  return link;
+}
+
+async function instrument(page: Page, kind: string, name: string, serial: string) {
+  await page.getByRole('button', { name: 'Add an instrument' }).click();
+  const form = page.getByRole('form', { name: 'Instrument' });
+  await form.getByRole('combobox', { name: 'What it is' }).click();
+  await page.getByRole('option', { name: kind }).click();
+  await form.getByLabel('Name').fill(name);
+  await form.getByLabel('Serial number').fill(serial);
+  await form.getByLabel('Calibration: last day').fill('2035-01-01');
+  await form.getByRole('button', { name: 'Keep it' }).click();
+  await expect(page.getByRole('list', { name: 'Instruments' })).toContainText(serial);
+}
+
+async function lay(page: Page, count: string, length: string, pipe: string) {
+  await page.getByLabel('Joints', { exact: true }).fill(count);
+  await page.getByLabel('Length of a pipe').fill(length);
+  await page.getByLabel(/First new pipe/).fill(pipe);
+  await page.getByRole('button', { name: 'Lay them' }).click();
+}
+
+async function setUp(page: Page, jobNumber: string, title: string, rulebook: RegExp) {
+  await page.getByLabel('Job number').fill(jobNumber);
+  await page.getByLabel('Title').fill(title);
+  await page.getByLabel('Place').fill('Tarn End');
+  await page.getByRole('combobox', { name: 'Rulebook' }).click();
+  await page.getByRole('option', { name: rulebook }).click();
+  await page.getByRole('button', { name: 'Set up this job' }).click();
+  await expect(page.getByRole('heading', { name: new RegExp(title) })).toBeVisible();
+}
+
+test("a job of one's own, from nothing to the first readings, in the browser alone", async ({ browser }) => {
+  const page = await (await browser.newContext({ baseURL: EMPTY, viewport: { width: 1280, height: 800 } })).newPage();
+  await page.goto('/');
+  await page.getByLabel('Your name').fill('Rut Beck');
+  await page.getByLabel('Sign-in name').fill('rut');
+  await page.getByLabel('New password').fill(PASSWORD);
+  await page.getByRole('button', { name: 'Begin' }).click();
+  await setUp(page, 'T-101', 'Orchard Row renewal', /US-customary/);
+
+  // people: each by a link of their own
+  const ada = await join(browser, await invite(page, 'Ada Field', 'Jointer'), 'Ada Field');
+  await join(browser, await invite(page, 'Tom Weir', 'Tester'), 'Tom Weir');
+  const ines = await join(browser, await invite(page, 'Ines Marsh', 'Inspector'), 'Ines Marsh');
+  await expect(page.getByRole('list', { name: 'Crew' }).getByRole('listitem')).toHaveCount(4);
+
+  await office(page, 'Instruments');
+  await instrument(page, 'Control unit', 'Unit North', 'CU-1');
+  await instrument(page, 'Gauge or logger', 'Logger', 'PL-1');
+  await instrument(page, 'Torque wrench', 'Wrench', 'TW-1');
+
+  // two mains, each with joints
+  await office(page, 'Job');
+  await page.getByRole('link', { name: 'A main' }).click();
+  await page.getByLabel('Name of the main').fill('Ferry Street');
+  await page.getByRole('combobox', { name: 'Joint system' }).click();
+  await page.getByRole('option', { name: /Fused PE/ }).click();
+  await page.getByRole('combobox', { name: /print line sizes/ }).click();
+  await page.getByRole('option', { name: /DIPS/ }).click();
+  await page.getByLabel('Size on the print line').fill('8');
+  await page.getByLabel('SDR (DR)').fill('11');
+  await page.getByRole('button', { name: 'Make this main' }).click();
+  await expect(page.getByRole('heading', { name: 'Set out Ferry Street' })).toBeVisible();
+  await page.getByRole('link', { name: 'Line' }).click();
+  await lay(page, '4', '40', 'D001');
+  await expect(page.getByRole('heading', { name: 'Joint 101 – next' })).toBeVisible();
+  await page.getByRole('link', { name: 'Set-out' }).click();
+  await page.getByRole('link', { name: 'New main' }).click();
+  await page.getByLabel('Name of the main').fill('Orchard Row');
+  await page.getByRole('combobox', { name: 'Joint system' }).click();
+  await page
+    .getByRole('option', { name: /PVC.*bell/i })
+    .first()
+    .click();
+  await page.getByLabel('DN', { exact: true }).fill('200');
+  await page.getByLabel('Outside diameter').fill('7.87');
+  await page.getByLabel('Wall').fill('0.38');
+  await page.getByRole('button', { name: 'Make this main' }).click();
+  await expect(page.getByRole('heading', { name: 'Set out Orchard Row' })).toBeVisible();
+  await page.getByRole('link', { name: 'Line' }).click();
+  await lay(page, '3', '20', 'V001');
+  await expect(page.getByRole('heading', { name: 'Joint 201 – next' })).toBeVisible();
+
+  // the jointer finds the job on a browser of her own and begins
+  await ada.goto(`${EMPTY}/bench/101`);
+  await expect(step(ada, 'Conditions')).toBeVisible();
+  await number(ada, 'Air', '59');
+  await expect(ada.getByRole('link', { name: 'Office' })).toBeVisible();
+  // the inspector sees it and may not enter
+  await ines.goto(`${EMPTY}/bench/101`);
+  await expect(step(ines, 'Conditions')).toBeVisible();
+  await expect(ines.getByRole('textbox', { name: 'Air' })).toBeDisabled();
+
+  // an outsider of another job sees nothing of this one
+  await office(page, 'Job');
+  await page.getByRole('button', { name: 'Set up another job' }).click();
+  await setUp(page, 'T-202', 'Elsewhere', /ISO-metric/);
+  const sten = await join(browser, await invite(page, 'Sten Far', 'Supervisor'), 'Sten Far');
+  await expect(sten.getByText('Elsewhere').first()).toBeVisible();
+  const jobs = await sten.evaluate(async () => ((await (await fetch('/api/v1/jobs')).json()) as { jobs: { number: string }[] }).jobs.map((j) => j.number));
+  expect(jobs).toEqual(['T-202']);
+  const seen = await page.evaluate(async () => ((await (await fetch('/api/v1/jobs')).json()) as { jobs: { id: string; number: string }[] }).jobs);
+  const other = seen.find((j) => j.number === 'T-101')?.id ?? '';
+  expect(await sten.evaluate(async (id) => (await fetch(`/api/v1/jobs/${id}`)).status, other)).toBe(404);
+});
+
+test('a stopped joint is cut out, and a spool with two joints takes its place', async ({ page }) => {
+  await signIn(page, 'ada');
+  await page.goto('/bench/11');
+  const todo = page.getByRole('status', { name: 'To do' });
+  await expect(todo).toContainText('Stopped. Cut it out and make it again, or have the stop overruled.');
+  await todo.getByRole('button', { name: 'Cut out and make again' }).click();
+  const form = page.getByRole('form', { name: 'Cut out and make again' });
+  await form.getByLabel('Off P211').fill('0,4');
+  await form.getByLabel('Off P212').fill('30');
+  await form.getByLabel(/What was wrong/).fill('The fusion broke off half way.');
+  await form.getByRole('button', { name: 'Cut it out' }).click();
+  await expect(form.getByText(/Cut off 0.02 to 20 m/).first()).toBeVisible();
+  await form.getByLabel('Off P212').fill('0.6');
+  await form.getByRole('button', { name: 'Cut it out' }).click();
+  await expect(page.getByRole('heading', { name: 'Joint 11', exact: true })).toBeVisible();
+  await expect(page.getByText('P211 to S11')).toBeVisible();
+  await page.goto('/bench/11');
+  await expect(page.getByText(/Stands in place of 11a, cut out/)).toContainText('The fusion broke off half way.');
+  await page.goto('/bench/18');
+  await expect(page.getByText('Joint 18 ·', { exact: false }).first()).toBeVisible();
+});
