@@ -99,9 +99,6 @@ test('pictures of every main view', async ({ page }) => {
   await page.getByRole('button', { name: 'Invite to this job' }).click();
   await page.getByRole('region', { name: 'Link for Rut Beck' }).waitFor();
   await take(page, 'office-people');
-  await page.goto('/office/instruments');
-  await page.getByRole('list', { name: 'Instruments' }).waitFor();
-  await take(page, 'office-instruments');
   await page.goto('/rules');
   await page.getByRole('button', { name: 'Change: Least scrape depth, radial' }).click();
   await page.getByLabel('New value').fill('0.25');
