@@ -145,11 +145,18 @@ test("a job of one's own, from nothing to the first readings, in the browser alo
   expect(await sten.evaluate(async (id) => (await fetch(`/api/v1/jobs/${id}`)).status, other)).toBe(404);
 });
 
-test('a stopped joint is cut out, and a spool with two joints takes its place', async ({ page }) => {
+test('a stopped joint is cut out, a spool with two joints takes its place, and its nonconformance is closed by another', async ({ page }) => {
   await signIn(page, 'ada');
   await page.goto('/bench/11');
   const todo = page.getByRole('status', { name: 'To do' });
   await expect(todo).toContainText('Stopped. Cut it out and make it again, or have the stop overruled.');
+  await todo.getByRole('button', { name: 'Nonconformance' }).click();
+  const raise = page.getByRole('form', { name: 'Raise a nonconformance' });
+  await raise.getByLabel(/What is wrong/).fill('The fusion broke off: the lead was loose.');
+  await raise.getByLabel('Picture of what is wrong').setInputFiles('docs/screenshots/line-phone.png');
+  await expect(raise.getByText(/One picture/)).toBeVisible();
+  await raise.getByRole('button', { name: 'Raise it' }).click();
+  await expect(page.getByRole('link', { name: /Nonconformance \d+/ })).toBeVisible();
   await todo.getByRole('button', { name: 'Cut out and make again' }).click();
   const form = page.getByRole('form', { name: 'Cut out and make again' });
   await form.getByLabel('Off P211').fill('0,4');
@@ -165,4 +172,21 @@ test('a stopped joint is cut out, and a spool with two joints takes its place', 
   await expect(page.getByText(/Stands in place of 11a, cut out/)).toContainText('The fusion broke off half way.');
   await page.goto('/bench/18');
   await expect(page.getByText('Joint 18 ·', { exact: false }).first()).toBeVisible();
+
+  await page.goto('/office/nonconformances');
+  const one = page.getByRole('list', { name: 'Nonconformances' }).getByRole('listitem').first();
+  await expect(one).toContainText('joint 11a, section B');
+  await expect(one.getByRole('img', { name: /lead was loose/ })).toBeVisible();
+  await one.getByRole('combobox', { name: 'It came from' }).click();
+  await page.getByRole('option', { name: 'Equipment' }).click();
+  await one.getByLabel('What was done about it').fill('Cut out; the lead was thrown away.');
+  await one.getByRole('button', { name: 'It is put right' }).click();
+  await expect(one).toContainText('put right, to be seen by another');
+  await page.goto('/test/B');
+  await expect(page.getByText(/Still open: \d+/)).toBeVisible();
+  await page.getByRole('button', { name: /Sign out/ }).click();
+  await signIn(page, 'ines');
+  await page.goto('/office/nonconformances');
+  await one.getByRole('button', { name: 'Seen: it is right' }).click();
+  await expect(one).toContainText('closed');
 });

@@ -16,6 +16,7 @@ use App\Http\Controllers\KeepLineController;
 use App\Http\Controllers\LineController;
 use App\Http\Controllers\LoggerController;
 use App\Http\Controllers\MemberController;
+use App\Http\Controllers\NonconformanceController;
 use App\Http\Controllers\PeopleController;
 use App\Http\Controllers\PictureController;
 use App\Http\Controllers\ReckonerController;
@@ -75,6 +76,10 @@ Route::prefix('api/v1')->group(function (): void {
         Route::put('jobs/{job}', [JobController::class, 'update']);
         Route::post('jobs/{job}/close', [JobController::class, 'close']);
         Route::post('jobs/{job}/open', [JobController::class, 'open']);
+        Route::get('jobs/{job}/nonconformances', [NonconformanceController::class, 'index']);
+        Route::post('jobs/{job}/nonconformances', [NonconformanceController::class, 'store']);
+        Route::post('nonconformances/{nonconformance}/correction', [NonconformanceController::class, 'correct']);
+        Route::post('nonconformances/{nonconformance}/verification', [NonconformanceController::class, 'verify']);
         Route::get('jobs/{job}/instruments', [InstrumentController::class, 'index']);
         Route::post('jobs/{job}/instruments', [InstrumentController::class, 'store']);
         Route::post('instruments/{unit}', [InstrumentController::class, 'update']);

@@ -45,6 +45,8 @@ final class Journal
 
     public const SECTIONS = 'sections';
 
+    public const NONCONFORMANCE = 'nonconformance';
+
     public const MADE_AGAIN = 'joint.made_again';
 
     public const MAIN = 'main';

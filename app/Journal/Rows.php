@@ -16,7 +16,7 @@ final class Rows
     /** Tables that are built from such rows, in the order in which they refer to one another. */
     public const TABLES = [
         'rulebooks', 'people', 'jobs', 'equipment', 'mains', 'sections', 'pipes', 'joints', 'alignments', 'plans', 'joint_systems', 'rejects', 'works',
-        'memberships', 'certificates',
+        'memberships', 'certificates', 'nonconformances',
     ];
 
     private const LEFT_OUT = [

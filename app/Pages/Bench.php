@@ -42,6 +42,7 @@ final class Bench
             'subject_id' => $model->id,
             'joint' => $model instanceof Joint ? self::joint($model) : null,
             'before' => $model instanceof Joint ? Earlier::of($model) : [],
+            'nonconformances' => $model instanceof Joint ? Nonconformances::openOn($model) : [],
             'todo' => Todo::of($subject->sitting()->state(), self::title($subject), $model instanceof Joint && $model->suffix !== ''),
             'work' => $model instanceof Work ? self::work($model) : null,
             'facts' => (object) $subject->facts->toArray(),

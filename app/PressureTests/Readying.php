@@ -6,6 +6,7 @@ namespace App\PressureTests;
 
 use App\Journal\Journal;
 use App\Models\Entry;
+use App\Models\Nonconformance;
 use App\Models\PressureTest;
 use App\Models\Section;
 use App\Procedures\Subject;
@@ -30,6 +31,7 @@ final class Readying
             array_values($joints), Subject::section($section, $plan->medium->value)->verdict(), $section->main->job->now()->toDateTimeImmutable(),
             $rest?->toDateTimeImmutable(), $plan->window['feasible'] ? null : $plan->window['said'], self::mended($last),
             self::overrules($section, $last), KnownFacts::of($section)->main()->material === Material::Composite,
+            array_values(Nonconformance::holding()->where('section_id', $section->id)->pluck('number')->all()),
         );
     }
 

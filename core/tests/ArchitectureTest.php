@@ -14,6 +14,7 @@ function rooms(): array
     return [
         'core' => ['core/src', '/Diastoma\\\\Core\\\\([A-Z]\w+)\\\\/', [
             'Catalogue' => ['Electrofusion', 'Exception', 'Gasketed', 'PressureTest', 'Procedure'],
+            'Conformance' => ['Quantity'],
             'Electrofusion' => ['Exception', 'Label', 'Pipe', 'Procedure', 'Quantity', 'Rulebook'],
             'Exception' => [],
             'Gasketed' => ['Exception', 'Lifting', 'Pipe', 'Procedure', 'Quantity', 'Rulebook'],

@@ -34,12 +34,14 @@ function addresses(Tests\TestCase $test): array
     $names = [
         'job' => $joint->jobId(), 'main' => $joint->main_id, 'joint' => $joint->id, 'section' => $joint->section_id, 'run' => $run->id, 'plan' => $plan->id,
         'test' => PressureTest::firstOrFail()->id, 'reject' => $reject->id, 'work' => $work->id, 'unit' => Equipment::firstOrFail()->id,
-        'person' => $test->person('olaf@demo')->id, 'import' => (string) Str::uuid(), 'format' => 'csv',
+        'person' => $test->person('olaf@demo')->id, 'nonconformance' => App\Models\Nonconformance::firstOrCreate(['job_id' => $joint->jobId(), 'number' => 1], [
+            'what' => 'The end is gouged.', 'shared' => [], 'pictures' => [], 'raised_by' => $test->person()->id, 'raised_at' => '2026-01-01T00:00:00+00:00',
+        ])->id, 'import' => (string) Str::uuid(), 'format' => 'csv',
     ];
     $found = [];
     foreach (Route::getRoutes() as $route) {
         preg_match_all('/\{(\w+)\}/', $route->uri(), $in);
-        $isOfJob = array_intersect($in[1], ['job', 'main', 'joint', 'section', 'run', 'plan', 'test', 'reject', 'work', 'unit']) !== [];
+        $isOfJob = array_intersect($in[1], ['job', 'main', 'joint', 'section', 'run', 'plan', 'test', 'reject', 'work', 'unit', 'nonconformance']) !== [];
         if (str_starts_with($route->uri(), 'api/v1/') && $isOfJob && ! str_contains($route->uri(), '/device/')) {
             $url = '/'.preg_replace_callback('/\{(\w+)\}/', static fn (array $m): string => $names[$m[1]], $route->uri());
             foreach (array_diff($route->methods(), ['HEAD']) as $method) {
@@ -103,13 +105,16 @@ const ASKS = [
     'POST instruments/{unit}/take-up' => Action::KeepInstruments, 'POST instruments/{unit}/tokens' => Action::KeepInstruments,
     'DELETE instruments/{unit}/tokens' => Action::KeepInstruments, 'POST mains/{main}/joints' => Action::KeepJoints,
     'DELETE joints/{joint}' => Action::KeepJoints, 'POST joints/{joint}/replacement' => Action::CutOut, 'PUT sections/{section}' => Action::KeepSections,
-    'POST sections/{section}/split' => Action::KeepSections, 'POST sections/{section}/join' => Action::KeepSections,
+    'POST jobs/{job}/nonconformances' => Action::RaiseNonconformance, 'POST nonconformances/{nonconformance}/correction' => Action::RaiseNonconformance,
+    'POST nonconformances/{nonconformance}/verification' => Action::VerifyNonconformance, 'POST sections/{section}/split' => Action::KeepSections,
+    'POST sections/{section}/join' => Action::KeepSections,
 ];
 
 /** Enough for a request to be whole, so that what refuses it is the right and not the form. */
 const WHOLE = [
     'role' => 'jointer', 'name' => 'Rut Beck', 'email' => 'rut@demo', 'reason' => 'Asked for by the owner in writing.', 'number' => 'K-9', 'title' => 'A job',
-    'place' => 'Here', 'time_zone' => 'UTC', 'kind' => 'gauge', 'serial' => 'X-1', 'days' => 5,
+    'place' => 'Here', 'time_zone' => 'UTC', 'kind' => 'gauge', 'serial' => 'X-1', 'days' => 5, 'what' => 'The end is gouged.', 'cause' => 'handling',
+    'correction' => 'Cut off and made again.', 'right' => true,
 ];
 
 it('asks for the right that the core names, whatever the role', function (Role $role) {

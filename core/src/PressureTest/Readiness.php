@@ -28,15 +28,20 @@ final readonly class Readiness
      * @param  ?string  $unplannable  why the plan cannot be run; null when it can
      * @param  ?bool  $mended  whether what failed the last test is on record as put right; null when nothing failed
      * @param  list<Overrule>  $overrules  of gates, since the last test
+     * @param  list<int>  $nonconformances  numbers of those about the section that nobody has seen to be right
      * @param  bool  $oneLength  whether it comes off the reel in one piece and has no joints to be made
      */
     public static function of(
         array $joints, Verdict $preparation, \DateTimeImmutable $now, ?\DateTimeImmutable $restUntil = null, ?string $unplannable = null,
-        ?bool $mended = null, array $overrules = [], bool $oneLength = false,
+        ?bool $mended = null, array $overrules = [], bool $oneLength = false, array $nonconformances = [],
     ): self {
         $gates = [self::joints($joints, $oneLength), self::waits($joints, $now)];
         if ($unplannable !== null) {
             $gates[] = [...self::gate('plan', 'Plan', false, $unplannable), 'may_overrule' => false];
+        }
+        if ($nonconformances !== []) {
+            $gates[] = self::gate('nonconformances', 'Nonconformances closed', false, 'Still open: '.implode(', ', $nonconformances)
+                .'. Put them right and have somebody else look.');
         }
         if ($mended !== null) {
             $gates[] = self::gate(

@@ -13,6 +13,8 @@ final class Todo
 
     public const MAKE_AGAIN = 'make_again';
 
+    public const NONCONFORMANCE = 'nonconformance';
+
     /**
      * @param  ?string  $step  title of the step that comes next
      * @param  bool  $isReplaced  something stands in its place already
@@ -21,7 +23,8 @@ final class Todo
     public static function of(State $state, ?string $step, bool $isReplaced = false): array
     {
         return match ($state) {
-            State::Stop => ['said' => 'Stopped. Cut it out and make it again, or have the stop overruled.', 'acts' => [self::CUT_OUT, self::OVERRULE]],
+            State::Stop => ['said' => 'Stopped. Cut it out and make it again, or have the stop overruled.',
+                'acts' => [self::CUT_OUT, self::OVERRULE, self::NONCONFORMANCE]],
             State::CutOut => $isReplaced ? ['said' => 'Cut out and made again: its record stays.', 'acts' => []]
                 : ['said' => 'Cut out, and nothing stands in its place. Make it again.', 'acts' => [self::MAKE_AGAIN]],
             State::Cooling => ['said' => 'All is done but for the wait. Leave it still.', 'acts' => []],

@@ -43,6 +43,12 @@ export const instrumentsQuery = (job: string) =>
     queryFn: ({ signal }) => answered(api.GET('/jobs/{job}/instruments', { params: { path: { job } }, signal })),
   });
 
+export const nonconformancesQuery = (job: string) =>
+  queryOptions({
+    queryKey: ['nonconformances', job],
+    queryFn: ({ signal }) => answered(api.GET('/jobs/{job}/nonconformances', { params: { path: { job } }, signal })),
+  });
+
 export const peopleQuery = queryOptions({ queryKey: ['people'], queryFn: ({ signal }) => answered(api.GET('/people', { signal })) });
 
 export const officeJobsQuery = queryOptions({ queryKey: ['office-jobs'], queryFn: ({ signal }) => answered(api.GET('/office/jobs', { signal })) });

@@ -6,6 +6,7 @@ import { Crew } from './Crew';
 import { Everybody } from './Everybody';
 import { Instruments } from './Instruments';
 import { JobCard } from './JobCard';
+import { Nonconformances } from './Nonconformances';
 
 /** What is set up once and kept: the job, its people and instruments, the installation, one's own account. */
 export function OfficeView() {
@@ -15,6 +16,7 @@ export function OfficeView() {
     { id: 'job', name: 'Job', at: <JobCard key={job.id} /> },
     { id: 'people', name: 'People', at: <Crew /> },
     { id: 'instruments', name: 'Instruments', at: <Instruments /> },
+    { id: 'nonconformances', name: 'Nonconformances', at: <Nonconformances /> },
     ...(person.administrator ? [{ id: 'everybody', name: 'Everybody', at: <Everybody zone={job.time_zone} /> }] : []),
     { id: 'account', name: 'Account', at: <Account person={person} zone={job.time_zone} /> },
   ];
