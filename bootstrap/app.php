@@ -2,6 +2,7 @@
 
 declare(strict_types=1);
 
+use App\Http\Headers;
 use App\Http\Problem;
 use Illuminate\Foundation\Application;
 use Illuminate\Foundation\Configuration\Exceptions;
@@ -13,6 +14,7 @@ return Application::configure(basePath: dirname(__DIR__))
     ->withRouting(web: __DIR__.'/../routes/web.php', commands: __DIR__.'/../routes/console.php')
     ->withMiddleware(function (Middleware $middleware): void {
         $middleware->remove(HandleCors::class); // one origin needs none
+        $middleware->append(Headers::class);
         $middleware->redirectGuestsTo('/');
         $middleware->validateCsrfTokens(except: ['api/v1/device/*']); // a bearer token, no cookie
     })

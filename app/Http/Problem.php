@@ -18,6 +18,11 @@ use Symfony\Component\HttpKernel\Exception\TooManyRequestsHttpException;
 /** A problem document [RFC 9457]: the title is one sentence that says what is wrong and what to do. */
 final readonly class Problem implements Responsable
 {
+    /** Codes of a server that is not there, goes down, or takes no more connections. */
+    private const NO_DATABASE = [1040, 1053, 2002, 2003, 2006, 2013];
+
+    private const AGAIN_S = 5;
+
     /** @param  list<array<string, mixed>>  $errors */
     private function __construct(private int $status, private string $title, private array $errors = [], private ?int $retryAfterS = null)
     {
@@ -34,6 +39,9 @@ final readonly class Problem implements Responsable
             $e instanceof NotFoundHttpException => new self(404, 'There is nothing here. It may belong to another job: go back to the line and choose again.'),
             $e instanceof HttpExceptionInterface && $e->getStatusCode() === 419 => new self(
                 419, 'This page is too old to send from. Load it again; what you entered is kept.',
+            ),
+            $e instanceof \PDOException && in_array($e->errorInfo[1] ?? (int) $e->getCode(), self::NO_DATABASE, true) => new self(
+                503, 'The database does not answer. What you entered is kept; it is sent again in a moment.', [], self::AGAIN_S,
             ),
             $e instanceof TooManyRequestsHttpException => new self(
                 429, 'Too many requests at once. Wait a moment, then try again.', [], (int) ($e->getHeaders()['Retry-After'] ?? 60),
