@@ -79,7 +79,7 @@ test('pictures of every main view', async ({ page }) => {
   await goToStep(page, 'Fuse');
   await take(page, 'bench-stop');
   await page.getByRole('button', { name: 'Nonconformance' }).click();
-  await page.getByLabel(/What is wrong/).fill('The fusion broke off half way: the lead was loose.');
+  await page.getByLabel(/What is wrong, and/).fill('The fusion broke off half way: the lead was loose.');
   await page.getByRole('button', { name: 'Raise it' }).click();
   await page.goto('/office/nonconformances');
   await page.getByRole('list', { name: 'Nonconformances' }).getByRole('listitem').first().waitFor();
