@@ -85,6 +85,6 @@ export const theme = createTheme({
     MuiPaper: { defaultProps: { elevation: 0, variant: 'outlined' } },
     MuiInputBase: { styleOverrides: { input: { fontFamily: numbers, fontSize: '1.15rem' } } },
     MuiSelect: { styleOverrides: { select: { fontFamily: 'inherit' } } },
-    MuiCssBaseline: { styleOverrides: { '.num': { fontFamily: numbers, fontVariantNumeric: 'tabular-nums' } } },
+    MuiCssBaseline: { styleOverrides: { a: { color: 'inherit' }, '.num': { fontFamily: numbers, fontVariantNumeric: 'tabular-nums' } } },
   },
 });

@@ -116,7 +116,7 @@ function Bench({ bench }: { bench: Schemas['Bench'] }) {
               sx={{ minHeight: 56 }}
             >
               {bench.todo.acts.length > 0
-                ? `Look at ${steps[at + 1]?.title}`
+                ? `On to ${steps[at + 1]?.title}`
                 : stepDone
                   ? `Next: ${steps[at + 1]?.title}`
                   : `Leave open (${standing?.missing.length} missing) and go to ${steps[at + 1]?.title}`}
