@@ -68,7 +68,7 @@ final readonly class Problem implements Responsable
             ['type' => 'about:blank', 'title' => $this->title, 'status' => $this->status, 'errors' => $this->errors],
             $this->status,
             ['Content-Type' => 'application/problem+json', ...($this->retryAfterS === null ? [] : ['Retry-After' => (string) $this->retryAfterS])],
-            JSON_UNESCAPED_UNICODE | JSON_PARTIAL_OUTPUT_ON_ERROR,
+            JSON_UNESCAPED_UNICODE | JSON_PARTIAL_OUTPUT_ON_ERROR | JSON_INVALID_UTF8_SUBSTITUTE,
         );
     }
 }

@@ -49,7 +49,8 @@ it('says what comes back', function () {
             ->assertOk();
     }
     $said = $this->getJson("/api/v1/jobs/{$job->id}/nonconformances")->json('repeats');
-    expect($said[0]['numbers'])->toBe([1, 2])->and(implode(' ', array_column($said, 'said')))->toContain('operator Ada Brook')->toContain('control unit Unit North (CU-31)');
+    expect($said[0]['numbers'])->toBe([1, 2])->and(implode(' ', array_column($said, 'said')))->toContain('operator Ada Brook')
+        ->toContain('control unit Unit North (CU-31)');
 });
 
 it('refuses what is not whole or belongs elsewhere', function (array $change, int $status) {

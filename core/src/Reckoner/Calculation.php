@@ -60,7 +60,23 @@ final readonly class Calculation
             $faults[] = InvalidInput::field($unknown, "“{$unknown}” is not an input of {$this->id}. It takes: ".implode(', ', $known).'.');
         }
 
-        return $faults === [] ? ($this->work)(new Given($values)) : throw InvalidInput::together($faults);
+        if ($faults !== []) {
+            throw InvalidInput::together($faults);
+        }
+        try {
+            $result = ($this->work)(new Given($values));
+        } catch (\ArithmeticError) {
+            throw $this->senseless();
+        }
+        array_walk_recursive($result, fn (mixed $value) => is_float($value) && ! is_finite($value) ? throw $this->senseless() : null);
+
+        return $result;
+    }
+
+    private function senseless(): InvalidInput
+    {
+        return InvalidInput::field($this->inputs[0]->name,
+            'These values together leave nothing to reckon with: one is zero or far off. Check each, and its unit.');
     }
 
     /** @return array<string, mixed> */

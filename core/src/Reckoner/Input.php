@@ -9,6 +9,11 @@ use Diastoma\Core\Exception\InvalidInput;
 /** One input of a calculation; its unit is the end of its name. */
 final readonly class Input
 {
+    /** Beyond these no quantity of the trade lies, in whatever unit: a slip of the finger or of the unit. Our own choice. */
+    private const LARGEST = 1e9;
+
+    private const SMALLEST = 1e-9;
+
     /** @param  list<string>  $choices */
     private function __construct(
         public string $name,
@@ -89,6 +94,9 @@ final readonly class Input
     {
         if (! is_int($raw) && ! is_float($raw) || ! is_finite((float) $raw)) {
             throw $this->refuse('must be a number', $raw);
+        }
+        if (abs($raw) > self::LARGEST || $raw != 0 && abs($raw) < self::SMALLEST) {
+            throw $this->refuse('is so large or so small that it cannot be right; check its unit', $raw);
         }
         if ($this->above !== null && $raw <= $this->above) {
             throw InvalidInput::field($name, "{$name} is {$raw}; it must be more than {$this->above}.", $raw, $this->above);
