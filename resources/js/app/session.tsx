@@ -1,13 +1,15 @@
 import { useQuery } from '@tanstack/react-query';
-import { createContext, use, useEffect, useState, type ReactNode } from 'react';
+import { createContext, lazy, Suspense, use, useEffect, useState, type ReactNode } from 'react';
 import { useLocation } from 'react-router';
 import { Alert, Box, CircularProgress } from '@mui/material';
 import type { Schemas } from '../api/client';
 import { beginQuery, jobQuery, jobsQuery, lineQuery, sessionQuery } from '../api/queries';
-import { Begin } from '../views/signin/Begin';
-import { Join } from '../views/signin/Join';
 import { SignIn } from '../views/signin/SignIn';
-import { NoJob } from '../views/office/NoJob';
+
+// What a crew sees once in a job, if ever, is not carried along by everybody.
+const Begin = lazy(async () => ({ default: (await import('../views/signin/Begin')).Begin }));
+const Join = lazy(async () => ({ default: (await import('../views/signin/Join')).Join }));
+const NoJob = lazy(async () => ({ default: (await import('../views/office/NoJob')).NoJob }));
 
 interface Work {
   /** who is signed in, and what they are on this job */
@@ -34,11 +36,18 @@ const Waiting = ({ error }: { error: Error | null }) => (
   </Box>
 );
 
+const Later = ({ children }: { children: ReactNode }) => <Suspense fallback={<Waiting error={null} />}>{children}</Suspense>;
+
 export function WorkProvider({ children }: { children: ReactNode }) {
   const session = useQuery(sessionQuery);
   const { pathname } = useLocation();
   const token = /^\/join\/([^/]+)/.exec(pathname)?.[1];
-  if (token !== undefined) return <Join token={token} />;
+  if (token !== undefined)
+    return (
+      <Later>
+        <Join token={token} />
+      </Later>
+    );
   if (session.data === undefined) return <Waiting error={session.error} />;
   return session.data === null ? <Door /> : <JobsProvider person={session.data}>{children}</JobsProvider>;
 }
@@ -47,7 +56,13 @@ export function WorkProvider({ children }: { children: ReactNode }) {
 function Door() {
   const begin = useQuery(beginQuery);
   if (begin.data === undefined) return <Waiting error={begin.error} />;
-  return begin.data.empty ? <Begin /> : <SignIn />;
+  return begin.data.empty ? (
+    <Later>
+      <Begin />
+    </Later>
+  ) : (
+    <SignIn />
+  );
 }
 
 const KEPT_JOB = 'job';
@@ -62,7 +77,12 @@ function JobsProvider({ person, children }: { person: Schemas['Person']; childre
   };
   if (jobs.data === undefined) return <Waiting error={jobs.error} />;
   const job = jobs.data.jobs.find((j) => j.id === chosen) ?? jobs.data.jobs[0];
-  if (job === undefined) return <NoJob person={person} onJob={chooseJob} />;
+  if (job === undefined)
+    return (
+      <Later>
+        <NoJob person={person} onJob={chooseJob} />
+      </Later>
+    );
   return (
     <JobProvider key={job.id} person={person} id={job.id} chooseJob={chooseJob}>
       {children}

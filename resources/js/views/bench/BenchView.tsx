@@ -115,11 +115,7 @@ function Bench({ bench }: { bench: Schemas['Bench'] }) {
               onClick={() => setAt(at + 1)}
               sx={{ minHeight: 56 }}
             >
-              {bench.todo.acts.length > 0
-                ? `On to ${steps[at + 1]?.title}`
-                : stepDone
-                  ? `Next: ${steps[at + 1]?.title}`
-                  : `Leave open (${standing?.missing.length} missing) and go to ${steps[at + 1]?.title}`}
+              {stepDone ? `Next: ${steps[at + 1]?.title}` : `Leave open (${standing?.missing.length} missing) and go to ${steps[at + 1]?.title}`}
             </Button>
           ) : (
             <Button
