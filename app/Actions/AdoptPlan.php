@@ -39,6 +39,8 @@ final class AdoptPlan
             if (($last?->id) !== ($plan->request['after_joint'] ?? null)) {
                 throw Refused::conflict('Pipes have been laid since this plan was made. Plan the rest again from where the crew stands.');
             }
+            $again = $main->joints()->where('state', 'planned')->whereNotNull('replaces')->value('number');
+            Refused::unless($again === null ? null : "Joint {$again} stands in place of one that was cut out. Make it before the rest is planned again.");
             $planned = $main->joints()->where('state', 'planned');
             $beyond = $main->pipes()->where('number', '!=', $last->pipe_b ?? '');
             if ($last !== null) {

@@ -24,6 +24,7 @@ final class AdvanceClock
     public function execute(Job $job, Person $person, CarbonImmutable $to, string $why): Job
     {
         Refused::unless(SimulatedDevice::Clock->refusal($job->simulated));
+        $job->mustBeOpen();
         $seconds = (int) ceil($job->now()->diffInSeconds($to));
         if ($seconds <= 0) {
             return $job;

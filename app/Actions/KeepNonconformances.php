@@ -57,7 +57,8 @@ final class KeepNonconformances
             $this->journal->lock($job);
             $one = Nonconformance::create([
                 'job_id' => $job->id, 'number' => 1 + (int) Nonconformance::where('job_id', $job->id)->max('number'), 'what' => $given['what'],
-                'main_id' => $section?->main_id, 'section_id' => $section?->id, 'joint_id' => $joint?->id, 'rule' => $given['rule'] ?? null,
+                'main_id' => $section?->main_id, 'section_id' => $joint === null ? $section?->id : null, 'joint_id' => $joint?->id,
+                'rule' => $given['rule'] ?? null,
                 'shared' => $joint === null ? [] : self::shared($joint), 'pictures' => $pictures, 'raised_by' => $by->id,
                 'raised_at' => $job->now()->format('Y-m-d\TH:i:sP'), 'assigned_to' => $to, 'due_on' => $given['due_on'] ?? null,
             ]);

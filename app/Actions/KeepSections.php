@@ -9,6 +9,7 @@ use App\Journal\Draft;
 use App\Journal\Journal;
 use App\Journal\Rows;
 use App\Models\Main;
+use App\Models\Nonconformance;
 use App\Models\Person;
 use App\Models\PressureTest;
 use App\Models\Section;
@@ -57,6 +58,8 @@ final class KeepSections
 
         return DB::transaction(function () use ($section, $by, $station, $name): Section {
             $this->alone($section);
+            $open = Nonconformance::holding()->where('section_id', $section->id)->value('number'); // of which half it is nobody knows
+            Refused::unless($open === null ? null : "Nonconformance {$open} is about this section. Close it before the section is split.");
             Divided::at(
                 ['from_station_m' => $section->from_station_m, 'to_station_m' => $section->to_station_m], $station,
                 array_values($section->joints()->pluck('station_m')->map(floatval(...))->all()),
@@ -64,8 +67,8 @@ final class KeepSections
             $second = $section->replicate()->fill(['name' => $name, 'from_station_m' => $station]);
             $second->save();
             $section->update(['to_station_m' => $station]);
-            $moved = $section->joints()->where('station_m', '>', $station)->get();
-            $section->joints()->where('station_m', '>', $station)->update(['section_id' => $second->id]);
+            $moved = $section->everyJoint()->where('station_m', '>', $station)->get();
+            $section->everyJoint()->where('station_m', '>', $station)->update(['section_id' => $second->id]);
             $this->write($section->main, $by, ['split' => $section->name, 'at_m' => $station], [$section, $second, ...$moved]);
 
             return $second;
@@ -91,8 +94,10 @@ final class KeepSections
             $section->update(Divided::joined($facts($section), $facts($next)));
             $moved = $next->everyJoint()->get();
             $next->everyJoint()->update(['section_id' => $section->id]);
+            $about = Nonconformance::where('section_id', $next->id)->get();
+            $about->each(static fn (Nonconformance $n): bool => $n->update(['section_id' => $section->id]));
             $next->delete();
-            $this->write($section->main, $by, ['joined' => $section->name, 'gone' => ['sections' => [$next->id]]], [$section, ...$moved]);
+            $this->write($section->main, $by, ['joined' => $section->name, 'gone' => ['sections' => [$next->id]]], [$section, ...$moved, ...$about]);
 
             return $section;
         });

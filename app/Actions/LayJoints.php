@@ -11,12 +11,15 @@ use App\Journal\Rows;
 use App\Models\Entry;
 use App\Models\Joint;
 use App\Models\Main;
+use App\Models\Nonconformance;
 use App\Models\Person;
 use App\Models\Pipe;
 use App\Procedures\Catalogue;
+use App\Setout\DrawnUp;
 use Diastoma\Core\Layout\Spaced;
 use Diastoma\Core\Sitting\Action;
 use Diastoma\Core\Sitting\Kind;
+use Diastoma\Core\Sitting\State;
 use Illuminate\Database\Eloquent\Model;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Str;
@@ -75,21 +78,22 @@ final class LayJoints
 
         return DB::transaction(function () use ($joint, $by): Main {
             $main = Main::query()->lockForUpdate()->findOrFail($joint->main_id);
-            if (Entry::where('subject_type', Kind::Joint->value)->where('subject_id', $joint->id)->exists()) {
-                throw Refused::conflict('Something was entered about this joint: it stays on record. Cut it out instead.');
-            }
-            [$a, $b] = [$main->pipes()->where('number', $joint->pipe_a)->first(), $main->pipes()->where('number', $joint->pipe_b)->first()];
+            Refused::unless(match (true) {
+                Entry::where('subject_type', Kind::Joint->value)->where('subject_id', $joint->id)->exists(),
+                Nonconformance::where('joint_id', $joint->id)->exists() => 'Something was entered about this joint: it stays on record. Cut it out instead.',
+                $joint->replaces !== null => 'This joint stands in place of one that was cut out: it must be made, or the main has a gap that nobody sees.',
+                $main->joints()->where('station_m', '>', $joint->station_m)->where('state', '<>', State::Planned->value)->exists() => 'Joints beyond are begun: the pipe after this one lies where it lies.',
+                default => null,
+            });
+            $pipe = $joint->pipe_a === $joint->pipe_b ? null : $main->pipes()->where('number', $joint->pipe_b)->first();
             $rows = [];
             $gone = ['joints' => [$joint->id]];
-            if ($a !== null && $b !== null && $a->isNot($b)) { // the pipe after it goes with it, and what lies beyond is joined to the one before
-                $a->update(['to_station_m' => $b->to_station_m]);
-                $main->joints()->where('pipe_a', $b->number)->update(['pipe_a' => $a->number]);
-                $main->joints()->where('pipe_b', $b->number)->whereKeyNot($joint->id)->update(['pipe_b' => $a->number]);
-                $gone['pipes'] = [$b->id];
-                $b->delete();
-                $rows = [$a,
-                    ...$main->joints()->where(static fn ($q) => $q->where('pipe_a', $a->number)->orWhere('pipe_b', $a->number))
-                        ->whereKeyNot($joint->id)->get()];
+            if ($pipe !== null) { // the pipe after it goes with it, and what lies beyond comes nearer
+                $next = $main->joints()->where('pipe_a', $pipe->number)->get();
+                $next->each(static fn (Joint $j): bool => $j->update(['pipe_a' => $joint->pipe_a]));
+                $rows = [...$next, ...DrawnUp::of($main, $joint->station_m, $pipe->to_station_m - $pipe->from_station_m, $pipe->number)];
+                $gone['pipes'] = [$pipe->id];
+                $pipe->delete();
             }
             $joint->delete();
             $this->write($main, $by, ['gone' => $gone, 'taken_out' => $joint->number], array_values($rows));

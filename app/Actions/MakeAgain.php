@@ -14,6 +14,7 @@ use App\Models\Main;
 use App\Models\Person;
 use App\Models\Pipe;
 use App\Procedures\Catalogue;
+use App\Setout\DrawnUp;
 use Diastoma\Core\Layout\Remade;
 use Diastoma\Core\Sitting\Action;
 use Diastoma\Core\Sitting\Entry as Item;
@@ -75,7 +76,7 @@ final class MakeAgain
     /** @param  array<string, Pipe>  $known  pipes by their numbers */
     private function lay(Main $main, Joint $old, Person $by, Remade $made, string $method, array $known): Joint
     {
-        $moved = $this->drawUp($main, $old, $made->shiftM);
+        $moved = DrawnUp::of($main, $old->station_m, $made->shiftM, $old->pipe_b);
         $old->update(['suffix' => Remade::suffix(array_values($main->everyJoint()->where('number', $old->number)->pluck('suffix')->all()))]);
         $rows = [$old];
         foreach ($made->pipes as $pipe) {
@@ -91,7 +92,6 @@ final class MakeAgain
                 'planned' => $k === 0 ? $old->planned : null,
             ]);
         }
-        // a spool's second joint lies after those before it: what goes on from pipe b hangs on it, not on the old joint
         $this->journal->append($main->job, $by, new Draft(
             (string) Str::uuid(), Journal::MADE_AGAIN, Kind::Joint->value, $old->id,
             ['replaced_by' => array_column($new, 'number'), ...Rows::of(...array_map(static fn ($m) => $m->refresh(), [...$rows, ...$moved, ...$new]))],
@@ -99,34 +99,5 @@ final class MakeAgain
         ));
 
         return $new[0];
-    }
-
-    /**
-     * What lies beyond a gap that is drawn together comes nearer by what was cut off.
-     *
-     * @return list<\Illuminate\Database\Eloquent\Model> that moved
-     */
-    private function drawUp(Main $main, Joint $old, float $by): array
-    {
-        if ($by <= 0.0) {
-            return [];
-        }
-        $moved = [];
-        foreach ($main->joints()->where('station_m', '>', $old->station_m)->get() as $joint) {
-            $joint->update(['station_m' => round($joint->station_m - $by, 3)]);
-            $moved[] = $joint;
-        }
-        foreach ($main->pipes()->where('from_station_m', '>', $old->station_m)->where('number', '<>', $old->pipe_b)->get() as $pipe) {
-            $pipe->update(['from_station_m' => round($pipe->from_station_m - $by, 3), 'to_station_m' => round($pipe->to_station_m - $by, 3)]);
-            $moved[] = $pipe;
-        }
-        foreach ($main->sections as $section) {
-            $at = static fn (float $station): float => $station > $old->station_m ? round($station - $by, 3) : $station;
-            $section->update(['from_station_m' => $at($section->from_station_m), 'to_station_m' => $at($section->to_station_m)]);
-            $moved[] = $section;
-        }
-        $main->update(['length_m' => round($main->length_m - $by, 3)]);
-
-        return [...$moved, $main];
     }
 }

@@ -84,6 +84,7 @@ final class RunFusion
     private function prepare(Joint $joint, Person $person, string $record, bool $byHand): FusionRun
     {
         $subject = Subject::joint($joint);
+        $subject->job->mustBeOpen();
         $running = FusionRun::where('joint_id', $joint->id)->where('finished', false)->exists();
         Refused::unless(DeviceStart::refusal(
             $subject->sitting(), $record, $byHand ? $person->sitter($joint) : null, $subject->job->now()->toDateTimeImmutable(), $running,

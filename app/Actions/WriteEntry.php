@@ -110,7 +110,7 @@ final class WriteEntry
     /** @return list<Instrument> on the list of the job, with their papers as they stand */
     private function instruments(Subject $subject): array
     {
-        return array_values(Equipment::query()->where('job_id', $subject->job->id)->get()
+        return array_values(Equipment::query()->where('job_id', $subject->job->id)->whereNull('retired_at')->get()
             ->map(static fn (Equipment $e): Instrument => new Instrument($e->id, $e->kind, $e->name, $e->serial, (string) $e->calibration_until))->all());
     }
 }

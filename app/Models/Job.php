@@ -4,8 +4,11 @@ declare(strict_types=1);
 
 namespace App\Models;
 
+use App\Exceptions\Refused;
 use Carbon\CarbonImmutable;
 use Diastoma\Core\Rulebook\Rulebook as CoreRulebook;
+use Diastoma\Core\Sitting\Action;
+use Diastoma\Core\Sitting\Closed;
 use Illuminate\Database\Eloquent\Concerns\HasUuids;
 use Illuminate\Database\Eloquent\Model;
 use Illuminate\Database\Eloquent\Relations\BelongsTo;
@@ -54,6 +57,12 @@ final class Job extends Model implements OfJob
     public function rules(): CoreRulebook
     {
         return CoreRulebook::fromArray($this->rulebook->payload);
+    }
+
+    /** @throws Refused if it is closed: whoever or whatever sends it, nothing more is entered */
+    public function mustBeOpen(?Action $action = null): void
+    {
+        Refused::unless(Closed::refusal($this->closed_at?->format('Y-m-d'), $action));
     }
 
     /** The time of day on this job. */

@@ -7,7 +7,6 @@ namespace App\Models;
 use App\Exceptions\Refused;
 use Diastoma\Core\Sitting\Action;
 use Diastoma\Core\Sitting\CertificateKind;
-use Diastoma\Core\Sitting\Closed;
 use Diastoma\Core\Sitting\Person as Sitter;
 use Diastoma\Core\Sitting\Rights;
 use Illuminate\Database\Eloquent\Concerns\HasUuids;
@@ -30,6 +29,9 @@ use Illuminate\Foundation\Auth\User;
 final class Person extends User
 {
     use HasUuids;
+
+    /** Last day of a certificate that has none. */
+    private const NO_END = '9999-12-31';
 
     protected $table = 'people';
 
@@ -80,7 +82,7 @@ final class Person extends User
     public function sitter(OfJob $on): Sitter
     {
         $role = $this->mustBeOn($on);
-        Refused::unless(Closed::refusal(Job::query()->whereKey($on->jobId())->toBase()->value('closed_at')));
+        Job::query()->findOrFail($on->jobId(), ['id', 'closed_at'])->mustBeOpen();
 
         return new Sitter($this->name, $role, $this->certificateUntil(CertificateKind::Electrofusion));
     }
@@ -88,7 +90,9 @@ final class Person extends User
     /** @return string last day of the certificate of a kind that lasts longest; empty where there is none */
     public function certificateUntil(CertificateKind $kind): string
     {
-        return (string) Certificate::query()->where('person_id', $this->id)->where('kind', $kind->value)->toBase()->max('until');
+        $until = Certificate::query()->where('person_id', $this->id)->where('kind', $kind->value)->toBase()->pluck('until');
+
+        return $until->contains(null) ? self::NO_END : (string) $until->max();
     }
 
     /** @throws Refused if this person may not do that on this job */
@@ -98,7 +102,7 @@ final class Person extends User
         if ($refusal !== null) {
             throw Refused::forbidden($refusal);
         }
-        Refused::unless(Closed::refusal(Job::query()->whereKey($on->jobId())->toBase()->value('closed_at'), $action));
+        Job::query()->findOrFail($on->jobId(), ['id', 'closed_at'])->mustBeOpen($action);
     }
 
     /** Asked again: somebody may have been made a member meanwhile. */

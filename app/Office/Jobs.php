@@ -49,7 +49,8 @@ final class Jobs
                 'began_on' => $given['began_on'] ?? now($given['time_zone'])->toDateString(), 'simulated' => $given['simulated'] ?? false,
                 'rulebook_id' => $this->rulebook($given, $old)->id, 'journal_head' => Journal::root($id),
             ])->refresh();
-            $roles = [...($old === null ? [] : Membership::where('job_id', $old->id)->pluck('role', 'person_id')->all()),
+            $roles = [...($old === null ? [] : Membership::where('job_id', $old->id)->whereHas('person', static fn ($q) => $q->whereNull('left_at'))
+                ->pluck('role', 'person_id')->all()),
                 $by->id => $this->role($given, $by, $old)];
             foreach ($roles as $person => $role) {
                 Membership::create(['id' => Membership::idOf($id, (string) $person), 'job_id' => $id, 'person_id' => $person, 'role' => $role]);

@@ -30,13 +30,19 @@ final class Links
         $token = Str::random(43);
         $expires = $isNew ? now('UTC')->addDays(self::INVITATION_DAYS) : now('UTC')->addHours(self::RESET_HOURS);
         DB::transaction(static function () use ($person, $by, $token, $expires): void {
-            Link::where('person_id', $person->id)->whereNull('used_at')->delete();
+            self::end($person);
             Link::create(['person_id' => $person->id, 'made_by' => $by->id, 'token_sha256' => hash('sha256', $token), 'expires_at' => $expires]);
         });
         $url = rtrim((string) config('app.url'), '/')."/join/{$token}";
 
         return ['url' => $url, 'expires_at' => $expires->format('Y-m-d\TH:i:s\Z'), 'mailed' => self::mail($person, $by, $url, $isNew),
             'code' => SquareCode::rows($url)];
+    }
+
+    /** Those that nobody has used are good for nothing any more. */
+    public static function end(Person $person): void
+    {
+        Link::where('person_id', $person->id)->whereNull('used_at')->delete();
     }
 
     /** @throws Refused if it is unknown, used or too old */

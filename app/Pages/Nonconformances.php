@@ -22,14 +22,15 @@ final class Nonconformances
         $people = Person::whereIn('id', $all->flatMap(static fn (Nonconformance $n): array => [
             $n->raised_by, $n->assigned_to, $n->corrected_by, $n->verified_by,
         ])->filter()->unique())->pluck('name', 'id');
-        $joints = Joint::whereIn('id', $all->pluck('joint_id')->filter())->get(['id', 'number', 'suffix'])->keyBy('id');
+        $joints = Joint::with('section:id,name')->whereIn('id', $all->pluck('joint_id')->filter())->get(['id', 'number', 'suffix', 'section_id'])->keyBy('id');
         $sections = Section::whereIn('id', $all->pluck('section_id')->filter())->pluck('name', 'id');
 
         return [
             'nonconformances' => $all->map(static fn (Nonconformance $n): array => [
                 'id' => $n->id, 'number' => $n->number, 'what' => $n->what, 'standing' => $n->standing->value, 'said' => $n->standing->said(),
                 'joint' => $joints->get((string) $n->joint_id)?->label(), 'joint_number' => $joints->get((string) $n->joint_id)?->number,
-                'section' => $sections[(string) $n->section_id] ?? null, 'rule' => $n->rule, 'pictures' => $n->pictures,
+                'section' => $sections[(string) $n->section_id] ?? $joints->get((string) $n->joint_id)?->section->name, 'rule' => $n->rule,
+                'pictures' => $n->pictures,
                 'raised_by' => $people[$n->raised_by] ?? '', 'raised_at' => $n->raised_at, 'assigned_to' => $people[(string) $n->assigned_to] ?? null,
                 'due_on' => $n->due_on, 'cause' => $n->cause === null ? null : Cause::from($n->cause)->title(), 'correction' => $n->correction,
                 'corrected_by' => $people[(string) $n->corrected_by] ?? null, 'verified_by' => $people[(string) $n->verified_by] ?? null,

@@ -61,3 +61,18 @@ it('refuses what is not whole or belongs elsewhere', function (array $change, in
     [['joint_id' => '00000000-0000-4000-8000-000000000000'], 404], [['assigned_to' => '00000000-0000-4000-8000-000000000000'], 422],
     [['pictures' => [str_repeat('a', 64)]], 422], [['pictures' => 'none'], 422],
 ]);
+
+// Found on reading it again: a section that was split or joined left its nonconformances behind, and with them what held its test.
+it('goes with its joint and its section where they go', function () {
+    App\Models\PressureTest::where('section_id', $this->section('B')->id)->delete();
+    $job = $this->job();
+    $this->signIn('vera@demo')->postJson("/api/v1/jobs/{$job->id}/nonconformances", ['what' => GOUGED, 'joint_id' => $this->joint(14)->id])->assertCreated();
+    $this->postJson("/api/v1/sections/{$this->section('B')->id}/split", ['station_m' => 150, 'name' => 'B2'])->assertCreated();
+    $holds = fn (string $name): array => Nonconformance::holdingTestOf($this->section($name))->pluck('number')->all();
+    expect($holds('B'))->toBe([])->and($holds('B2'))->toBe([1]);
+    $this->postJson("/api/v1/jobs/{$job->id}/nonconformances", ['what' => GOUGED, 'section_id' => $this->section('B2')->id])->assertCreated();
+    $this->postJson("/api/v1/sections/{$this->section('B2')->id}/split", ['station_m' => 190, 'name' => 'B3'])->assertStatus(409);
+    $this->postJson("/api/v1/sections/{$this->section('B')->id}/join", ['with' => $this->section('B2')->id])->assertOk();
+    expect($holds('B'))->toBe([1, 2]);
+    $this->deleteJson("/api/v1/joints/{$this->joint(14)->id}")->assertStatus(409);
+});

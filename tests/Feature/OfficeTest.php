@@ -173,6 +173,9 @@ it('takes nothing for a closed job until a supervisor opens it again', function 
     $this->postJson("/api/v1/joints/{$this->joint(9)->id}/fusion-runs")->assertStatus(409);
     $this->postJson("/api/v1/jobs/{$job->id}/mains", ['name' => 'New', 'service' => 'water', 'system' => 'pe_fused', 'convention' => 'metric', 'size' => 180,
         'sdr' => 11])->assertStatus(409);
+    $this->postJson("/api/v1/jobs/{$job->id}/clock", ['to' => now()->addHour()->toIso8601String()])->assertStatus(409);
+    $unit = Equipment::where('serial', 'CU-31')->firstOrFail();
+    expect(fn () => app(App\Actions\RunFusion::class)->follow($this->joint(9), $this->person(), $unit, 'fusion', now()->toImmutable()))->toThrow(App\Exceptions\Refused::class, 'was closed on');
     $this->getJson("/api/v1/joints/{$this->joint(9)->id}")->assertOk();
     expect($this->job()->journal_seq)->toBe($before);
     $this->postJson("/api/v1/jobs/{$job->id}/open", ['reason' => 'One joint leaks after all.'])->assertOk()->assertJsonPath('closed_at', null);
@@ -204,6 +207,7 @@ it('keeps instruments with their papers, and tokens for those that send', functi
     $token = $this->postJson("/api/v1/instruments/{$this->unit()}/tokens", ['days' => 3])->assertCreated()->json('token');
     expect(collect($this->getJson("/api/v1/jobs/{$job->id}/instruments")->json('instruments'))->firstWhere('serial', 'CU-31')['tokens'])->toBe(1);
     $this->postJson("/api/v1/instruments/{$this->unit()}/retire")->assertOk();
+    $this->enter($this->joint(9), 'control_unit', $this->unit())->assertStatus(422); // out of use is out of use
     auth()->forgetGuards();
     $this->getJson('/api/v1/device/pressure-tests', ['Authorization' => "Bearer {$token}"])->assertUnauthorized();
 });

@@ -144,10 +144,12 @@ it('shuts a leaver out at once and lets them come back by a new link only', func
     $ada = $this->person();
     DB::table('sessions')->insert(['id' => 'adas', 'user_id' => $ada->id, 'payload' => '', 'last_activity' => time()]);
     $this->signIn('vera@demo')->postJson("/api/v1/people/{$ada->id}/leave")->assertForbidden();
+    $old = basename(Links::make($ada, $this->person('root@demo'))['url']);
     $this->signIn('root@demo')->postJson("/api/v1/people/{$ada->id}/leave")->assertOk()->assertJsonPath('left', true);
     expect(DB::table('sessions')->where('user_id', $ada->id)->exists())->toBeFalse();
     $this->postJson("/api/v1/people/{$ada->id}/link")->assertStatus(409);
     $this->postJson("/api/v1/people/{$ada->id}/return")->assertOk()->assertJsonPath('waiting', true);
+    $this->getJson("/api/v1/links/{$old}")->assertStatus(422); // what was good before they left is not again
     $this->postJson("/api/v1/people/{$ada->id}/link")->assertCreated();
     $root = $this->person('root@demo');
     $this->postJson("/api/v1/people/{$root->id}/leave")->assertStatus(409);
@@ -183,4 +185,11 @@ it('keeps certificates on the record of every job of whoever holds them', functi
 it('loads its made-up people nowhere but in a demo', function () {
     config(['diastoma.demo' => false]);
     $this->artisan('db:demo')->expectsOutputToContain('not a demo')->assertExitCode(1);
+});
+
+it('takes a certificate without an end for one that lasts', function () {
+    $ada = $this->person();
+    expect($ada->certificateUntil(Diastoma\Core\Sitting\CertificateKind::Inspector))->toBe('');
+    $ada->certificates()->create(['kind' => 'inspector', 'number' => 'I-1', 'until' => null]);
+    expect($ada->certificateUntil(Diastoma\Core\Sitting\CertificateKind::Inspector))->toBe('9999-12-31');
 });

@@ -93,6 +93,7 @@ final class PeopleController
         $this->notTheLast($person);
         $person->update(['left_at' => now('UTC')]);
         SignIns::endAll($person);
+        Links::end($person);
 
         return new JsonResponse(Account::of($person));
     }
