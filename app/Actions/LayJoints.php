@@ -78,11 +78,12 @@ final class LayJoints
 
         return DB::transaction(function () use ($joint, $by): Main {
             $main = Main::query()->lockForUpdate()->findOrFail($joint->main_id);
+            $isBegunBeyond = $main->joints()->where('station_m', '>', $joint->station_m)->where('state', '<>', State::Planned->value)->exists();
             Refused::unless(match (true) {
                 Entry::where('subject_type', Kind::Joint->value)->where('subject_id', $joint->id)->exists(),
                 Nonconformance::where('joint_id', $joint->id)->exists() => 'Something was entered about this joint: it stays on record. Cut it out instead.',
                 $joint->replaces !== null => 'This joint stands in place of one that was cut out: it must be made, or the main has a gap that nobody sees.',
-                $main->joints()->where('station_m', '>', $joint->station_m)->where('state', '<>', State::Planned->value)->exists() => 'Joints beyond are begun: the pipe after this one lies where it lies.',
+                $isBegunBeyond => 'Joints beyond are begun: the pipe after this one lies where it lies.',
                 default => null,
             });
             $pipe = $joint->pipe_a === $joint->pipe_b ? null : $main->pipes()->where('number', $joint->pipe_b)->first();

@@ -175,7 +175,8 @@ it('takes nothing for a closed job until a supervisor opens it again', function 
         'sdr' => 11])->assertStatus(409);
     $this->postJson("/api/v1/jobs/{$job->id}/clock", ['to' => now()->addHour()->toIso8601String()])->assertStatus(409);
     $unit = Equipment::where('serial', 'CU-31')->firstOrFail();
-    expect(fn () => app(App\Actions\RunFusion::class)->follow($this->joint(9), $this->person(), $unit, 'fusion', now()->toImmutable()))->toThrow(App\Exceptions\Refused::class, 'was closed on');
+    $send = fn () => app(App\Actions\RunFusion::class)->follow($this->joint(9), $this->person(), $unit, 'fusion', now()->toImmutable());
+    expect($send)->toThrow(App\Exceptions\Refused::class, 'was closed on');
     $this->getJson("/api/v1/joints/{$this->joint(9)->id}")->assertOk();
     expect($this->job()->journal_seq)->toBe($before);
     $this->postJson("/api/v1/jobs/{$job->id}/open", ['reason' => 'One joint leaks after all.'])->assertOk()->assertJsonPath('closed_at', null);
