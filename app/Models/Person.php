@@ -105,6 +105,15 @@ final class Person extends User
         Job::query()->findOrFail($on->jobId(), ['id', 'closed_at'])->mustBeOpen($action);
     }
 
+    /** @throws Refused if they are no administrator of the installation */
+    public function mustKeepOffice(): void
+    {
+        $refusal = Rights::officeRefusal($this->administrator);
+        if ($refusal !== null) {
+            throw Refused::forbidden($refusal);
+        }
+    }
+
     /** Asked again: somebody may have been made a member meanwhile. */
     public function forgetRoles(): void
     {

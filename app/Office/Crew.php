@@ -34,9 +34,9 @@ final class Crew
         return DB::transaction(function () use ($job, $by, $member, $role): Membership {
             $this->journal->lock($job);
             $before = Membership::where('job_id', $job->id)->where('person_id', $member->id)->first();
-            $this->mustGive($job, $by, $role);
+            self::mustGive($job, $by, $role);
             if ($before !== null) {
-                $this->mustGive($job, $by, $before->role->value);
+                self::mustGive($job, $by, $before->role->value);
                 $this->notTheLast($job, $before, $role);
             }
             if ($member->left_at !== null) {
@@ -57,7 +57,7 @@ final class Crew
         DB::transaction(function () use ($job, $by, $member): void {
             $this->journal->lock($job);
             $membership = Membership::where('job_id', $job->id)->where('person_id', $member->id)->first() ?? throw Refused::nothing();
-            $this->mustGive($job, $by, $membership->role->value);
+            self::mustGive($job, $by, $membership->role->value);
             $this->notTheLast($job, $membership, null);
             $membership->delete();
             $this->write($job, $by, $member, ['gone' => ['memberships' => [$membership->id]], 'rows' => []]);
@@ -81,7 +81,8 @@ final class Crew
         );
     }
 
-    private function mustGive(Job $job, Person $by, string $role): void
+    /** @throws Refused if this person may not give or take that role there */
+    public static function mustGive(Job $job, Person $by, string $role): void
     {
         $refused = Rights::givingRefused((string) $by->roleOn($job), $by->administrator, $role);
         if ($refused !== null) {

@@ -35,9 +35,7 @@ final class Jobs
      */
     public function make(Person $by, array $given): Job
     {
-        if (! $by->administrator) {
-            throw Refused::forbidden('The administrator of the installation sets up jobs. Ask the office.');
-        }
+        $by->mustKeepOffice();
         $this->mustBeFree($given['number']);
         $old = isset($given['copy_of']) ? Job::with('rulebook', 'equipment')->whereKey($given['copy_of'])->first() : null;
         isset($given['copy_of']) && ($old === null || $by->roleOn($old) === null) && throw Refused::nothing();

@@ -8,18 +8,15 @@ use App\Models\Certificate;
 use App\Models\Membership;
 use App\Models\Person;
 use Diastoma\Core\Sitting\CertificateKind;
-use Diastoma\Core\Sitting\Role;
+use Diastoma\Core\Sitting\Paper;
 
 /** Somebody, as they and the office see them. */
 final class Account
 {
-    /** Who watches over others, or lets others in, had better show twice who they are. */
-    private const GUARDED = [Role::Admin, Role::Inspector];
-
     /** @return array<string, mixed> */
     public static function of(Person $person): array
     {
-        $wants = $person->administrator || Membership::where('person_id', $person->id)->whereIn('role', self::GUARDED)->exists();
+        $wants = $person->administrator || $person->memberships->contains(static fn (Membership $m): bool => $m->role->isGuarded());
 
         return [
             'id' => $person->id, 'name' => $person->name, 'email' => $person->email, 'administrator' => $person->administrator,
@@ -36,7 +33,7 @@ final class Account
 
         return [
             'id' => $certificate->id, 'kind' => $kind->value, 'title' => $kind->title(), 'number' => $certificate->number, 'until' => $certificate->until,
-            'scan' => $certificate->scan_sha256, ...CertificateKind::standing($certificate->until, now('UTC')->toDateTimeImmutable()),
+            'scan' => $certificate->scan_sha256, ...Paper::standing($certificate->until, now('UTC')->toDateTimeImmutable()),
         ];
     }
 }

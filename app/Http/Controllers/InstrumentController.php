@@ -11,8 +11,8 @@ use App\Models\Job;
 use App\Models\Person;
 use App\Office\Instruments;
 use App\Office\SquareCode;
-use Diastoma\Core\Sitting\CertificateKind;
 use Diastoma\Core\Sitting\InstrumentKind;
+use Diastoma\Core\Sitting\Paper;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 
@@ -89,7 +89,7 @@ final class InstrumentController
             'id' => $unit->id, 'kind' => $unit->kind, 'name' => $unit->name, 'serial' => $unit->serial, 'calibration_until' => $unit->calibration_until,
             'range' => $unit->range_said, 'resolution' => $unit->resolution_said, 'paper' => $unit->paper_sha256, 'retired' => $unit->retired_at !== null,
             'tokens' => $unit->tokens()->where(static fn ($q) => $q->whereNull('expires_at')->orWhere('expires_at', '>', now()))->count(),
-            'standing' => CertificateKind::standing($unit->calibration_until, now('UTC')->toDateTimeImmutable()),
+            'standing' => Paper::standing($unit->calibration_until, now('UTC')->toDateTimeImmutable()),
         ];
     }
 }

@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace App\Http\Controllers;
 
 use App\Actions\AdvanceClock;
-use App\Exceptions\Refused;
 use App\Http\Requests\ClockRequest;
 use App\Http\Requests\JobRequest;
 use App\Http\Requests\ReasonRequest;
@@ -21,6 +20,9 @@ use App\Pages\TestPage;
 use Carbon\CarbonImmutable;
 use Diastoma\Core\Procedure\Clock;
 use Diastoma\Core\Quantity\Unit;
+use Diastoma\Core\Rulebook\Rulebook;
+use Diastoma\Core\Rulebook\Rulebooks;
+use Diastoma\Core\Sitting\Beginning;
 use Diastoma\Core\Sitting\Rights;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
@@ -42,7 +44,7 @@ final class JobController
         return new JsonResponse(['jobs' => $jobs->map(static fn (Job $job): array => [
             'id' => $job->id, 'number' => $job->number, 'title' => $job->title, 'place' => $job->place, 'simulated' => $job->simulated,
             'closed' => $job->closed_at !== null, 'role' => $roles[$job->id],
-        ])->all()]);
+        ])->all(), 'rulebooks' => array_map(static fn (Rulebook $r): array => ['id' => $r->id, 'title' => $r->title], Rulebooks::all())]);
     }
 
     /** Every job by its name, for whoever says who works on them. */
@@ -50,9 +52,7 @@ final class JobController
     {
         /** @var Person $person */
         $person = $request->user();
-        if (! $person->administrator) {
-            throw Refused::forbidden('The administrator of the installation sees every job. Ask the office.');
-        }
+        $person->mustKeepOffice();
         $jobs = Job::orderBy('number')->limit(self::MOST)->get(['id', 'number', 'title', 'place']);
 
         return new JsonResponse(['jobs' => $jobs->map(static fn (Job $job): array => $job->only(['id', 'number', 'title', 'place']))->all()]);
@@ -90,6 +90,9 @@ final class JobController
         return new JsonResponse([
             'id' => $job->id, 'number' => $job->number, 'title' => $job->title, 'place' => $job->place, 'time_zone' => $job->time_zone,
             'began_on' => $job->began_on?->format('Y-m-d'), 'closed_at' => $job->closed_at?->format('Y-m-d\TH:i:s\Z'), 'role' => $role,
+            'beginning' => Beginning::of(
+                Membership::where('job_id', $job->id)->count(), $job->equipment->whereNull('retired_at')->count(), $job->mains->count(), count($runs),
+            ),
             'may' => Rights::all($role), 'simulated' => $job->simulated, 'clock_ahead_s' => $job->clock_ahead_s,
             'now' => $job->now()->format('Y-m-d\TH:i:s.vP'),
             'display' => ['small' => $units->display(Unit::Millimetre), 'length' => $units->display(Unit::Metre), 'mass' => $units->display(Unit::Kilogram)],

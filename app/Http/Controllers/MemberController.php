@@ -11,6 +11,7 @@ use App\Models\Membership;
 use App\Models\Person;
 use App\Office\Crew;
 use App\Office\Links;
+use App\Office\People;
 use App\Pages\Account;
 use Diastoma\Core\Sitting\Action;
 use Diastoma\Core\Sitting\Rights;
@@ -37,10 +38,10 @@ final class MemberController
     {
         $given = $request->validated();
         $by = $request->person();
-        $by->administrator || $by->must(Action::KeepPeople, $job);
+        Crew::mustGive($job, $by, $given['role']); // asked first: a name that is taken is told to nobody else
         [$link] = DB::transaction(function () use ($given, $job, $by): array {
             $member = isset($given['person_id']) ? Person::whereKey($given['person_id'])->first() ?? throw Refused::nothing()
-                : PeopleController::make((string) $given['name'], (string) $given['email'], false);
+                : People::make((string) $given['name'], (string) $given['email']);
             $this->crew->put($job, $by, $member, $given['role']);
 
             return [isset($given['person_id']) ? null : Links::make($member, $by)];
@@ -62,7 +63,7 @@ final class MemberController
     /** @return array<string, mixed> */
     private function page(Job $job, Person $by): array
     {
-        $members = Membership::with('person.certificates')->where('job_id', $job->id)->get()->sortBy('person.name');
+        $members = Membership::with('person.certificates', 'person.memberships')->where('job_id', $job->id)->get()->sortBy('person.name');
         $keeps = $by->administrator || Rights::may((string) $by->roleOn($job), Action::KeepPeople);
         $gives = Rights::gives((string) $by->roleOn($job), $by->administrator);
 

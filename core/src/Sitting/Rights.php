@@ -61,6 +61,23 @@ final class Rights
         return array_map(static fn (Role $r): string => $r->value, $given);
     }
 
+    /** @return ?string why somebody may not keep people and jobs of the whole installation; null where they may */
+    public static function officeRefusal(bool $isAdministrator): ?string
+    {
+        return $isAdministrator ? null : 'The administrator of the installation keeps its people and sets up its jobs. Ask the office.';
+    }
+
+    /**
+     * An installation without an administrator could not be kept any more.
+     *
+     * @param  int  $others  administrators besides this one who are still here
+     * @return ?string why this one stays administrator; null where they may go
+     */
+    public static function lastAdministrator(int $others): ?string
+    {
+        return $others > 0 ? null : 'This is the last administrator. Name another first.';
+    }
+
     /** @return ?string why a role may not be given or taken; null where it may */
     public static function givingRefused(string $by, bool $isAdministrator, string $role): ?string
     {

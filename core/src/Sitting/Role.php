@@ -13,6 +13,12 @@ enum Role: string
     case Inspector = 'inspector';
     case Admin = 'admin';
 
+    /** Who watches over others, or lets others in, had better show twice who they are. Common practice. */
+    public function isGuarded(): bool
+    {
+        return $this === self::Admin || $this === self::Inspector;
+    }
+
     public function title(): string
     {
         return match ($this) {

@@ -15,12 +15,27 @@ final class Todo
 
     public const NONCONFORMANCE = 'nonconformance';
 
+    /** Before a main is cut. Common practice; the owner's procedure and the maker's instructions govern. */
+    private const BEFORE_CUTTING = [
+        'No pressure in the line: drained, or purged of gas and proved free of it, isolated and tagged.', 'Ends held, so that nothing springs when it is cut.',
+        'The owner\'s procedure for cutting governs. [common practice]',
+    ];
+
     /**
      * @param  ?string  $step  title of the step that comes next
      * @param  bool  $isReplaced  something stands in its place already
-     * @return array{said: string, acts: list<string>}
+     * @return array{said: string, acts: list<string>, cautions: list<string>}
      */
     public static function of(State $state, ?string $step, bool $isReplaced = false): array
+    {
+        $todo = self::said($state, $step, $isReplaced);
+        $cuts = array_intersect($todo['acts'], [self::CUT_OUT, self::MAKE_AGAIN]) !== [];
+
+        return [...$todo, 'cautions' => $cuts ? self::BEFORE_CUTTING : []];
+    }
+
+    /** @return array{said: string, acts: list<string>} */
+    private static function said(State $state, ?string $step, bool $isReplaced): array
     {
         return match ($state) {
             State::Stop => ['said' => 'Stopped. Cut it out and make it again, or have the stop overruled.',

@@ -15,6 +15,8 @@ it('says one thing to do in every state', function () {
     foreach (State::cases() as $state) {
         expect(Todo::of($state, 'Marks')['said'])->toEndWith('.')->and(Todo::of($state, null)['said'])->toEndWith('.');
     }
+    expect(implode(' ', Todo::of(State::Stop, null)['cautions']))->toContain('No pressure')->toContain('[common practice]')
+        ->and(Todo::of(State::InWork, 'Marks')['cautions'])->toBe([]);
     expect(Todo::of(State::CutOut, null)['acts'])->toBe(['make_again'])->and(Todo::of(State::CutOut, null, true)['acts'])->toBe([])
         ->and(Todo::of(State::InWork, 'Marks')['said'])->toBe('Next: Marks.');
 });

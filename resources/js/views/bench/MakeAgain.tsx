@@ -2,10 +2,12 @@ import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import { Alert, Box, Button, InputAdornment, Paper, Stack, TextField, ToggleButton, ToggleButtonGroup, Typography } from '@mui/material';
 import { useMutation, useQueryClient } from '@tanstack/react-query';
-import { answered, api, ApiError, type Schemas } from '../../api/client';
+import { answered, api, type Schemas } from '../../api/client';
 import { JOB } from '../../api/queries';
 import { typedNumber } from '../../app/numbers';
 import { useWork } from '../../app/session';
+import { Cautions } from './Cautions';
+import { useForm } from '../../app/useForm';
 import { useUnits } from '../../app/useUnits';
 
 type With = 'joint' | 'spool';
@@ -18,7 +20,8 @@ export function MakeAgain({ bench, onLeave }: { bench: Schemas['Bench']; onLeave
   const { length, display } = useUnits();
   const joint = bench.joint;
   const [how, setHow] = useState<With>('spool');
-  const [texts, setTexts] = useState<Record<string, string>>({ reason: '', cut_a_m: '', cut_b_m: '', spool: `S${joint?.number ?? ''}` });
+  const form = useForm({ reason: '', cut_a_m: '', cut_b_m: '', spool: `S${joint?.number ?? ''}` });
+  const { texts } = form;
   const make = useMutation({
     mutationFn: () =>
       answered(
@@ -39,13 +42,7 @@ export function MakeAgain({ bench, onLeave }: { bench: Schemas['Bench']; onLeave
     },
   });
   if (!joint) return null;
-  const faults = make.error instanceof ApiError ? make.error.faults : [];
-  const field = (key: string) => ({
-    value: texts[key] ?? '',
-    onChange: (e: { target: { value: string } }) => setTexts({ ...texts, [key]: e.target.value }),
-    error: faults.some((f) => f.field === key),
-    helperText: faults.find((f) => f.field === key)?.detail,
-  });
+  const field = (key: string) => form.field(key, make.error);
   const metres = { htmlInput: { inputMode: 'decimal' as const }, input: { endAdornment: <InputAdornment position="end">{length.symbol}</InputAdornment> } };
   if (!person.may.includes('work.cut_out')) return <Alert severity="info">A jointer or a supervisor cuts it out. Call one over.</Alert>;
   return (
@@ -56,10 +53,8 @@ export function MakeAgain({ bench, onLeave }: { bench: Schemas['Bench']; onLeave
       onSubmit={(e) => (e.preventDefault(), make.mutate())}
     >
       <Typography variant="h1">Cut out joint {joint.label} and make it again</Typography>
-      <Typography sx={{ mb: 1.5 }}>
-        Its record stays, as {joint.number}a. Before you cut: no pressure, the line drained or purged and made safe, ends supported. The owner&rsquo;s procedure
-        for cutting governs.
-      </Typography>
+      <Typography sx={{ mb: 1 }}>Its record stays, with a letter behind its number.</Typography>
+      <Cautions cautions={bench.todo.cautions} />
       <ToggleButtonGroup exclusive value={how} onChange={(_, next: With | null) => next && setHow(next)} aria-label="What takes its place" sx={{ mb: 1.5 }}>
         <ToggleButton value="spool" sx={{ px: 2.5 }}>
           A spool and two joints

@@ -1,11 +1,11 @@
 import { useState, type ReactNode } from 'react';
-import { Alert, Box, Paper, Stack, Typography } from '@mui/material';
-import WarningAmberIcon from '@mui/icons-material/WarningAmber';
+import { Alert, Box, Paper, Typography } from '@mui/material';
 import type { QueryKey } from '@tanstack/react-query';
 import { ApiError, type Schemas } from '../../api/client';
 import { forget } from '../../api/outbox';
 import { span, useJobNow } from '../../app/time';
 import { useRefused } from '../../app/useOutbox';
+import { Cautions } from './Cautions';
 import { Findings } from './Findings';
 import { GateNote, isShut } from './GateNote';
 import { ReadingField } from './ReadingField';
@@ -57,12 +57,7 @@ export function StepCard({ bench, step, queryKey, mayEnter, instrument, footer, 
       </Typography>
       <Typography variant="h1">{step.title}</Typography>
       <Typography sx={{ mb: 1.5 }}>{step.instruction}</Typography>
-      {step.cautions.map((caution) => (
-        <Stack key={caution} direction="row" spacing={1} sx={{ mb: 1, px: 1.5, py: 0.75, bgcolor: 'earth', borderLeft: '6px solid', borderLeftColor: 'hand' }}>
-          <WarningAmberIcon fontSize="small" sx={{ color: 'hand', mt: 0.25 }} />
-          <Typography variant="body2">{caution}</Typography>
-        </Stack>
-      ))}
+      <Cautions cautions={step.cautions} />
       {step.gate && <GateNote gate={step.gate} />}
       {step.not_needed !== '' && (
         <Alert severity="info" sx={{ mb: 1.5 }}>

@@ -1,10 +1,10 @@
-import { useState } from 'react';
 import { Alert, Box, Button, InputAdornment, Paper, Stack, TextField, Typography } from '@mui/material';
 import { useMutation, useQueryClient } from '@tanstack/react-query';
-import { answered, api, ApiError } from '../../api/client';
+import { answered, api } from '../../api/client';
 import { JOB } from '../../api/queries';
 import { typedNumber } from '../../app/numbers';
 import { useWork } from '../../app/session';
+import { general, useForm } from '../../app/useForm';
 import { useUnits } from '../../app/useUnits';
 
 /** Joints without a drawing: so many pipes of one length, or the next one where the crew stands. */
@@ -12,7 +12,8 @@ export function LayJoints({ first }: { first: boolean }) {
   const { main, person } = useWork();
   const client = useQueryClient();
   const { length, display } = useUnits();
-  const [texts, setTexts] = useState<Record<string, string>>({ count: first ? '10' : '1', pipe_length_m: '', first_pipe: '' });
+  const form = useForm({ count: first ? '10' : '1', pipe_length_m: '', first_pipe: '' });
+  const { texts } = form;
   const lay = useMutation({
     mutationFn: () =>
       answered(
@@ -26,18 +27,12 @@ export function LayJoints({ first }: { first: boolean }) {
         }),
       ),
     onSuccess: async () => {
-      setTexts({ count: '1', pipe_length_m: texts.pipe_length_m ?? '', first_pipe: '' });
+      form.reset({ count: '1', pipe_length_m: texts.pipe_length_m ?? '', first_pipe: '' });
       await Promise.all([['line'], JOB].map((queryKey) => client.invalidateQueries({ queryKey })));
     },
   });
   if (!person.may.includes('joints.keep')) return null;
-  const faults = lay.error instanceof ApiError ? lay.error.faults : [];
-  const field = (key: string, hint?: string) => ({
-    value: texts[key] ?? '',
-    onChange: (e: { target: { value: string } }) => setTexts({ ...texts, [key]: e.target.value }),
-    error: faults.some((f) => f.field === key),
-    helperText: faults.find((f) => f.field === key)?.detail ?? hint,
-  });
+  const field = (key: string, hint?: string) => form.field(key, lay.error, hint);
   return (
     <Paper component="form" aria-label="Lay joints" sx={{ p: 2.5, maxWidth: 820 }} onSubmit={(e) => (e.preventDefault(), lay.mutate())}>
       <Typography variant={first ? 'h1' : 'h2'}>{first ? 'Lay the joints' : 'Next joint here'}</Typography>
@@ -55,9 +50,9 @@ export function LayJoints({ first }: { first: boolean }) {
         />
         <TextField label="First new pipe (if numbered)" {...field('first_pipe', 'Those after it count on.')} />
       </Box>
-      {lay.error && faults.length === 0 && (
+      {general(lay.error) && (
         <Alert severity="error" sx={{ mt: 1.5 }}>
-          {lay.error.message}
+          {general(lay.error)}
         </Alert>
       )}
       <Stack direction="row" spacing={1.5} sx={{ mt: 2 }}>

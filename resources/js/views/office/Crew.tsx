@@ -6,7 +6,7 @@ import { JOB, jobsQuery, membersQuery } from '../../api/queries';
 import { useWork } from '../../app/session';
 import { LinkShown } from './LinkShown';
 import { Papers } from './Papers';
-import { general, useForm } from './useForm';
+import { general, useForm } from '../../app/useForm';
 
 /** Who works on this job, and as what. */
 export function Crew() {

@@ -6,7 +6,7 @@ import { peopleQuery } from '../../api/queries';
 import { FileButton } from '../../app/FileButton';
 import { LinkShown } from './LinkShown';
 import { Papers } from './Papers';
-import { general, useForm } from './useForm';
+import { general, useForm } from '../../app/useForm';
 
 interface Shown {
   link: Schemas['Link'];
@@ -25,7 +25,7 @@ export function Everybody({ zone }: { zone: string }) {
       {people.error && <Alert severity="error">{people.error.message}</Alert>}
       <Stack component="ul" aria-label="Everybody" spacing={1} sx={{ listStyle: 'none', m: 0, p: 0 }}>
         {people.data?.people.map((p) => (
-          <Somebody key={p.id} person={p} onLink={setShown} />
+          <Somebody key={p.id} person={p} kinds={people.data.kinds} onLink={setShown} />
         ))}
       </Stack>
     </Stack>
@@ -66,7 +66,9 @@ function Invite({ onLink }: { onLink: (shown: Shown) => void }) {
   );
 }
 
-function Somebody({ person, onLink }: { person: Schemas['Person']; onLink: (shown: Shown) => void }) {
+type Kinds = { id: string; title: string }[];
+
+function Somebody({ person, kinds, onLink }: { person: Schemas['Person']; kinds: Kinds; onLink: (shown: Shown) => void }) {
   const client = useQueryClient();
   const [open, setOpen] = useState(false);
   const known = () => client.invalidateQueries({ queryKey: peopleQuery.queryKey });
@@ -119,21 +121,14 @@ function Somebody({ person, onLink }: { person: Schemas['Person']; onLink: (show
             </Button>
           </Stack>
           {error && <Alert severity="error">{error.message}</Alert>}
-          <NewCertificate person={person} onKept={known} />
+          <NewCertificate person={person} kinds={kinds} onKept={known} />
         </Stack>
       )}
     </Paper>
   );
 }
 
-const KINDS = [
-  ['electrofusion', 'Electrofusion'],
-  ['mechanical', 'Mechanical and gasketed joints'],
-  ['tester', 'Pressure tests'],
-  ['inspector', 'Inspection'],
-] as const;
-
-function NewCertificate({ person, onKept }: { person: Schemas['Person']; onKept: () => Promise<void> }) {
+function NewCertificate({ person, kinds, onKept }: { person: Schemas['Person']; kinds: Kinds; onKept: () => Promise<void> }) {
   const form = useForm({ kind: 'electrofusion', number: '', until: '' });
   const [scan, setScan] = useState<File | null>(null);
   const params = { path: { person: person.id } };
@@ -175,9 +170,9 @@ function NewCertificate({ person, onKept }: { person: Schemas['Person']; onKept:
       ))}
       <Stack direction={{ xs: 'column', md: 'row' }} spacing={1.5} sx={{ mt: 1 }}>
         <TextField select label="For" sx={{ flex: 1, minWidth: 180 }} {...form.field('kind', keep.error)}>
-          {KINDS.map(([id, words]) => (
-            <MenuItem key={id} value={id} sx={{ minHeight: 48 }}>
-              {words}
+          {kinds.map((k) => (
+            <MenuItem key={k.id} value={k.id} sx={{ minHeight: 48 }}>
+              {k.title}
             </MenuItem>
           ))}
         </TextField>

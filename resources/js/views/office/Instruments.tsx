@@ -6,7 +6,7 @@ import { instrumentsQuery, JOB } from '../../api/queries';
 import { FileButton } from '../../app/FileButton';
 import { useWork } from '../../app/session';
 import { SquareCode } from './SquareCode';
-import { general, useForm } from './useForm';
+import { general, useForm } from '../../app/useForm';
 
 type Instrument = Schemas['Instrument'];
 

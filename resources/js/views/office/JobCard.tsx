@@ -3,7 +3,7 @@ import { Link as RouterLink, useNavigate } from 'react-router';
 import { Alert, Box, Button, Paper, Stack, TextField, Typography } from '@mui/material';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { answered, api } from '../../api/client';
-import { instrumentsQuery, jobQuery, jobsQuery, membersQuery } from '../../api/queries';
+import { jobQuery, jobsQuery } from '../../api/queries';
 import { useWork } from '../../app/session';
 import { dayAndTime } from '../../app/time';
 import { JobForm } from './JobForm';
@@ -78,43 +78,30 @@ export function JobCard() {
   );
 }
 
-/** What a job needs before its first joint: each thing done or a way to it, in the order in which a crew would do them. */
+const WAYS = { people: '/office/people', instruments: '/office/instruments', main: '/setout/new', joints: '/line' };
+
+/** What the job needs before its first joint, each thing done or a way to it. */
 function NextThings() {
   const { job } = useWork();
-  const members = useQuery(membersQuery(job.id));
-  const instruments = useQuery(instrumentsQuery(job.id));
-  const joints = job.mains.some((m) => m.joint_from !== null);
-  const things = [
-    { done: (members.data?.members.length ?? 0) > 1, said: 'People', why: 'Put the crew on this job.', to: '/office/people' },
-    {
-      done: (instruments.data?.instruments.length ?? 0) > 0,
-      said: 'Instruments',
-      why: 'Control units, gauges, wrenches, with their papers.',
-      to: '/office/instruments',
-    },
-    { done: job.mains.length > 0, said: 'A main', why: 'Its name, what flows in it and what pipe it is.', to: '/setout/new' },
-    { done: joints, said: 'Joints', why: 'From an alignment, a spacing, a list, or one at a time.', to: '/setout' },
-  ];
-  const next = things.find((t) => !t.done);
-  if (!next || !members.data || !instruments.data) return null;
+  if (job.beginning.every((t) => t.done)) return null;
   return (
     <Paper component="section" aria-label="Next" sx={{ p: 2.5, borderLeft: '8px solid', borderLeftColor: 'hand' }}>
       <Typography variant="h2" sx={{ mb: 1 }}>
         Before the first joint
       </Typography>
-      {things.map((t) => (
-        <Stack key={t.said} direction="row" spacing={1.5} sx={{ alignItems: 'center', minHeight: 52 }}>
+      {job.beginning.map((t) => (
+        <Stack key={t.id} direction="row" spacing={1.5} sx={{ alignItems: 'center', minHeight: 52 }}>
           <Box
             aria-hidden
             sx={{ width: 20, height: 20, flex: 'none', border: '3px solid', borderColor: t.done ? 'go' : 'line', bgcolor: t.done ? 'go' : 'transparent' }}
           />
           <Typography sx={{ flex: 1 }}>
-            <b>{t.said}</b>
+            <b>{t.title}</b>
             {t.done ? ': there' : `: ${t.why}`}
           </Typography>
-          {t === next && (
-            <Button component={RouterLink} to={t.to} variant="contained" color="secondary" sx={{ minHeight: 52, px: 3 }}>
-              {t.said}
+          {t.next && (
+            <Button component={RouterLink} to={WAYS[t.id]} variant="contained" color="secondary" sx={{ minHeight: 52, px: 3 }}>
+              {t.title}
             </Button>
           )}
         </Stack>

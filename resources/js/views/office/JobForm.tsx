@@ -3,12 +3,8 @@ import { useState } from 'react';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { answered, api, type Schemas } from '../../api/client';
 import { jobsQuery } from '../../api/queries';
-import { useForm } from './useForm';
+import { useForm } from '../../app/useForm';
 
-const RULEBOOKS = [
-  ['iso', 'ISO-metric: millimetres, bar'],
-  ['us', 'US-customary: inches, psi'],
-] as const;
 const HERE = Intl.DateTimeFormat().resolvedOptions().timeZone;
 const ZONES = [...new Set([HERE, ...Intl.supportedValuesOf('timeZone'), 'UTC'])]; // not every browser lists the zone that it is in
 
@@ -70,9 +66,9 @@ export function JobForm({ onMade, onLeave }: { onMade: (job: Schemas['Job']) => 
             label="Rulebook"
             {...form.field('rulebook', make.error, 'Says how figures are shown too. A supervisor can change every limit, with a reason.')}
           >
-            {RULEBOOKS.map(([id, words]) => (
-              <MenuItem key={id} value={id} sx={{ minHeight: 48 }}>
-                {words}
+            {jobs.data?.rulebooks.map((r) => (
+              <MenuItem key={r.id} value={r.id} sx={{ minHeight: 48 }}>
+                {r.title}
               </MenuItem>
             ))}
           </TextField>

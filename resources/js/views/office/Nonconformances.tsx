@@ -7,7 +7,7 @@ import { nonconformancesQuery } from '../../api/queries';
 import { useWork } from '../../app/session';
 import { dayAndTime } from '../../app/time';
 import { RaiseNonconformance } from './RaiseNonconformance';
-import { general, useForm } from './useForm';
+import { general, useForm } from '../../app/useForm';
 
 type One = Schemas['Nonconformance'];
 const EDGE = { open: 'stop', corrected: 'watch', verified: 'go' } as const;

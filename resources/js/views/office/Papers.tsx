@@ -1,8 +1,6 @@
 import { Chip, Stack } from '@mui/material';
 import type { Schemas } from '../../api/client';
 
-const COLOUR = { go: 'go', watch: 'watch', stop: 'stop' } as const;
-
 /** Certificates of somebody: what for, and how long yet. */
 export function Papers({ papers }: { papers: Schemas['Certificate'][] }) {
   return (
@@ -12,7 +10,7 @@ export function Papers({ papers }: { papers: Schemas['Certificate'][] }) {
           key={p.id}
           variant="outlined"
           label={`${p.title} ${p.number}: ${p.said}`}
-          sx={{ borderColor: COLOUR[p.severity], color: 'text.primary', borderWidth: p.severity === 'go' ? 1 : 3, borderRadius: 1, height: 'auto', py: 0.5 }}
+          sx={{ borderColor: p.severity, color: 'text.primary', borderWidth: p.severity === 'go' ? 1 : 3, borderRadius: 1, height: 'auto', py: 0.5 }}
         />
       ))}
     </Stack>

@@ -7,7 +7,7 @@ import { membersQuery, nonconformancesQuery } from '../../api/queries';
 import { FileButton } from '../../app/FileButton';
 import { keepPicture } from '../../app/picture';
 import { useWork } from '../../app/session';
-import { general, useForm } from './useForm';
+import { general, useForm } from '../../app/useForm';
 
 interface Props {
   /** the joint that it is about; none where it is about the job */

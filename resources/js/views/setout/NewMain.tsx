@@ -2,10 +2,11 @@ import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import { Alert, Box, Button, InputAdornment, MenuItem, Paper, Stack, TextField, Typography } from '@mui/material';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
-import { answered, api, ApiError, type Schemas } from '../../api/client';
+import { answered, api, type Schemas } from '../../api/client';
 import { JOB, systemsQuery } from '../../api/queries';
 import { typedNumber } from '../../app/numbers';
 import { useWork } from '../../app/session';
+import { faultOf, general } from '../../app/useForm';
 import { useUnits } from '../../app/useUnits';
 
 const SERVICES = [
@@ -72,9 +73,8 @@ export function NewMain() {
       void navigate('/setout');
     },
   });
-  const faults = create.error instanceof ApiError ? create.error.faults : [];
-  const faultOf = (field: string) => faults.find((f) => f.field === field)?.detail;
-  const fault = (key: string) => faultOf(key === 'design_bar' ? 'design_pressure_kpa' : key);
+  const wrong = (field: string) => faultOf(create.error, field);
+  const fault = (key: string) => wrong(key === 'design_bar' ? 'design_pressure_kpa' : key);
   return (
     <Paper component="form" aria-label="New main" sx={{ p: 2.5, maxWidth: 760 }} onSubmit={(e) => (e.preventDefault(), create.mutate())}>
       <Typography variant="h1">New main</Typography>
@@ -84,8 +84,8 @@ export function NewMain() {
           label="Name of the main"
           value={name}
           onChange={(e) => setName(e.target.value)}
-          error={faultOf('name') !== undefined}
-          helperText={faultOf('name')}
+          error={wrong('name') !== undefined}
+          helperText={wrong('name')}
         />
         <TextField select label="What flows in it" value={service} onChange={(e) => setService(e.target.value as typeof service)}>
           {SERVICES.map(([id, words]) => (
@@ -99,7 +99,7 @@ export function NewMain() {
           label="Joint system"
           value={systems.data ? system : ''}
           onChange={(e) => setSystem(e.target.value)}
-          helperText={faultOf('system') ?? 'A product of its own is added under Rules, Joint systems.'}
+          helperText={wrong('system') ?? 'A product of its own is added under Rules, Joint systems.'}
           sx={{ gridColumn: '1 / -1' }}
         >
           <MenuItem value={PE_FUSED} sx={{ minHeight: 52 }}>
@@ -117,8 +117,8 @@ export function NewMain() {
             label="The print line sizes the pipe by"
             value={convention}
             onChange={(e) => setConvention(e.target.value)}
-            error={faultOf('convention') !== undefined}
-            helperText={faultOf('convention')}
+            error={wrong('convention') !== undefined}
+            helperText={wrong('convention')}
             sx={{ gridColumn: '1 / -1' }}
           >
             {CONVENTIONS.map(([id, words]) => (
@@ -140,9 +140,9 @@ export function NewMain() {
           />
         ))}
       </Box>
-      {create.error && faults.length === 0 && (
+      {general(create.error) && (
         <Alert severity="error" sx={{ mt: 2 }}>
-          {create.error.message}
+          {general(create.error)}
         </Alert>
       )}
       <Stack direction="row" spacing={1.5} sx={{ mt: 2 }}>

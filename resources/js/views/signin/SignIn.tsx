@@ -1,8 +1,9 @@
 import { useState } from 'react';
 import { TextField } from '@mui/material';
 import { useMutation, useQueryClient } from '@tanstack/react-query';
-import { answered, api, ApiError } from '../../api/client';
+import { answered, api } from '../../api/client';
 import { sessionQuery } from '../../api/queries';
+import { faultOf } from '../../app/useForm';
 import { DoorForm } from './Door';
 
 export function SignIn() {
@@ -14,7 +15,7 @@ export function SignIn() {
     mutationFn: () => answered(api.POST('/session', { body: { email, password, code } })),
     onSuccess: (person) => client.setQueryData(sessionQuery.queryKey, person),
   });
-  const asksForCode = code !== '' || (signIn.error instanceof ApiError && signIn.error.faults.some((f) => f.field === 'code'));
+  const asksForCode = code !== '' || faultOf(signIn.error, 'code') !== undefined;
 
   return (
     <DoorForm said="The joint book and test bench of a buried main." error={signIn.error} busy={signIn.isPending} act="Sign in" onSend={() => signIn.mutate()}>

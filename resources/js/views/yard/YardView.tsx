@@ -2,10 +2,11 @@ import { useState } from 'react';
 import { Alert, Box, Button, CircularProgress, MenuItem, Paper, Stack, TextField, Typography } from '@mui/material';
 import PhotoCameraIcon from '@mui/icons-material/PhotoCamera';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
-import { answered, api, ApiError } from '../../api/client';
+import { answered, api } from '../../api/client';
 import { rejectsQuery } from '../../api/queries';
 import { FileButton } from '../../app/FileButton';
 import { useWork } from '../../app/session';
+import { faultOf, general } from '../../app/useForm';
 import { dayAndTime } from '../../app/time';
 
 /** What came and was not taken: each rejected pipe with its reason and picture. */
@@ -40,8 +41,7 @@ export function YardView() {
   if (query.error) return <Alert severity="error">{query.error.message}</Alert>;
   if (!query.data) return <CircularProgress aria-label="Loading the yard" />;
   const { reasons, rejects } = query.data;
-  const faults = reject.error instanceof ApiError ? reject.error.faults : [];
-  const faultOf = (field: string) => faults.find((f) => f.field === field)?.detail;
+  const wrong = (field: string) => faultOf(reject.error, field);
   return (
     <Stack spacing={2.5}>
       <Paper component="form" aria-label="Reject a pipe" sx={{ p: 2.5, maxWidth: 820 }} onSubmit={(e) => (e.preventDefault(), reject.mutate())}>
@@ -52,16 +52,16 @@ export function YardView() {
             label="Number or stamp on the pipe"
             value={pipe}
             onChange={(e) => setPipe(e.target.value)}
-            error={faultOf('pipe') !== undefined}
-            helperText={faultOf('pipe')}
+            error={wrong('pipe') !== undefined}
+            helperText={wrong('pipe')}
           />
           <TextField
             select
             label="Reason"
             value={reason}
             onChange={(e) => setReason(e.target.value)}
-            error={faultOf('reason') !== undefined}
-            helperText={faultOf('reason')}
+            error={wrong('reason') !== undefined}
+            helperText={wrong('reason')}
           >
             {reasons.map((words) => (
               <MenuItem key={words} value={words} sx={{ minHeight: 52 }}>
@@ -76,8 +76,8 @@ export function YardView() {
             multiline
             minRows={2}
             sx={{ gridColumn: '1 / -1' }}
-            error={faultOf('note') !== undefined}
-            helperText={faultOf('note')}
+            error={wrong('note') !== undefined}
+            helperText={wrong('note')}
           />
         </Box>
         <Stack direction={{ xs: 'column', sm: 'row' }} spacing={1.5} sx={{ mt: 2, alignItems: { sm: 'center' } }}>
@@ -96,9 +96,9 @@ export function YardView() {
             Reject it
           </Button>
         </Stack>
-        {(faultOf('picture') ?? (reject.error && faults.length === 0)) && (
+        {(wrong('picture') ?? general(reject.error)) && (
           <Alert severity="error" sx={{ mt: 2 }}>
-            {faultOf('picture') ?? reject.error?.message}
+            {wrong('picture') ?? reject.error?.message}
           </Alert>
         )}
       </Paper>
