@@ -69,6 +69,16 @@ final class BellAndSpigot extends Procedure
         return [...Assemble::steps($situation, $this->made), ...Check::steps($situation, $this->made), ...Deflect::steps($situation, $this->made)];
     }
 
+    public function certificate(): string
+    {
+        return 'mechanical';
+    }
+
+    public function joiningStep(array $steps): string
+    {
+        return 'push';
+    }
+
     public function clocks(Situation $situation): array
     {
         return []; // no wait before the pressure test: gasketed joints hold at once [common practice]

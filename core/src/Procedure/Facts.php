@@ -46,6 +46,12 @@ final readonly class Facts
         return $text === '' ? null : new \DateTimeImmutable($text);
     }
 
+    /** A moment with its zone; null when there is none. */
+    public function moment(string $key): ?\DateTimeImmutable
+    {
+        return $this->day($key);
+    }
+
     /** @return array<string, bool|float|int|string|null> */
     public function toArray(): array
     {

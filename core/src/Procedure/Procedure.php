@@ -60,6 +60,12 @@ abstract class Procedure
         return '';
     }
 
+    /** Kind of the certificate that whoever joins the ends must not have let run out, see Sitting\CertificateKind; empty where a device asks for one itself. */
+    public function certificate(): string
+    {
+        return '';
+    }
+
     /**
      * Why the device that writes a record may not be started, at a moment; empty where it may.
      *
@@ -82,10 +88,30 @@ abstract class Procedure
         return false;
     }
 
-    /** @return list<Step> of the version that the work was begun under */
+    /**
+     * Id of the step by which the ends are joined: what was done before can be seen now for the last time. Empty where nothing is joined.
+     *
+     * @param  list<Step>  $steps
+     */
+    public function joiningStep(array $steps): string
+    {
+        foreach ($steps as $step) {
+            foreach ($step->readings as $spec) {
+                if ($spec->kind === ReadingKind::Record) {
+                    return $step->id;
+                }
+            }
+        }
+
+        return '';
+    }
+
+    /** @return list<Step> of the version that the work was begun under, with the hold points of the job among them */
     final public function asked(Situation $situation): array
     {
-        return array_map(static fn (Step $step): Step => $step->asOf($situation->version), $this->steps($situation));
+        $steps = array_map(static fn (Step $step): Step => $step->asOf($situation->version), $this->steps($situation));
+
+        return $situation->rulebook->holdPoints === [] ? $steps : Holds::onto($steps, $situation, $this);
     }
 
     /** @param  ?Judging  $judging  of the same work, with the same facts and rulebook, where it is judged again after each entry */

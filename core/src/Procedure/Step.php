@@ -60,6 +60,15 @@ final readonly class Step
             );
     }
 
+    /** Kept shut, whatever else keeps it shut. */
+    public function shut(Gate $gate): self
+    {
+        return new self(
+            $this->id, $this->title, $this->instruction, $this->readings, $this->rules, $this->cautions, $this->guide, $this->notNeeded, $this->stale, $gate,
+            $this->group,
+        );
+    }
+
     public function under(string $group): self
     {
         return new self(

@@ -14,6 +14,7 @@ use Diastoma\Core\Rulebook\Tests\TestLimits;
  * The limits and choices a job works by. Never changed in place: a change is a new version, and verdicts name the version they were given under.
  *
  * @phpstan-import-type LimitRow from Limit
+ * @phpstan-import-type HoldRow from HoldPoint
  */
 final class Rulebook
 {
@@ -24,6 +25,7 @@ final class Rulebook
      * @param  array<string, Limit>  $limits  by id, as far as they were asked for
      * @param  array<string, LimitRow>  $rows  by id, as they were stored: a joint asks for few of the limits, and its entry waits for none of the others
      * @param  array<string, list<string>>  $choices  allowed answers by id, for rules that name things rather than numbers
+     * @param  list<HoldPoint>  $holdPoints  where the work waits for a signature
      */
     private function __construct(
         public readonly string $id,
@@ -33,6 +35,7 @@ final class Rulebook
         private array $limits,
         private readonly array $rows,
         public readonly array $choices,
+        public readonly array $holdPoints = [],
     ) {
     }
 
@@ -152,19 +155,31 @@ final class Rulebook
 
         return new self(
             $this->id, $this->version + 1, $this->title, $this->units, [...$this->limits, ...$limits], array_diff_key($this->rows, $limits),
-            [...$this->choices, ...$choices],
+            [...$this->choices, ...$choices], $this->holdPoints,
         );
     }
 
     public function inVersion(int $version): self
     {
-        return new self($this->id, $version, $this->title, $this->units, $this->limits, $this->rows, $this->choices);
+        return new self($this->id, $version, $this->title, $this->units, $this->limits, $this->rows, $this->choices, $this->holdPoints);
+    }
+
+    /**
+     * The same rulebook one version on, with other hold points.
+     *
+     * @param  list<HoldPoint>  $holdPoints
+     */
+    public function withHoldPoints(array $holdPoints): self
+    {
+        return new self($this->id, $this->version + 1, $this->title, $this->units, $this->limits, $this->rows, $this->choices, $holdPoints);
     }
 
     /** A copy that a job may change; the one it was copied from stays as it is. */
     public function copiedFor(string $job): self
     {
-        return new self("{$this->id}-{$job}", $this->version, "{$this->title}, {$job}", $this->units, $this->limits, $this->rows, $this->choices);
+        return new self(
+            "{$this->id}-{$job}", $this->version, "{$this->title}, {$job}", $this->units, $this->limits, $this->rows, $this->choices, $this->holdPoints,
+        );
     }
 
     public function print(float $value, Unit $unit, Rounding $rounding = Rounding::Nearest): string
@@ -185,17 +200,19 @@ final class Rulebook
             'id' => $this->id, 'version' => $this->version, 'title' => $this->title, 'units' => $this->units->value,
             'limits' => array_map(static fn (Limit $limit): array => $limit->toArray(), array_values($this->all())),
             'choices' => $this->choices,
+            ...($this->holdPoints === [] ? [] : ['hold_points' => array_map(static fn (HoldPoint $h): array => $h->toArray(), $this->holdPoints)]),
         ];
     }
 
     /**
-     * @param  array{id: string, version: int, title: string, units: string, choices: array<string, list<string>>, limits: list<LimitRow>}  $data  as
-     *     toArray() gives it
+     * @param  array{id: string, version: int, title: string, units: string, choices: array<string, list<string>>, limits: list<LimitRow>,
+     *     hold_points?: list<HoldRow>}  $data  as toArray() gives it
      */
     public static function fromArray(array $data): self
     {
         return new self(
             $data['id'], $data['version'], $data['title'], UnitSystem::from($data['units']), [], array_column($data['limits'], null, 'id'), $data['choices'],
+            array_map(HoldPoint::fromArray(...), $data['hold_points'] ?? []),
         );
     }
 }

@@ -9,9 +9,10 @@ final readonly class Person
 {
     /**
      * @param  string  $role  on this job
-     * @param  string  $certificateUntil  last day of the certificate; empty where there is none
+     * @param  string  $certificateUntil  last day of the certificate for electrofusion; empty where there is none
+     * @param  array<string, string>  $certificates  last day by kind of certificate, of those that there are
      */
-    public function __construct(public string $name, public string $role, public string $certificateUntil = '')
+    public function __construct(public string $name, public string $role, public string $certificateUntil = '', public array $certificates = [])
     {
     }
 }

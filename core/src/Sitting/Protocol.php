@@ -29,7 +29,11 @@ final class Protocol
         $people = [];
         foreach (self::rows($given, 'people') as $k => $row) {
             $name = self::text($row, 'name', "people.{$k}");
-            $people[$name] = new Person($name, self::text($row, 'role', "people.{$k}"), self::maybe($row, 'certificate_until'));
+            $papers = [];
+            foreach (is_array($row['certificates'] ?? null) ? array_filter($row['certificates'], is_string(...)) : [] as $of => $until) {
+                $papers[(string) $of] = $until;
+            }
+            $people[$name] = new Person($name, self::text($row, 'role', "people.{$k}"), self::maybe($row, 'certificate_until'), $papers);
         }
         $instruments = [];
         foreach (self::rows($given, 'instruments') as $k => $row) {

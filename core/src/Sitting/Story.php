@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Diastoma\Core\Sitting;
 
+use Diastoma\Core\Procedure\Holds;
 use Diastoma\Core\Procedure\Reading;
 use Diastoma\Core\Procedure\Readings;
 use Diastoma\Core\Rulebook\Overrule;
@@ -20,6 +21,9 @@ final class Story
     {
         $history = $overrules = [];
         foreach (self::inOrder($entries) as $entry) {
+            if (($entry->payload[Holds::FIRST_OF_DAY] ?? false) === true) {
+                $history[] = new Reading(Holds::FIRST_OF_DAY, true, $entry->takenAt, $entry->by, $entry->receivedAt);
+            }
             if (in_array($entry->kind, [Entry::READING, Entry::ROW, Entry::SIGNATURE], true) && is_string($entry->payload['key'] ?? null)) {
                 $history[] = new Reading(
                     $entry->payload['key'], self::value($entry->payload[$entry->kind === Entry::ROW ? 'row' : 'value'] ?? null), $entry->takenAt,

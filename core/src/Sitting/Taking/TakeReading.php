@@ -4,9 +4,14 @@ declare(strict_types=1);
 
 namespace Diastoma\Core\Sitting\Taking;
 
+use Diastoma\Core\Procedure\Holds;
 use Diastoma\Core\Procedure\ReadingKind;
 use Diastoma\Core\Procedure\ReadingSpec;
+use Diastoma\Core\Rulebook\Occasion;
+use Diastoma\Core\Sitting\CertificateKind;
+use Diastoma\Core\Sitting\Certified;
 use Diastoma\Core\Sitting\Entry;
+use Diastoma\Core\Sitting\Kind;
 use Diastoma\Core\Sitting\Person;
 use Diastoma\Core\Sitting\Refused;
 use Diastoma\Core\Sitting\Rights;
@@ -25,6 +30,10 @@ final class TakeReading implements EntryKind
         $spec = Asked::spec($sitting, $entry);
         if ($spec instanceof Refused) {
             return $spec;
+        }
+        $uncertified = self::uncertified($sitting, $spec, $entry, $person, $now);
+        if ($uncertified !== null) {
+            return Refused::forbidden($uncertified);
         }
         $isRow = $entry->kind === Entry::ROW;
         if ($isRow !== ($spec->kind === ReadingKind::Row)) {
@@ -49,9 +58,47 @@ final class TakeReading implements EntryKind
         }
         $notYet = $sitting->work->procedure->notYet($sitting->situation(), $spec->key);
 
-        return $notYet !== '' ? Refused::conflict($notYet) : Taken::as(
-            $entry, ['key' => $spec->key, $isRow ? 'row' : 'value' => $value, 'procedure_version' => $sitting->version()],
-        );
+        return $notYet !== '' ? Refused::conflict($notYet) : Taken::as($entry, [
+            'key' => $spec->key, $isRow ? 'row' : 'value' => $value, 'procedure_version' => $sitting->version(),
+            ...(self::beginsItsKind($sitting, $entry) ? [Holds::FIRST_OF_DAY => true] : []),
+        ]);
+    }
+
+    /** Whether it is the first reading of a joint, and no joint of its kind was signed for today. */
+    private static function beginsItsKind(Sitting $sitting, Entry $entry): bool
+    {
+        if ($sitting->readings()->history !== [] || $sitting->work->kind !== Kind::Joint) {
+            return false;
+        }
+        foreach ($sitting->rulebook->holdPoints as $hold) {
+            if ($hold->occasion === Occasion::FirstOfDay) {
+                $facts = $sitting->work->facts;
+                $zone = new \DateTimeZone($facts->text('time_zone') ?: 'UTC');
+
+                return $facts->text('kind_signed_on') !== $entry->takenAt->setTimezone($zone)->format('Y-m-d');
+            }
+        }
+
+        return false;
+    }
+
+    /** Why somebody's certificate does not let them join the ends; null where it does, or where they do not do that here. */
+    private static function uncertified(Sitting $sitting, ReadingSpec $spec, Entry $entry, Person $person, \DateTimeImmutable $now): ?string
+    {
+        $procedure = $sitting->work->procedure;
+        $kind = CertificateKind::tryFrom($procedure->certificate());
+        if ($kind === null) {
+            return null;
+        }
+        $steps = $sitting->steps();
+        $joining = $procedure->joiningStep($steps);
+        foreach ($steps as $step) {
+            if ($step->id === $joining && $step->reading($spec->key) !== null) {
+                return Certified::refusal($person, $kind, $sitting->rulebook, $entry->takenAt, $now);
+            }
+        }
+
+        return null;
     }
 
     /**

@@ -9,6 +9,7 @@ use Diastoma\Core\Quantity\Text;
 use Diastoma\Core\Sitting\Entry;
 use Diastoma\Core\Sitting\Person;
 use Diastoma\Core\Sitting\Refused;
+use Diastoma\Core\Sitting\Signing;
 use Diastoma\Core\Sitting\Sitting;
 use Diastoma\Core\Sitting\Taken;
 
@@ -26,14 +27,19 @@ final class TakeSignature implements EntryKind
         if ($spec->kind !== ReadingKind::Signature) {
             return Refused::input("{$spec->label} is not signed. Load the page again.", $spec->key, 'of another kind', $spec->key);
         }
-        if (! in_array($person->role, $spec->choices, true)) {
-            return Refused::forbidden("{$spec->label} is signed by: ".implode(', ', $spec->choices).'. Call one over.');
+        $refused = Signing::refusal($sitting, $spec, $person, $entry->takenAt, $now);
+        if ($refused !== null) {
+            return $refused;
         }
         $remark = Text::of($entry->payload['remark'] ?? null);
         if (Text::length($remark) > self::LONGEST_REMARK) {
             return Refused::input('Say it in '.self::LONGEST_REMARK.' letters or fewer.', 'remark', 'too long', $remark);
         }
         $signed = ['name' => $person->name, 'role' => $person->role, 'certificate_until' => $person->certificateUntil, 'remark' => $remark];
+        $together = $entry->payload['together'] ?? null;
+        if (is_int($together) && $together > 1) {
+            $signed['together'] = $together; // confirmed as a list of so many
+        }
 
         return Taken::as($entry, ['key' => $spec->key, 'value' => $signed, 'procedure_version' => $sitting->version()]);
     }
