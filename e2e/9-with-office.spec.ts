@@ -1,8 +1,24 @@
 import { expect, test, type Browser, type Page } from '@playwright/test';
-import { number, signIn, step } from './crew';
+import { goToStep, number, signIn, step, yes } from './crew';
+import { makeJoint, type Answers } from './gasket';
 
 const EMPTY = `http://127.0.0.1:${process.env.DIASTOMA_EMPTY_PORT ?? '8080'}`;
 const PASSWORD = 'clay ferry olive nine';
+
+/** What a crew answers under the US rulebook. */
+const INCHES: Answers = [
+  [/Temperature of the gasket/, '57'],
+  [/Mark on an uncut spigot/, '4.7'],
+  [/Second line on an uncut spigot/, '5.3'],
+  [/Second line from the end/, '5.3'],
+  [/Inside length of the bell/, '4.7'],
+  [/Mark from the end/, '4.7'],
+  [/Off the grade line/, '0.08'],
+  [/Top mark off/, '0.08'],
+  [/stands clear of the bell|short of the/, '0.08'],
+  [/Length of the chamfer/, '1.2'],
+  [/Feeler/, '2.4 2.4 2.4 2.4 2.4 2.4 2.4 2.4'],
+];
 
 const office = async (page: Page, room: string) => {
   await page.getByRole('link', { name: 'Office' }).click();
@@ -70,7 +86,7 @@ async function setUp(page: Page, jobNumber: string, title: string, rulebook: Reg
   await expect(page.getByRole('heading', { name: new RegExp(title) })).toBeVisible();
 }
 
-test("a job of one's own, from nothing to the first readings, in the browser alone", async ({ browser }) => {
+test("a job of one's own, from nothing to a joint made, one cut out and a hold point signed, in the browser alone", async ({ browser }) => {
   const page = await (await browser.newContext({ baseURL: EMPTY, viewport: { width: 1280, height: 800 } })).newPage();
   await page.goto('/');
   await page.getByLabel('Your name').fill('Rut Beck');
@@ -131,6 +147,52 @@ test("a job of one's own, from nothing to the first readings, in the browser alo
   await ines.goto(`${EMPTY}/bench/101`);
   await expect(step(ines, 'Conditions')).toBeVisible();
   await expect(ines.getByRole('textbox', { name: 'Air' })).toBeDisabled();
+
+  // it stops: water in the trench. The jointer says so, cuts it out and has it made again; the inspector closes the nonconformance
+  await yes(ada, 'Free of escaping water or gas?', 'No');
+  const todo = ada.getByRole('status', { name: 'To do' });
+  await expect(todo).toContainText('Stopped. Cut it out and make it again');
+  await todo.getByRole('button', { name: 'Nonconformance' }).click();
+  await ada.getByLabel(/What is wrong/).fill('Water ran along the pipe into the joint.');
+  await ada.getByRole('button', { name: 'Raise it' }).click();
+  await todo.getByRole('button', { name: 'Cut out and make again' }).click();
+  const cut = ada.getByRole('form', { name: 'Cut out and make again' });
+  for (const off of await cut.getByLabel(/^Off /).all()) await off.fill('1');
+  await cut.getByLabel(/What was wrong/).fill('Water ran along the pipe into the joint.');
+  await cut.getByRole('button', { name: 'Cut it out' }).click();
+  await expect(ada.getByRole('heading', { name: 'Joint 101 – next' })).toBeVisible();
+  await office(ada, 'Nonconformances');
+  const one = (at: Page) => at.getByRole('list', { name: 'Nonconformances' }).getByRole('listitem').first();
+  await one(ada).getByRole('combobox', { name: 'It came from' }).click();
+  await ada.getByRole('option', { name: /Ground/ }).click();
+  await one(ada).getByLabel('What was done about it').fill('Cut out; a dam holds the water off now.');
+  await one(ada).getByRole('button', { name: 'It is put right' }).click();
+  await expect(one(ada)).toContainText('put right, to be seen by another');
+  await office(ines, 'Nonconformances');
+  await one(ines).getByRole('button', { name: 'Seen: it is right' }).click();
+  await expect(one(ines)).toContainText('closed');
+
+  // the first bell and spigot of the day waits at its hold point for the inspector, on her own browser
+  await ada.goto(`${EMPTY}/bench/201`);
+  await makeJoint(ada, INCHES, undefined, /^Hold point/);
+  await expect(ada.getByText('is signed by: supervisor, inspector. Call one over.')).toBeVisible();
+  await goToStep(ada, 'Push home');
+  await expect(ada.getByRole('status', { name: 'This step is shut' })).toContainText('hold point');
+  await ines.getByRole('link', { name: 'Line' }).click();
+  await ines.getByRole('link', { name: 'Look and sign' }).click();
+  await ines.getByRole('checkbox', { name: /Joint 201/ }).check();
+  await ines.getByLabel('Remark (may stay empty)').fill('Bell, gasket and spigot seen.');
+  await ines.getByRole('button', { name: 'Seen: sign as Ines Marsh' }).click();
+  await expect(ines.getByText('Nothing waits for your signature')).toBeVisible();
+  await ada.reload();
+  await makeJoint(ada, INCHES, 'Push home');
+  await expect(ada.getByText(/accepted · judged by/)).toBeVisible();
+  await goToStep(ada, 'Hold point: First joint of its kind today');
+  await expect(ada.getByText(/Signed by Ines Marsh, inspector/)).toBeVisible();
+  await ada.getByLabel('Picture at Hold point').setInputFiles('docs/screenshots/line-phone.png');
+  await ada.getByLabel('What it shows').fill('The joint as it was signed');
+  await ada.getByRole('button', { name: 'Keep it on record' }).click();
+  await expect(ada.getByRole('img', { name: 'The joint as it was signed' })).toBeVisible();
 
   // an outsider of another job sees nothing of this one
   await office(page, 'Job');

@@ -104,10 +104,12 @@ export async function answerStep(page: Page, own: Answers = []) {
   }
 }
 
-/** Goes through every step of the joint in sight, from a step on. */
-export async function makeJoint(page: Page, own: Answers = [], from?: string) {
+/** Goes through every step of the joint in sight, from a step on; as far as one of a name, where it is given. */
+export async function makeJoint(page: Page, own: Answers = [], from?: string, until?: RegExp) {
   if (from !== undefined) await goToStep(page, from);
   for (let k = 0; k < 20; k++) {
+    const heading = page.locator('main section').first().getByRole('heading', { level: 1 });
+    if (until !== undefined && until.test((await heading.textContent()) ?? '')) return;
     await answerStep(page, own);
     await expect(page.getByRole('button', { name: /^Next: |^Joint \d+ next$|^All joints made$/ })).toBeVisible();
     const next = page.getByRole('button', { name: /^Next: / });

@@ -8,6 +8,7 @@ use App\Http\Controllers\BeginController;
 use App\Http\Controllers\DeviceController;
 use App\Http\Controllers\EntryController;
 use App\Http\Controllers\FusionController;
+use App\Http\Controllers\HoldPointController;
 use App\Http\Controllers\InstrumentController;
 use App\Http\Controllers\JobController;
 use App\Http\Controllers\JointController;
@@ -76,6 +77,8 @@ Route::prefix('api/v1')->group(function (): void {
         Route::put('jobs/{job}', [JobController::class, 'update']);
         Route::post('jobs/{job}/close', [JobController::class, 'close']);
         Route::post('jobs/{job}/open', [JobController::class, 'open']);
+        Route::get('jobs/{job}/hold-points', [HoldPointController::class, 'index']);
+        Route::post('jobs/{job}/hold-points/signatures', [HoldPointController::class, 'sign']);
         Route::get('jobs/{job}/nonconformances', [NonconformanceController::class, 'index']);
         Route::post('jobs/{job}/nonconformances', [NonconformanceController::class, 'store']);
         Route::post('nonconformances/{nonconformance}/correction', [NonconformanceController::class, 'correct']);

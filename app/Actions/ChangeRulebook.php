@@ -11,10 +11,16 @@ use App\Journal\Rows;
 use App\Models\Job;
 use App\Models\Person;
 use App\Models\Rulebook;
+use App\Procedures\Held;
+use Diastoma\Core\Exception\InvalidInput;
+use Diastoma\Core\Rulebook\HoldPoint;
 use Diastoma\Core\Rulebook\Rulebook as CoreRulebook;
 use Diastoma\Core\Rulebook\Rulebooks;
 use Diastoma\Core\Rulebook\Schools;
 use Diastoma\Core\Sitting\Action;
+use Diastoma\Core\Sitting\Certified;
+use Diastoma\Core\Sitting\HoldPlan;
+use Diastoma\Core\Sitting\Refused as NotTaken;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Str;
 
@@ -90,6 +96,7 @@ final class ChangeRulebook
             );
         }
         $last = Rulebook::where('key', "{$new->id}-{$job->number}")->max('version');
+        $new = $new->withHoldPoints($old->holdPoints)->withChoice(Certified::CHOICE, $old->choices[Certified::CHOICE] ?? []); // who looks stays as it is
 
         return $this->keep(
             $job, $person, $new->copiedFor($job->number)->inVersion((int) ($last ?? 0) + 1),
@@ -97,9 +104,72 @@ final class ChangeRulebook
         );
     }
 
-    private function may(Job $job, Person $person, string $reason): string
+    /**
+     * A hold point more.
+     *
+     * @param  array{occasion: string, roles: list<string>, procedure?: ?string, step?: ?string}  $given
+     *
+     * @throws Refused|InvalidInput if this person may not, or it cannot be
+     */
+    public function hold(Job $job, Person $person, array $given, string $reason): Rulebook
     {
-        $person->must(Action::ChangeRulebook, $job);
+        $reason = $this->may($job, $person, $reason, Action::KeepHoldPoints);
+        $old = $this->own($job->rules(), $job);
+        $all = HoldPlan::add(
+            $old->holdPoints, $given['occasion'], $given['roles'], (string) ($given['procedure'] ?? ''), (string) ($given['step'] ?? ''),
+            $job->now()->toDateTimeImmutable(), Held::procedures($job),
+        );
+        $added = $all[count($all) - 1];
+
+        return $this->keep($job, $person, $old->withHoldPoints($all), [
+            'limit' => $added->key(), 'title' => "Hold point: {$added->occasion->title()}", 'from' => '', 'to' => implode(', ', $added->roles),
+            'reason' => $reason,
+        ]);
+    }
+
+    /** @throws Refused if this person may not take it off */
+    public function dropHold(Job $job, Person $person, string $id, string $reason): Rulebook
+    {
+        $reason = $this->may($job, $person, $reason, Action::KeepHoldPoints);
+        $old = $this->own($job->rules(), $job);
+        $left = HoldPlan::remove($old->holdPoints, $id, $person->sitter($job));
+        if ($left instanceof NotTaken) {
+            throw Refused::of($left);
+        }
+        $gone = array_values(array_filter($old->holdPoints, static fn (HoldPoint $h): bool => $h->id === $id))[0];
+
+        return $this->keep($job, $person, $old->withHoldPoints($left), [
+            'limit' => $gone->key(), 'title' => "Hold point: {$gone->occasion->title()}", 'from' => implode(', ', $gone->roles), 'to' => 'taken off',
+            'reason' => $reason,
+        ]);
+    }
+
+    /**
+     * Kinds of certificates that the job asks for.
+     *
+     * @param  list<string>  $kinds
+     *
+     * @throws Refused if this person may not, or nothing would change
+     */
+    public function certificates(Job $job, Person $person, array $kinds, string $reason): Rulebook
+    {
+        $reason = $this->may($job, $person, $reason);
+        $old = $this->own($job->rules(), $job);
+        $wanted = array_values(array_intersect(Certified::askable(), $kinds));
+        $before = $old->choices[Certified::CHOICE] ?? [];
+        if ($wanted === $before) {
+            throw Refused::input('The job asks for these already. Nothing was changed.', [['field' => 'certificates', 'detail' => 'unchanged']]);
+        }
+        $words = static fn (array $of): string => $of === [] ? 'electrofusion only' : implode(', ', $of);
+
+        return $this->keep($job, $person, $old->withChoice(Certified::CHOICE, $wanted), [
+            'limit' => Certified::CHOICE, 'title' => 'Certificates asked for', 'from' => $words($before), 'to' => $words($wanted), 'reason' => $reason,
+        ]);
+    }
+
+    private function may(Job $job, Person $person, string $reason, Action $action = Action::ChangeRulebook): string
+    {
+        $person->must($action, $job);
         $reason = trim($reason);
 
         return mb_strlen($reason) >= self::SHORTEST_REASON ? $reason : throw Refused::input(

@@ -7,6 +7,7 @@ namespace App\Actions;
 use App\Exceptions\Refused;
 use App\Journal\Draft;
 use App\Journal\Journal;
+use App\Models\Job;
 use App\Models\OfJob;
 use App\Models\Person;
 use App\Models\PressureTest;
@@ -17,6 +18,8 @@ use Diastoma\Core\PressureTest\Site\TestSection;
 use Diastoma\Core\PressureTest\TestMethods;
 use Diastoma\Core\PressureTest\TestPlan;
 use Diastoma\Core\Sitting\Action;
+use Diastoma\Core\Sitting\CertificateKind;
+use Diastoma\Core\Sitting\Certified;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Str;
 
@@ -101,5 +104,10 @@ final class PlanPressureTest
     public static function mayTest(Person $person, OfJob $of): void
     {
         $person->must(Action::Test, $of);
+        $job = Job::with('rulebook')->findOrFail($of->jobId());
+        $refusal = Certified::refusal($person->asSitter($of), CertificateKind::Tester, $job->rules(), $job->now()->toDateTimeImmutable());
+        if ($refusal !== null) {
+            throw Refused::forbidden($refusal);
+        }
     }
 }

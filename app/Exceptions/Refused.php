@@ -51,6 +51,12 @@ final class Refused extends \RuntimeException
         return new self($title, 422, $faults);
     }
 
+    /** The same, naming which of several it is about. */
+    public function about(string $what): self
+    {
+        return new self("{$what}: {$this->getMessage()}", $this->status, $this->faults, $this->retryAfterS);
+    }
+
     /** What the core would not take. */
     public static function of(NotTaken $refused): self
     {

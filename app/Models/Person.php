@@ -81,18 +81,36 @@ final class Person extends User
     /** As the core knows them on a job. */
     public function sitter(OfJob $on): Sitter
     {
-        $role = $this->mustBeOn($on);
+        $sitter = $this->asSitter($on);
         Job::query()->findOrFail($on->jobId(), ['id', 'closed_at'])->mustBeOpen();
 
-        return new Sitter($this->name, $role, $this->certificateUntil(CertificateKind::Electrofusion));
+        return $sitter;
+    }
+
+    /** The same to look with, also on a job that is closed. */
+    public function asSitter(OfJob $on): Sitter
+    {
+        $role = $this->mustBeOn($on);
+        $papers = $this->papers();
+
+        return new Sitter($this->name, $role, $papers[CertificateKind::Electrofusion->value] ?? '', $papers);
+    }
+
+    /** @return array<string, string> last day by kind of certificate: of each kind the one that lasts longest */
+    public function papers(): array
+    {
+        $until = [];
+        foreach (Certificate::query()->where('person_id', $this->id)->toBase()->get(['kind', 'until']) as $paper) {
+            $until[$paper->kind] = max($until[$paper->kind] ?? '', $paper->until ?? self::NO_END);
+        }
+
+        return $until;
     }
 
     /** @return string last day of the certificate of a kind that lasts longest; empty where there is none */
     public function certificateUntil(CertificateKind $kind): string
     {
-        $until = Certificate::query()->where('person_id', $this->id)->where('kind', $kind->value)->toBase()->pluck('until');
-
-        return $until->contains(null) ? self::NO_END : (string) $until->max();
+        return $this->papers()[$kind->value] ?? '';
     }
 
     /** @throws Refused if this person may not do that on this job */

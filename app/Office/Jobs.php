@@ -14,6 +14,7 @@ use App\Models\Job;
 use App\Models\Membership;
 use App\Models\Person;
 use App\Models\Rulebook;
+use Diastoma\Core\Rulebook\HoldPoint;
 use Diastoma\Core\Rulebook\Rulebook as CoreRulebook;
 use Diastoma\Core\Rulebook\Rulebooks;
 use Diastoma\Core\Sitting\Action;
@@ -133,6 +134,9 @@ final class Jobs
         $core = $old === null || $old->rulebook->key === $base ? $shipped : CoreRulebook::fromArray([
             ...$old->rulebook->payload, 'id' => "{$base}-{$given['number']}", 'version' => 1, 'title' => "{$shipped->title}, {$given['number']}",
         ]);
+        if ($old === null) {
+            $core = $core->copiedFor($given['number'])->withHoldPoints(HoldPoint::usual())->inVersion(1);
+        }
 
         return Rulebook::firstOrCreate(['key' => $core->id, 'version' => $core->version], ['title' => $core->title, 'payload' => $core->toArray()])->refresh();
     }

@@ -7,13 +7,16 @@ namespace App\Pages;
 use App\Demo\SampleLabel;
 use App\Models\FusionRun;
 use App\Models\Joint;
+use App\Models\Person;
 use App\Models\Work;
 use App\Procedures\Catalogue;
 use App\Procedures\Subject;
 use Diastoma\Core\Electrofusion\Diagnosis\TraceClass;
 use Diastoma\Core\Electrofusion\Fused;
+use Diastoma\Core\Procedure\ReadingKind;
 use Diastoma\Core\Procedure\Step;
 use Diastoma\Core\Procedure\Verdict;
+use Diastoma\Core\Sitting\Signing;
 use Diastoma\Core\Sitting\Todo;
 use Illuminate\Support\Facades\DB;
 
@@ -21,7 +24,7 @@ use Illuminate\Support\Facades\DB;
 final class Bench
 {
     /** @return array<string, mixed> */
-    public static function of(Subject $subject, ?Verdict $verdict = null): array
+    public static function of(Subject $subject, Person $person, ?Verdict $verdict = null): array
     {
         $rulebook = $subject->rulebook();
         $readings = [];
@@ -51,6 +54,7 @@ final class Bench
                 'steps' => array_map(static fn (Step $step): array => $step->toArray($rulebook->units), $subject->steps()),
             ],
             'readings' => (object) $readings,
+            'signatures' => (object) self::signatures($subject, $person),
             'remarks' => $subject->sitting()->remarks(),
             'verdict' => ($verdict ?? $subject->verdict())->toArray(),
             'sample_labels' => (object) ($subject->job->simulated && $model instanceof Joint && $subject->procedure instanceof Fused ? SampleLabel::each(
@@ -67,6 +71,22 @@ final class Bench
             'fusion_run_record' => $run?->record,
             'now' => $subject->job->now()->format('Y-m-d\TH:i:s.vP'),
         ];
+    }
+
+    /** @return array<string, ?string> what stands against this person's signature, by the key of each that is asked for; null where nothing does */
+    private static function signatures(Subject $subject, Person $person): array
+    {
+        $asked = [];
+        foreach ($subject->steps() as $step) {
+            foreach ($step->readings as $spec) {
+                if ($spec->kind === ReadingKind::Signature && in_array($spec->key, $step->missing($subject->readings()), true)) {
+                    $now = $subject->job->now()->toDateTimeImmutable();
+                    $asked[$spec->key] = Signing::refusal($subject->sitting(), $spec, $person->asSitter($subject->job), $now)?->said;
+                }
+            }
+        }
+
+        return $asked;
     }
 
     /** Title of the step that comes next. */

@@ -8,11 +8,14 @@ use App\Journal\Journal;
 use App\Models\Entry;
 use App\Models\Job;
 use App\Models\Joint;
+use App\Models\Person;
 use Diastoma\Core\Rulebook\Limit;
 use Diastoma\Core\Rulebook\Rulebook as CoreRulebook;
 use Diastoma\Core\Rulebook\Rulebooks;
 use Diastoma\Core\Rulebook\School;
 use Diastoma\Core\Rulebook\Schools;
+use Diastoma\Core\Sitting\CertificateKind;
+use Diastoma\Core\Sitting\Certified;
 use Diastoma\Core\Sitting\State;
 
 /** Every limit a job works by: value, source, who changed it and why; and the joints that were judged before the last change. */
@@ -21,7 +24,7 @@ final class RulebookPage
     private const GROUPS = ['ef.' => 'Electrofusion', 'gs.' => 'Gasketed joints', 'test.' => 'Pressure tests'];
 
     /** @return array<string, mixed> */
-    public static function of(Job $job): array
+    public static function of(Job $job, Person $person): array
     {
         $rulebook = $job->rules();
         $shipped = Rulebooks::of(explode('-', $rulebook->id)[0]);
@@ -38,6 +41,10 @@ final class RulebookPage
                 static fn (School $s): array => ['id' => $s->id, 'title' => $s->title, 'chosen' => $s->isChosen($rulebook), 'source' => $s->source->tag()],
                 Schools::of($rulebook),
             ),
+            'hold_points' => HoldPoints::kept($job, $person),
+            'certificates' => array_map(static fn (string $kind): array => [
+                'id' => $kind, 'title' => CertificateKind::from($kind)->title(), 'asked' => in_array($kind, $rulebook->choices[Certified::CHOICE] ?? [], true),
+            ], Certified::askable()),
             'base' => explode('-', $rulebook->id)[0],
             'bases' => array_map(static fn (CoreRulebook $r): array => ['id' => $r->id, 'title' => $r->title], Rulebooks::all()),
             'versions' => self::versions($job), 'old_joints' => self::oldJoints($job),

@@ -9,11 +9,13 @@ use App\Actions\PlanPressureTest;
 use App\Journal\Journal;
 use App\Models\Job;
 use App\Models\Main;
+use App\Models\Person;
 use App\Models\PressureTest;
 use App\Models\Section;
 use App\PressureTests\KnownFacts;
 use App\PressureTests\Readying;
 use App\PressureTests\Recorded;
+use App\PressureTests\Signed;
 use App\Procedures\Subject;
 use App\Traces\TraceStore;
 use Diastoma\Core\Exception\InvalidInput;
@@ -42,7 +44,7 @@ final class TestPage
      * @param  array<string, mixed>  $options
      * @return array<string, mixed>
      */
-    public function section(Section $section, ?string $method, array $options): array
+    public function section(Section $section, Person $person, ?string $method, array $options): array
     {
         $units = KnownFacts::words($section)->units;
         $facts = KnownFacts::of($section);
@@ -64,7 +66,7 @@ final class TestPage
             'ready' => $readiness?->isReady() ?? false, 'gates' => $readiness->gates ?? [],
             'methods' => array_map(static fn (array $m): array => [...self::method($m['method']->by($limits)), 'why' => $m['why']], $known),
             'chosen' => $chosen, 'plan' => $plan === null ? null : [...$plan->toArray(), 'limits' => self::limits($plan, $units)], 'plan_fault' => $fault,
-            'bench' => Bench::of(Subject::section($section, $plan === null ? Medium::Water->value : $plan->medium->value)),
+            'bench' => Bench::of(Subject::section($section, $plan === null ? Medium::Water->value : $plan->medium->value), $person),
             'display' => self::display($plan === null ? new Words($units) : (new Words($units))->upTo($plan->gaugeKpa)),
             'facts_display' => self::display(new Words($units)),
             'tests' => $section->tests->map(fn (PressureTest $test): array => $this->test($test))->all(),
@@ -151,7 +153,7 @@ final class TestPage
             ],
             'samples' => $test->hasEnded() ? $this->traces->extent('test', $test->id)['count'] : null,
             'mends' => ClosePressureTest::written($test, Journal::TEST_MEND), 'signatures' => ClosePressureTest::written($test, Journal::TEST_SIGNED),
-            'ready' => $test->ready,
+            'ready' => $test->ready, 'held' => Signed::waits($test),
             'started_at' => $test->started_at?->format('Y-m-d\TH:i:sP'), 'ended_at' => $test->ended_at?->format('Y-m-d\TH:i:sP'),
         ];
     }

@@ -31,7 +31,7 @@ final class Readying
             array_values($joints), Subject::section($section, $plan->medium->value)->verdict(), $section->main->job->now()->toDateTimeImmutable(),
             $rest?->toDateTimeImmutable(), $plan->window['feasible'] ? null : $plan->window['said'], self::mended($last),
             self::overrules($section, $last), KnownFacts::of($section)->main()->material === Material::Composite,
-            array_values(Nonconformance::holdingTestOf($section)->pluck('number')->all()),
+            array_values(Nonconformance::holdingTestOf($section)->pluck('number')->all()), Signed::waits($last),
         );
     }
 

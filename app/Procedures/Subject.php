@@ -62,14 +62,16 @@ final class Subject
             'od_largest_mm' => $main->od_largest_mm, 'od_smallest_mm' => $main->od_smallest_mm, 'label_size_mm' => $main->label_size_mm,
             'size_convention' => $main->size_convention, 'material' => $main->material, 'pipe_a' => $joint->pipe_a, 'pipe_b' => $joint->pipe_b,
             'pipe_length_m' => $joint->planned['pipe_length_m'] ?? null, 'planned_h_deg' => $joint->planned['h_deg'] ?? null,
-            'planned_v_deg' => $joint->planned['v_deg'] ?? null,
+            'planned_v_deg' => $joint->planned['v_deg'] ?? null, ...Held::factsOf($joint),
         ]));
     }
 
     /** @param  string  $medium  what it will be filled with; empty where no method is chosen yet */
     public static function section(Section $section, string $medium = ''): self
     {
-        return new self(Kind::Section, $section, $section->main->job, Catalogue::of('test.preparation'), new Facts(['medium' => $medium]));
+        return new self(Kind::Section, $section, $section->main->job, Catalogue::of('test.preparation'), new Facts([
+            'medium' => $medium, ...Held::factsOfSection($section),
+        ]));
     }
 
     /** @return list<Overrule> given after an entry of the journal */

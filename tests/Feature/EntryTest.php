@@ -75,8 +75,10 @@ it('refuses a time that is none', function (string $time) {
 it('says what somebody may do', function (string $who, array $may) {
     expect($this->signIn($who)->getJson("/api/v1/jobs/{$this->job()->id}")->assertOk()->json('may'))->toBe($may);
 })->with([
-    ['ines@demo', ['note.write', 'stop.overrule', 'test.sign', 'joint.judge_again', 'pipe.reject', 'nonconformance.raise', 'nonconformance.verify']],
-    ['tom@demo', ['section.read', 'day.read', 'note.write', 'test.run', 'test.mended', 'test.sign', 'sections.keep', 'nonconformance.raise']],
+    ['ines@demo', ['note.write', 'stop.overrule', 'test.sign', 'joint.judge_again', 'pipe.reject', 'nonconformance.raise', 'hold_points.keep',
+        'hold_points.sign', 'nonconformance.verify']],
+    ['tom@demo', ['section.read', 'day.read', 'note.write', 'test.run', 'test.mended', 'test.sign', 'sections.keep', 'nonconformance.raise',
+        'hold_points.sign']],
 ]);
 
 it('names in the API every action that there is, so that a screen cannot ask for another', function () {

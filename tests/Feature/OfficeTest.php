@@ -107,7 +107,7 @@ const ASKS = [
     'DELETE joints/{joint}' => Action::KeepJoints, 'POST joints/{joint}/replacement' => Action::CutOut, 'PUT sections/{section}' => Action::KeepSections,
     'POST jobs/{job}/nonconformances' => Action::RaiseNonconformance, 'POST nonconformances/{nonconformance}/correction' => Action::RaiseNonconformance,
     'POST nonconformances/{nonconformance}/verification' => Action::VerifyNonconformance, 'POST sections/{section}/split' => Action::KeepSections,
-    'POST sections/{section}/join' => Action::KeepSections,
+    'POST sections/{section}/join' => Action::KeepSections, 'POST jobs/{job}/hold-points/signatures' => Action::SignHoldPoint,
 ];
 
 /** Enough for a request to be whole, so that what refuses it is the right and not the form. */
@@ -187,7 +187,7 @@ it('takes nothing for a closed job until a supervisor opens it again', function 
 it('sets up a job from nothing, and one like an earlier one', function () {
     $this->signIn('vera@demo')->postJson('/api/v1/jobs', [...WHOLE, 'rulebook' => 'us'])->assertForbidden();
     $made = $this->signIn('root@demo')->postJson('/api/v1/jobs', [...WHOLE, 'rulebook' => 'us', 'role' => 'supervisor'])->assertCreated();
-    expect($made->json('rulebook.id'))->toBe('us')->and($made->json('simulated'))->toBeFalse()->and($made->json('role'))->toBe('supervisor');
+    expect($made->json('rulebook.id'))->toBe('us-K-9')->and($made->json('simulated'))->toBeFalse()->and($made->json('role'))->toBe('supervisor');
     $this->postJson('/api/v1/jobs', WHOLE)->assertStatus(422)->assertJsonPath('errors.0.field', 'number');
     $copy = $this->postJson('/api/v1/jobs', [...WHOLE, 'number' => 'K-10', 'copy_of' => $this->job()->id])->assertCreated();
     $job = Job::findOrFail($copy->json('id'));

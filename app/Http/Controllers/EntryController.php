@@ -29,7 +29,7 @@ final class EntryController
             $person, new Draft($given['id'], $given['kind'], $given['subject_type'], $given['subject_id'], $given['payload'], $deviceAt),
         );
 
-        return new JsonResponse(['entry' => self::entry($entry), 'bench' => Bench::of($subject, $verdict)], $new ? 201 : 200);
+        return new JsonResponse(['entry' => self::entry($entry), 'bench' => Bench::of($subject, $person, $verdict)], $new ? 201 : 200);
     }
 
     /** Everything that was ever entered about a subject, in order. */

@@ -105,7 +105,7 @@ final class FusionController
             $joint, $person, $text, is_string($started) ? CarbonImmutable::parse($started)->utc() : null, (string) $request->input('record', 'fusion'),
         );
 
-        return new JsonResponse(Bench::of(Subject::joint($joint->refresh())), 201);
+        return new JsonResponse(Bench::of(Subject::joint($joint->refresh()), $person), 201);
     }
 
     /** @return array<string, mixed> */

@@ -42,7 +42,7 @@ final class KeepLineController
     {
         $made = $again->execute($joint, $request->person(), $request->validated());
 
-        return new JsonResponse(Bench::of(Subject::joint($made->refresh())), 201);
+        return new JsonResponse(Bench::of(Subject::joint($made->refresh()), $request->person()), 201);
     }
 
     public function section(SectionRequest $request, Section $section, KeepSections $keep): JsonResponse

@@ -17,9 +17,12 @@ use Illuminate\Http\Request;
 
 final class RulebookController
 {
-    public function show(Job $job): JsonResponse
+    public function show(Request $request, Job $job): JsonResponse
     {
-        return new JsonResponse(RulebookPage::of($job->load('rulebook')));
+        /** @var Person $person */
+        $person = $request->user();
+
+        return new JsonResponse(RulebookPage::of($job->load('rulebook'), $person));
     }
 
     public function store(RulebookRequest $request, Job $job, ChangeRulebook $change): JsonResponse
@@ -28,11 +31,14 @@ final class RulebookController
         $person = $request->person();
         match (true) {
             isset($given['rulebook']) => $change->base($job, $person, $given['rulebook'], (string) $given['reason']),
+            isset($given['hold_point']) => $change->hold($job, $person, $given['hold_point'], (string) $given['reason']),
+            isset($given['drop_hold_point']) => $change->dropHold($job, $person, $given['drop_hold_point'], (string) $given['reason']),
+            isset($given['certificates']) => $change->certificates($job, $person, $given['certificates'], (string) $given['reason']),
             isset($given['school']) => $change->school($job, $person, $given['school'], (string) $given['reason']),
             default => $change->limit($job, $person, $given['limit'], (float) $given['value'], (string) $given['reason']),
         };
 
-        return new JsonResponse(RulebookPage::of($job->refresh()->load('rulebook')), 201);
+        return new JsonResponse(RulebookPage::of($job->refresh()->load('rulebook'), $person), 201);
     }
 
     public function judge(Request $request, Joint $joint, JudgeAgain $judge): JsonResponse
@@ -40,6 +46,6 @@ final class RulebookController
         /** @var Person $person */
         $person = $request->user();
 
-        return new JsonResponse(Bench::of($judge->execute($joint, $person)));
+        return new JsonResponse(Bench::of($judge->execute($joint, $person), $person));
     }
 }

@@ -50,9 +50,11 @@ final class TestController
     {
         $section->load('main.job.rulebook', 'joints', 'tests.section.main.job.rulebook');
         $options = $request->query('options', []);
+        /** @var Person $person */
+        $person = $request->user();
 
         return new JsonResponse($this->page->section(
-            $section, is_string($request->query('method')) ? $request->query('method') : null, is_array($options) ? $options : [],
+            $section, $person, is_string($request->query('method')) ? $request->query('method') : null, is_array($options) ? $options : [],
         ));
     }
 

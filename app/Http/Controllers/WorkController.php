@@ -8,10 +8,12 @@ use App\Actions\OpenWork;
 use App\Http\Requests\WorkRequest;
 use App\Http\Requests\WorksRequest;
 use App\Models\Job;
+use App\Models\Person;
 use App\Models\Work;
 use App\Pages\Bench;
 use App\Procedures\Subject;
 use Illuminate\Http\JsonResponse;
+use Illuminate\Http\Request;
 
 /** Work of any kind: none of them has a route of its own. */
 final class WorkController
@@ -36,11 +38,14 @@ final class WorkController
         $given = $request->validated();
         $person = $request->person();
 
-        return new JsonResponse(Bench::of(Subject::work($open->execute($job, $person, $given))), 201);
+        return new JsonResponse(Bench::of(Subject::work($open->execute($job, $person, $given)), $person), 201);
     }
 
-    public function show(Work $work): JsonResponse
+    public function show(Request $request, Work $work): JsonResponse
     {
-        return new JsonResponse(Bench::of(Subject::work($work)));
+        /** @var Person $person */
+        $person = $request->user();
+
+        return new JsonResponse(Bench::of(Subject::work($work), $person));
     }
 }

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Diastoma\Core\PressureTest;
 
 use Diastoma\Core\Procedure\Verdict;
+use Diastoma\Core\Rulebook\HoldPoint;
 use Diastoma\Core\Rulebook\Overrule;
 
 /**
@@ -29,11 +30,12 @@ final readonly class Readiness
      * @param  ?bool  $mended  whether what failed the last test is on record as put right; null when nothing failed
      * @param  list<Overrule>  $overrules  of gates, since the last test
      * @param  list<int>  $nonconformances  numbers of those about the section that nobody has seen to be right
+     * @param  ?string  $held  what the last test waits for at its hold point; null where it waits for nothing
      * @param  bool  $oneLength  whether it comes off the reel in one piece and has no joints to be made
      */
     public static function of(
         array $joints, Verdict $preparation, \DateTimeImmutable $now, ?\DateTimeImmutable $restUntil = null, ?string $unplannable = null,
-        ?bool $mended = null, array $overrules = [], bool $oneLength = false, array $nonconformances = [],
+        ?bool $mended = null, array $overrules = [], bool $oneLength = false, array $nonconformances = [], ?string $held = null,
     ): self {
         $gates = [self::joints($joints, $oneLength), self::waits($joints, $now)];
         if ($unplannable !== null) {
@@ -42,6 +44,9 @@ final readonly class Readiness
         if ($nonconformances !== []) {
             $gates[] = self::gate('nonconformances', 'Nonconformances closed', false, 'Still open: '.implode(', ', $nonconformances)
                 .'. Put them right and have somebody else look.');
+        }
+        if ($held !== null) {
+            $gates[] = [...self::gate('held', 'Hold point after the last test', false, $held), 'may_overrule' => false];
         }
         if ($mended !== null) {
             $gates[] = self::gate(
@@ -120,6 +125,7 @@ final readonly class Readiness
         }
         $gate = self::gate($id, $title, $missing === 0 && $bad === [], match (true) {
             $bad !== [] => implode(' ', $bad),
+            $missing > 0 && str_starts_with($id, HoldPoint::KEY) => 'It waits for a signature.',
             $missing > 0 => $missing === 1 ? 'One answer is still missing.' : "{$missing} answers are still missing.",
             default => 'Done.',
         });

@@ -165,6 +165,16 @@ final class Rulebook
     }
 
     /**
+     * The same rulebook one version on, with other allowed answers for something that names things.
+     *
+     * @param  list<string>  $answers
+     */
+    public function withChoice(string $id, array $answers): self
+    {
+        return $this->with([], [$id => $answers]);
+    }
+
+    /**
      * The same rulebook one version on, with other hold points.
      *
      * @param  list<HoldPoint>  $holdPoints

@@ -35,6 +35,8 @@ enum Action: string
     case KeepSections = 'sections.keep';
     case KeepJoints = 'joints.keep';
     case RaiseNonconformance = 'nonconformance.raise';
+    case KeepHoldPoints = 'hold_points.keep';
+    case SignHoldPoint = 'hold_points.sign';
     case VerifyNonconformance = 'nonconformance.verify';
 
     /** @param  string  $role  of the person who may not */
@@ -69,6 +71,8 @@ enum Action: string
             self::KeepSections => 'A tester or a supervisor splits and joins sections. Ask one.',
             self::KeepJoints => 'A jointer or a supervisor puts joints in and takes them out. Ask one.',
             self::RaiseNonconformance => "A {$role} may read this, not raise a nonconformance. Ask the crew.",
+            self::KeepHoldPoints => 'A supervisor or an inspector puts up hold points and takes them off. Call one over.',
+            self::SignHoldPoint => "A {$role} does not sign a hold point. Testers, supervisors and inspectors do, where they are named.",
             self::VerifyNonconformance => 'A supervisor or an inspector says that a nonconformance is put right. Call one over.',
         };
     }

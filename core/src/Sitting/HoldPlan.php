@@ -13,15 +13,6 @@ use Diastoma\Core\Rulebook\Occasion;
  */
 final class HoldPlan
 {
-    /** Who can be named to sign. The office does not stand in the trench, and the jointer made it. */
-    private const SIGNERS = [Role::Supervisor, Role::Inspector, Role::Tester];
-
-    /** @return list<string> */
-    public static function signers(): array
-    {
-        return array_map(static fn (Role $r): string => $r->value, self::SIGNERS);
-    }
-
     /**
      * @param  list<HoldPoint>  $all  of the job
      * @param  array<mixed>  $roles
@@ -34,9 +25,9 @@ final class HoldPlan
         array $all, string $occasion, array $roles, string $procedure, string $step, \DateTimeImmutable $now, array $procedures,
     ): array {
         $is = Occasion::tryFrom($occasion) ?? throw InvalidInput::field('occasion', 'Choose what the work waits at.', $occasion);
-        $named = array_values(array_intersect(self::signers(), array_filter($roles, is_string(...))));
+        $named = array_values(array_intersect(Rights::holders(), array_filter($roles, is_string(...))));
         if ($named === [] || count($named) !== count($roles)) {
-            throw InvalidInput::field('roles', 'Choose who signs: '.implode(', ', self::signers()).'.');
+            throw InvalidInput::field('roles', 'Choose who signs: '.implode(', ', Rights::holders()).'.');
         }
         $isStep = $is === Occasion::BeforeStep;
         if ($isStep && ! self::hasStep($procedures, $procedure, $step)) {

@@ -17,12 +17,13 @@ final class Rights
             Action::ReadJoint, Action::ReadStretch, Action::CutOut, Action::Fuse, Action::BringFusion, Action::AddSystem, Action::MakeMain,
             Action::PlanLine, Action::BringAlignment, Action::AdoptPlan, Action::KeepJoints => [Role::Jointer, Role::Supervisor],
             Action::ReadSection, Action::Test, Action::KeepSections => [Role::Tester, Role::Supervisor],
-            Action::OverruleStop, Action::JudgeAgain, Action::VerifyNonconformance => [Role::Supervisor, Role::Inspector],
+            Action::OverruleStop, Action::JudgeAgain, Action::VerifyNonconformance,
+            Action::KeepHoldPoints => [Role::Supervisor, Role::Inspector],
             Action::AcceptMend, Action::OverruleReadiness, Action::ChangeRulebook, Action::KeepPeople, Action::KeepInstruments,
             Action::KeepJob => [Role::Supervisor],
             Action::WriteNote, Action::RaiseNonconformance => [Role::Jointer, Role::Tester, Role::Supervisor, Role::Inspector],
             Action::WriteMended, Action::ReadDay => [Role::Jointer, Role::Tester, Role::Supervisor],
-            Action::SignTest => [Role::Tester, Role::Supervisor, Role::Inspector],
+            Action::SignTest, Action::SignHoldPoint => [Role::Tester, Role::Supervisor, Role::Inspector],
             Action::RejectPipe => [Role::Jointer, Role::Supervisor, Role::Inspector],
         };
     }
@@ -86,6 +87,12 @@ final class Rights
             self::gives($by, $isAdministrator) === [] => Action::KeepPeople->refusal($by),
             default => "The {$role} of a job is named by the administrator of the installation, not by the crew. Ask the office.",
         };
+    }
+
+    /** @return list<string> roles that can be named to sign a hold point: the office does not stand in the trench, and the jointer made it */
+    public static function holders(): array
+    {
+        return array_map(static fn (Role $r): string => $r->value, self::of(Action::SignHoldPoint));
     }
 
     /** @return list<string> roles whose signature a finished test wants */

@@ -49,6 +49,13 @@ export const nonconformancesQuery = (job: string) =>
     queryFn: ({ signal }) => answered(api.GET('/jobs/{job}/nonconformances', { params: { path: { job } }, signal })),
   });
 
+export const holdPointsQuery = (job: string) =>
+  queryOptions({
+    queryKey: ['hold-points', job],
+    queryFn: ({ signal }) => answered(api.GET('/jobs/{job}/hold-points', { params: { path: { job } }, signal })),
+    refetchInterval: 30_000,
+  });
+
 export const peopleQuery = queryOptions({ queryKey: ['people'], queryFn: ({ signal }) => answered(api.GET('/people', { signal })) });
 
 export const officeJobsQuery = queryOptions({ queryKey: ['office-jobs'], queryFn: ({ signal }) => answered(api.GET('/office/jobs', { signal })) });

@@ -4,7 +4,9 @@ declare(strict_types=1);
 
 namespace Diastoma\Core\Sitting\Taking;
 
+use Diastoma\Core\Procedure\Step;
 use Diastoma\Core\Quantity\Text;
+use Diastoma\Core\Rulebook\Finding;
 use Diastoma\Core\Sitting\Action;
 use Diastoma\Core\Sitting\Entry;
 use Diastoma\Core\Sitting\Person;
@@ -33,13 +35,24 @@ final class TakeRemark implements EntryKind
             );
         }
         if ($isNote) {
-            return Taken::as($entry, ['text' => $text]);
+            return Taken::as($entry, ['text' => $text, ...self::place($sitting, $entry)]);
         }
         $hash = Text::of($entry->payload['sha256'] ?? null);
 
         return preg_match('/\A[0-9a-f]{64}\z/', $hash) === 1 ? Taken::as(
-            $entry, ['sha256' => $hash, 'type' => Text::of($entry->payload['type'] ?? null), 'caption' => $text],
+            $entry, ['sha256' => $hash, 'type' => Text::of($entry->payload['type'] ?? null), 'caption' => $text, ...self::place($sitting, $entry)],
         )
             : Refused::input('This picture has no fingerprint. Take it again.', 'sha256', 'no SHA-256', $hash);
+    }
+
+    /** @return array<string, string> the step that it was left at, where there is such a step, and the rule whose finding it shows */
+    private static function place(Sitting $sitting, Entry $entry): array
+    {
+        $step = Text::of($entry->payload['step'] ?? null);
+        $rule = Text::of($entry->payload['rule'] ?? null);
+        $steps = array_map(static fn (Step $s): string => $s->id, $sitting->steps());
+        $rules = array_map(static fn (Finding $f): string => $f->rule, $sitting->verdict()->findings);
+
+        return [...(in_array($step, $steps, true) ? ['step' => $step] : []), ...(in_array($rule, $rules, true) ? ['rule' => $rule] : [])];
     }
 }

@@ -9,6 +9,8 @@ import { Cautions } from './Cautions';
 import { Findings } from './Findings';
 import { GateNote, isShut } from './GateNote';
 import { ReadingField } from './ReadingField';
+import { Sign } from './Sign';
+import { StepPictures } from './StepPictures';
 import { useEntry } from './useEntry';
 
 interface Props {
@@ -46,7 +48,8 @@ export function StepCard({ bench, step, queryKey, mayEnter, instrument, footer, 
   const now = useJobNow();
   const shut = isShut(step.gate, now);
   const findings = bench.verdict.findings.filter((f) => f.step === step.id);
-  const fields = step.readings.filter((spec) => spec.kind !== 'record');
+  const fields = step.readings.filter((spec) => spec.kind !== 'record' && spec.kind !== 'signature');
+  const signed = step.readings.filter((spec) => spec.kind === 'signature');
   const beside = (key: string) => findings.filter((f) => (f.readings.find((k) => fields.some((spec) => spec.key === k)) ?? '') === key);
   const loose = findings.filter((f) => !f.readings.some((k) => fields.some((spec) => spec.key === k)));
 
@@ -94,9 +97,13 @@ export function StepCard({ bench, step, queryKey, mayEnter, instrument, footer, 
             )}
           </Box>
         ))}
+        {signed.map((spec) => (
+          <Sign key={spec.key} bench={bench} step={step} spec={spec} queryKey={queryKey} />
+        ))}
       </Box>
-      {!mayEnter && <Alert severity="info">You may read this, not enter readings.</Alert>}
+      {!mayEnter && fields.length > 0 && <Alert severity="info">You may read this, not enter readings.</Alert>}
       {footer}
+      <StepPictures bench={bench} step={step} queryKey={queryKey} />
       {loose.some((f) => !bad(f)) && <Findings findings={loose.filter((f) => !bad(f))} bench={bench} queryKey={queryKey} label="Findings of this step" />}
     </Paper>
   );

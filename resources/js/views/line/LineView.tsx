@@ -6,6 +6,7 @@ import { useSelection } from '../../app/selection';
 import { useWork } from '../../app/session';
 import { timeOfDay } from '../../app/time';
 import { GlyphPatterns, JointGlyph, STATES, type JointState } from '../../instruments/line/glyph';
+import { WaitsForMe } from './WaitsForMe';
 import { LayJoints } from './LayJoints';
 import { SeverityMark } from '../../instruments/severity/SeverityMark';
 
@@ -31,6 +32,7 @@ export function LineView() {
 
   return (
     <Stack spacing={2.5}>
+      <WaitsForMe />
       <Paper sx={{ p: 2.5, borderLeft: '8px solid', borderLeftColor: joint.number === next ? 'hand' : 'pipe' }}>
         <Stack direction={{ xs: 'column', sm: 'row' }} spacing={2} sx={{ justifyContent: 'space-between', alignItems: { sm: 'center' } }}>
           <Box>

@@ -4,6 +4,7 @@ import { useWork } from '../../app/session';
 import { Account } from './Account';
 import { Crew } from './Crew';
 import { Everybody } from './Everybody';
+import { HoldPoints } from './HoldPoints';
 import { Instruments } from './Instruments';
 import { JobCard } from './JobCard';
 import { Nonconformances } from './Nonconformances';
@@ -16,6 +17,7 @@ export function OfficeView() {
     { id: 'job', name: 'Job', at: <JobCard key={job.id} /> },
     { id: 'people', name: 'People', at: <Crew /> },
     { id: 'instruments', name: 'Instruments', at: <Instruments /> },
+    { id: 'hold-points', name: 'Hold points', at: <HoldPoints /> },
     { id: 'nonconformances', name: 'Nonconformances', at: <Nonconformances /> },
     ...(person.administrator ? [{ id: 'everybody', name: 'Everybody', at: <Everybody zone={job.time_zone} /> }] : []),
     { id: 'account', name: 'Account', at: <Account person={person} zone={job.time_zone} /> },

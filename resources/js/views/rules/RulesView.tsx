@@ -1,13 +1,14 @@
 import { useState } from 'react';
 import { Alert, Box, Button, CircularProgress, Paper, Stack, Tab, Tabs, TextField, ToggleButton, ToggleButtonGroup, Typography } from '@mui/material';
 import { useQuery } from '@tanstack/react-query';
-import { Link as RouterLink } from 'react-router';
+import { Link as RouterLink, useSearchParams } from 'react-router';
 import type { Schemas } from '../../api/client';
 import { rulebookQuery } from '../../api/queries';
 import { useWork } from '../../app/session';
 import { dayAndTime } from '../../app/time';
 import { STATES, type JointState } from '../../instruments/line/glyph';
 import { JointSystems } from '../systems/JointSystems';
+import { Holds } from './Holds';
 import { LimitRow } from './LimitRow';
 import { BaseForm } from './BaseForm';
 import { Schools } from './Schools';
@@ -16,7 +17,8 @@ import { Schools } from './Schools';
 export function RulesView() {
   const { job, person } = useWork();
   const page = useQuery(rulebookQuery(job.id));
-  const [tab, setTab] = useState(0);
+  const [search] = useSearchParams();
+  const [tab, setTab] = useState(search.get('part') === 'holds' ? 2 : 0);
   const [find, setFind] = useState('');
   const [chosen, setChosen] = useState('');
   if (page.error) return <Alert severity="error">{page.error.message}</Alert>;
@@ -45,6 +47,7 @@ export function RulesView() {
       <Tabs value={tab} onChange={(_, next: number) => setTab(next)} aria-label="Parts of the rulebook" variant="scrollable">
         <Tab label="Limits" sx={{ minHeight: 52, fontSize: '1rem' }} />
         <Tab label="Rulebook and schools" sx={{ minHeight: 52, fontSize: '1rem' }} />
+        <Tab label="Hold points" sx={{ minHeight: 52, fontSize: '1rem' }} />
         <Tab label="Joint systems" sx={{ minHeight: 52, fontSize: '1rem' }} />
         <Tab label={`Changes (${rulebook.versions.length})`} sx={{ minHeight: 52, fontSize: '1rem' }} />
       </Tabs>
@@ -72,8 +75,9 @@ export function RulesView() {
       )}
       {tab === 1 && may && <BaseForm key={rulebook.base} rulebook={rulebook} />}
       {tab === 1 && <Schools key={rulebook.version} rulebook={rulebook} may={may} />}
-      {tab === 2 && <JointSystems may={person.may.includes('system.add')} />}
-      {tab === 3 && <Changes versions={rulebook.versions} zone={job.time_zone} />}
+      {tab === 2 && <Holds key={rulebook.version} rulebook={rulebook} may={person.may.includes('hold_points.keep')} mayCertificates={may} />}
+      {tab === 3 && <JointSystems may={person.may.includes('system.add')} />}
+      {tab === 4 && <Changes versions={rulebook.versions} zone={job.time_zone} />}
       {!may && tab < 2 && <Typography color="text.secondary">A supervisor can tighten or loosen a limit here, with a reason.</Typography>}
     </Stack>
   );

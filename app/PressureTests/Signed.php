@@ -1,0 +1,41 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\PressureTests;
+
+use App\Journal\Journal;
+use App\Models\Entry;
+use App\Models\PressureTest;
+use Diastoma\Core\PressureTest\Run\HeldAfter;
+
+/** Whose names stand under a test, and what it waits for. */
+final class Signed
+{
+    /** What a test waits for at its hold point; null where it waits for nothing. */
+    public static function waits(?PressureTest $test): ?string
+    {
+        if ($test === null || $test->ended_at === null) {
+            return null;
+        }
+        $signatures = self::about($test, Journal::TEST_SIGNED)->map(static fn (Entry $e): array => [
+            'by' => $e->person->name, 'role' => (string) ($e->data()['role'] ?? ''),
+        ])->all();
+
+        return HeldAfter::said(
+            $test->section->main->job->rules(), $test->number, array_values($signatures), self::ranBy($test), $test->ended_at->toRfc3339String(),
+        );
+    }
+
+    /** Name of whoever began a test. */
+    public static function ranBy(PressureTest $test): string
+    {
+        return (string) self::about($test, Journal::TEST_BEGUN)->first()?->person->name;
+    }
+
+    /** @return \Illuminate\Database\Eloquent\Collection<int, Entry> */
+    private static function about(PressureTest $test, string $kind): \Illuminate\Database\Eloquent\Collection
+    {
+        return Entry::with('person')->where('subject_type', 'test')->where('subject_id', $test->id)->where('kind', $kind)->orderBy('seq')->get();
+    }
+}

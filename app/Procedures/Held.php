@@ -1,0 +1,85 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Procedures;
+
+use App\Models\Job;
+use App\Models\Joint;
+use App\Models\Section;
+use Carbon\CarbonImmutable;
+use Diastoma\Core\Procedure\Step;
+use Diastoma\Core\Rulebook\HoldPoint;
+use Diastoma\Core\Rulebook\Occasion;
+use Diastoma\Core\Sitting\State;
+use Illuminate\Support\Facades\DB;
+
+/** What the hold points of a job ask about a work: facts that lie outside of it. */
+final class Held
+{
+    /** @return array<string, string> day on which a first joint of this kind was last signed, and the zone that days are counted in */
+    public static function factsOf(Joint $joint): array
+    {
+        $job = $joint->main->job;
+        $hold = $joint->state === State::Planned->value ? self::point($job, Occasion::FirstOfDay) : null; // asked at its first reading only
+        if ($hold === null) {
+            return [];
+        }
+        $others = Joint::query()->whereIn('main_id', $job->mains()->select('id'))->where('method', $joint->method)->reorder()->select('id');
+        $last = DB::table('entries')->where('job_id', $job->id)->where('kind', 'signature')->where('payload->key', $hold->key())->whereIn('subject_id', $others)
+            ->max('device_at');
+
+        return [
+            'time_zone' => $job->time_zone,
+            'kind_signed_on' => $last === null ? '' : CarbonImmutable::parse($last)->setTimezone($job->time_zone)->format('Y-m-d'),
+        ];
+    }
+
+    /** @return array<string, int|string|null> joints that are not accepted, and when the section was tested last */
+    public static function factsOfSection(Section $section): array
+    {
+        if ($section->main->job->rules()->holdPoints === []) {
+            return [];
+        }
+
+        return [
+            'open_joints' => $section->joints()->whereNotIn('state', [State::Accepted->value, State::Overruled->value])->count(),
+            'held_since' => $section->tests()->whereNotNull('ended_at')->reorder('number', 'desc')->first()?->ended_at?->toRfc3339String(),
+        ];
+    }
+
+    private static function point(Job $job, Occasion $occasion): ?HoldPoint
+    {
+        foreach ($job->rules()->holdPoints as $hold) {
+            if ($hold->occasion === $occasion) {
+                return $hold;
+            }
+        }
+
+        return null;
+    }
+
+    /** @return list<array{id: string, title: string, steps: list<array{id: string, title: string}>}> that the job has work of */
+    public static function procedures(Job $job): array
+    {
+        $found = [];
+        $ids = Joint::query()->whereIn('main_id', $job->mains()->select('id'))->reorder()->selectRaw('min(id) as id')->groupBy('method')->pluck('id');
+        foreach (Joint::with('main.job.rulebook')->whereIn('id', $ids)->orderBy('method')->get() as $joint) {
+            $found[] = self::procedure(Subject::joint($joint));
+        }
+        $section = Section::with('main.job.rulebook')->whereIn('main_id', $job->mains()->select('id'))->first();
+
+        return $section === null ? $found : [...$found, self::procedure(Subject::section($section))];
+    }
+
+    /** @return array{id: string, title: string, steps: list<array{id: string, title: string}>} */
+    private static function procedure(Subject $subject): array
+    {
+        return [
+            'id' => $subject->procedure->id(), 'title' => $subject->procedure->title(),
+            'steps' => array_map(
+                static fn (Step $s): array => ['id' => $s->id, 'title' => $s->title], $subject->procedure->steps($subject->situation()),
+            ),
+        ];
+    }
+}
