@@ -11,6 +11,7 @@ die() { say "diastoma: $*"; exit 1; }
 install_packages() {
   local missing=() pair
   for pair in mariadbd:mariadb-server php:php8.2-cli composer:composer node:nodejs npm:npm "$@"; do
+    [ "${pair%%:*}" = - ] && { missing+=("${pair##*:}"); continue; }
     command -v "${pair%%:*}" >/dev/null || missing+=("${pair##*:}")
   done
   local ext modules=""
@@ -70,18 +71,20 @@ port_taken() { php -r 'exit(@fsockopen("127.0.0.1", (int) $argv[1], $e, $s, 0.3)
 
 secret() { php -r 'echo bin2hex(random_bytes(16));'; }
 
-# start_database NAME PORT: its own data folder under var/NAME, loopback only. Sets DB_PID.
+# start_database NAME PORT: its own data folder under var/NAME, on loopback; with port 0 on its socket only. Sets DB_PID.
 start_database() {
   local dir="$ROOT/var/$1" port="$2" user=""
   [ "$(id -u)" = 0 ] && user="--user=root"
-  port_taken "$port" && die "port $port is taken, so the database cannot start. Free it, or choose another: DIASTOMA_DB_PORT=33307 bin/start"
+  local net=(--port="$port" --bind-address=127.0.0.1)
+  [ "$port" = 0 ] && net=(--skip-networking)
+  [ "$port" != 0 ] && port_taken "$port" && die "port $port is taken, so the database cannot start. Free it, or choose another: DIASTOMA_DB_PORT=33307 bin/start"
   if [ ! -d "$dir/mysql" ]; then
     say "Making a database folder in var/$1"
     mkdir -p "$dir"
     mariadb-install-db --no-defaults $user --datadir="$dir" --skip-test-db \
       --auth-root-authentication-method=socket --auth-root-socket-user="$(id -un)" >"$ROOT/var/$1.log" 2>&1 || die "mariadb-install-db failed, see var/$1.log"
   fi
-  setsid mariadbd --no-defaults $user --datadir="$dir" --socket="$dir/mysqld.sock" --pid-file="$dir/mysqld.pid" --port="$port" --bind-address=127.0.0.1 \
+  setsid mariadbd --no-defaults $user --datadir="$dir" --socket="$dir/mysqld.sock" --pid-file="$dir/mysqld.pid" "${net[@]}" \
     --innodb-buffer-pool-size=256M --max-allowed-packet=64M --character-set-server=utf8mb4 ${DIASTOMA_DB_FLAGS:-} >>"$ROOT/var/$1.log" 2>&1 &
   DB_PID=$!
   local i

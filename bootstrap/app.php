@@ -2,11 +2,13 @@
 
 declare(strict_types=1);
 
+use App\Http\CsrfToken;
 use App\Http\Headers;
 use App\Http\Problem;
 use Illuminate\Foundation\Application;
 use Illuminate\Foundation\Configuration\Exceptions;
 use Illuminate\Foundation\Configuration\Middleware;
+use Illuminate\Foundation\Http\Middleware\ValidateCsrfToken;
 use Illuminate\Http\Middleware\HandleCors;
 use Illuminate\Http\Request;
 
@@ -15,6 +17,10 @@ return Application::configure(basePath: dirname(__DIR__))
     ->withMiddleware(function (Middleware $middleware): void {
         $middleware->remove(HandleCors::class); // one origin needs none
         $middleware->append(Headers::class);
+        $middleware->web(replace: [ValidateCsrfToken::class => CsrfToken::class]);
+        $proxies = (string) env('TRUSTED_PROXIES', ''); // named one by one: nobody else says who asked, or that it came by TLS
+        $proxies === '' || $middleware->trustProxies(at: array_map(trim(...), explode(',', $proxies)), headers: Request::HEADER_X_FORWARDED_FOR
+            | Request::HEADER_X_FORWARDED_PROTO);
         $middleware->redirectGuestsTo('/');
         $middleware->validateCsrfTokens(except: ['api/v1/device/*']); // a bearer token, no cookie
     })

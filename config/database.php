@@ -6,6 +6,7 @@ $server = [
     'driver' => 'mariadb',
     'host' => env('DB_HOST', '127.0.0.1'),
     'port' => env('DB_PORT', '33306'),
+    'unix_socket' => env('DB_SOCKET', ''),
     'database' => env('DB_DATABASE', 'diastoma'),
     'charset' => 'utf8mb4',
     'collation' => 'utf8mb4_unicode_ci',

@@ -5,4 +5,9 @@ declare(strict_types=1);
 return [
     // Whether this installation may be filled with made-up people, whose password everybody knows.
     'demo' => (bool) env('DIASTOMA_DEMO', env('APP_ENV', 'production') !== 'production'),
+    // Whoever has it may read /metrics; without one nobody may.
+    'metrics_token' => env('DIASTOMA_METRICS_TOKEN', ''),
+
+    // Requests a minute that one person may make of what is dear: planning a line, reading files, calculations, papers.
+    'dear_per_minute' => (int) env('DIASTOMA_DEAR_PER_MINUTE', 120),
 ];

@@ -2,7 +2,8 @@ import { expect, test, type Browser, type Page } from '@playwright/test';
 import { goToStep, number, signIn, step, yes } from './crew';
 import { makeJoint, type Answers } from './gasket';
 
-const EMPTY = `http://127.0.0.1:${process.env.DIASTOMA_EMPTY_PORT ?? '8080'}`;
+// as bin/serve sets it up: nginx, TLS
+const EMPTY = process.env.DIASTOMA_EMPTY_URL ?? 'https://localhost:8443';
 const PASSWORD = 'clay ferry olive nine';
 
 /** What a crew answers under the US rulebook. */
@@ -27,7 +28,7 @@ const office = async (page: Page, room: string) => {
 
 /** Opens a link in a browser of somebody's own and chooses a password there. */
 async function join(browser: Browser, link: string, name: string): Promise<Page> {
-  const page = await (await browser.newContext({ viewport: { width: 1280, height: 800 } })).newPage();
+  const page = await (await browser.newContext({ ignoreHTTPSErrors: true, viewport: { width: 1280, height: 800 } })).newPage();
   await page.goto(link);
   await expect(page.getByText(`Welcome, ${name}.`)).toBeVisible();
   await page.getByLabel('New password').fill('password1234');
@@ -87,7 +88,7 @@ async function setUp(page: Page, jobNumber: string, title: string, rulebook: Reg
 }
 
 test("a job of one's own, from nothing to a joint made, one cut out and a hold point signed, in the browser alone", async ({ browser }) => {
-  const page = await (await browser.newContext({ baseURL: EMPTY, viewport: { width: 1280, height: 800 } })).newPage();
+  const page = await (await browser.newContext({ ignoreHTTPSErrors: true, baseURL: EMPTY, viewport: { width: 1280, height: 800 } })).newPage();
   await page.goto('/');
   await page.getByLabel('Your name').fill('Rut Beck');
   await page.getByLabel('Sign-in name').fill('rut');
@@ -251,4 +252,33 @@ test('a stopped joint is cut out, a spool with two joints takes its place, and i
   await page.goto('/office/nonconformances');
   await one.getByRole('button', { name: 'Seen: it is right' }).click();
   await expect(one).toContainText('closed');
+});
+
+test('the front server binds its cookies to this host, sends everybody to TLS by its own name, and says nothing of itself', async ({ playwright }) => {
+  const request = await playwright.request.newContext({ ignoreHTTPSErrors: true });
+  const page = await request.get(`${EMPTY}/`, { headers: { 'Accept-Encoding': 'br' } });
+  expect(page.status()).toBe(200);
+  const headers = page.headers();
+  expect(headers['strict-transport-security']).toContain('max-age=31536000');
+  expect(headers['content-security-policy']).toContain("frame-ancestors 'none'");
+  expect(headers['x-powered-by']).toBeUndefined();
+  expect(headers['server']).toBe('nginx');
+  expect(headers['x-content-type-options']).toBe('nosniff');
+  const session = await request.get(`${EMPTY}/api/v1/begin`);
+  const cookies = session.headersArray().filter((h) => h.name.toLowerCase() === 'set-cookie');
+  expect(cookies.length).toBeGreaterThan(0);
+  for (const { value } of cookies) expect(value).toMatch(/^__Host-.*; path=\/; secure/i);
+  const script = /src="(\/build\/assets\/[^"]+\.js)"/.exec(await page.text())?.[1] ?? '';
+  const asset = await request.get(`${EMPTY}${script.replace(/^https?:\/\/[^/]+/, '')}`);
+  expect(asset.headers()['cache-control']).toContain('immutable');
+  for (const hidden of ['/.env', '/index.php', '/build/.env', '/../.env']) {
+    const text = await (await request.get(`${EMPTY}${hidden}`)).text();
+    expect(text).not.toContain('APP_KEY');
+    expect(text).not.toContain('<?php');
+  }
+  expect((await request.get(`${EMPTY}/up`)).status()).toBe(200);
+  const plain = process.env.DIASTOMA_PLAIN_URL ?? 'http://localhost:8080';
+  const sent = await request.get(`${plain}/bench/1`, { maxRedirects: 0, headers: { Host: 'evil.example' } });
+  expect(sent.status()).toBe(301);
+  expect(sent.headers()['location']).toBe(`${EMPTY}/bench/1`);
 });

@@ -27,10 +27,13 @@ use App\Http\Controllers\RulebookController;
 use App\Http\Controllers\SessionController;
 use App\Http\Controllers\SetoutController;
 use App\Http\Controllers\TestController;
+use App\Http\Controllers\WatchController;
 use App\Http\Controllers\WorkController;
 use App\Http\Member;
 use Illuminate\Support\Facades\Route;
 
+Route::get('up', [WatchController::class, 'up'])->withoutMiddleware('web');
+Route::get('metrics', [WatchController::class, 'metrics'])->withoutMiddleware('web');
 Route::prefix('api/v1')->group(function (): void {
     Route::middleware(['auth:sanctum', 'throttle:600,1'])->prefix('device')->group(function (): void {
         Route::post('fusion-runs', [DeviceController::class, 'start']);
@@ -95,8 +98,6 @@ Route::prefix('api/v1')->group(function (): void {
         Route::get('jobs/{job}/rulebook', [RulebookController::class, 'show']);
         Route::post('jobs/{job}/rulebook', [RulebookController::class, 'store']);
         Route::post('joints/{joint}/judge', [RulebookController::class, 'judge']);
-        Route::get('joints/{joint}/tag.pdf', [ReportController::class, 'tag']);
-        Route::get('jobs/{job}/joint-log.csv', [ReportController::class, 'log']);
         Route::post('mains/{main}/joints', [KeepLineController::class, 'lay']);
         Route::delete('joints/{joint}', [KeepLineController::class, 'drop']);
         Route::post('joints/{joint}/replacement', [KeepLineController::class, 'makeAgain']);
@@ -106,10 +107,6 @@ Route::prefix('api/v1')->group(function (): void {
         Route::get('mains/{main}/line', [LineController::class, 'show']);
         Route::post('jobs/{job}/mains', [SetoutController::class, 'main']);
         Route::get('mains/{main}/setout', [SetoutController::class, 'show']);
-        Route::post('mains/{main}/alignment', [SetoutController::class, 'alignment']);
-        Route::post('mains/{main}/plans', [SetoutController::class, 'plan']);
-        Route::post('plans/{plan}/adopt', [SetoutController::class, 'adopt']);
-        Route::get('plans/{plan}/export/{format}', [SetoutController::class, 'export']);
         Route::get('joint-systems', [JointSystemController::class, 'index']);
         Route::post('jobs/{job}/joint-systems', [JointSystemController::class, 'store']);
         Route::get('mains/{main}/rejects', [RejectController::class, 'index']);
@@ -119,10 +116,7 @@ Route::prefix('api/v1')->group(function (): void {
         Route::post('jobs/{job}/works', [WorkController::class, 'store']);
         Route::get('works/{work}', [WorkController::class, 'show']);
         Route::get('joints/{joint}', [JointController::class, 'show']);
-        Route::get('joints/{joint}/record.pdf', [ReportController::class, 'joint']);
         Route::post('joints/{joint}/fusion-runs', [FusionController::class, 'store']);
-        Route::post('joints/{joint}/fusion-records', [FusionController::class, 'bring']);
-        Route::post('fusion-diagnoses', [FusionController::class, 'diagnose']);
         Route::get('fusion-runs/{run}', [FusionController::class, 'show']);
         Route::post('fusion-runs/{run}/settle', [FusionController::class, 'settle']);
         Route::post('fusion-runs/{run}/stop', [FusionController::class, 'stop']);
@@ -137,7 +131,6 @@ Route::prefix('api/v1')->group(function (): void {
         Route::post('tests/{test}/run', [TestController::class, 'start']);
         Route::post('tests/{test}/settle', [TestController::class, 'settle']);
         Route::get('tests/{test}/trace', [TestController::class, 'trace']);
-        Route::post('tests/{test}/trace', [TestController::class, 'import']);
         Route::get('imports/{import}', [TestController::class, 'progress']);
         Route::delete('tests/{test}/imports/{import}', [TestController::class, 'cancel']);
         Route::post('tests/{test}/readings', [TestController::class, 'reading']);
@@ -146,11 +139,24 @@ Route::prefix('api/v1')->group(function (): void {
         Route::post('tests/{test}/finish', [TestController::class, 'finish']);
         Route::post('tests/{test}/mends', [AfterTestController::class, 'mend']);
         Route::post('tests/{test}/signatures', [AfterTestController::class, 'sign']);
-        Route::get('tests/{test}/package.pdf', [AfterTestController::class, 'pdf']);
-        Route::get('tests/{test}/trace.csv', [AfterTestController::class, 'csv']);
-        Route::get('tests/{test}/test.json', [AfterTestController::class, 'json']);
         Route::get('reckoner', [ReckonerController::class, 'index']);
-        Route::post('reckoner/{id}', [ReckonerController::class, 'store']);
+        // what takes long: so much of it a minute, whoever asks
+        Route::middleware('throttle:dear')->group(function (): void {
+            Route::get('joints/{joint}/tag.pdf', [ReportController::class, 'tag']);
+            Route::get('jobs/{job}/joint-log.csv', [ReportController::class, 'log']);
+            Route::post('mains/{main}/alignment', [SetoutController::class, 'alignment']);
+            Route::post('mains/{main}/plans', [SetoutController::class, 'plan']);
+            Route::post('plans/{plan}/adopt', [SetoutController::class, 'adopt']);
+            Route::get('plans/{plan}/export/{format}', [SetoutController::class, 'export']);
+            Route::get('joints/{joint}/record.pdf', [ReportController::class, 'joint']);
+            Route::post('joints/{joint}/fusion-records', [FusionController::class, 'bring']);
+            Route::post('fusion-diagnoses', [FusionController::class, 'diagnose']);
+            Route::post('tests/{test}/trace', [TestController::class, 'import']);
+            Route::get('tests/{test}/package.pdf', [AfterTestController::class, 'pdf']);
+            Route::get('tests/{test}/trace.csv', [AfterTestController::class, 'csv']);
+            Route::get('tests/{test}/test.json', [AfterTestController::class, 'json']);
+            Route::post('reckoner/{id}', [ReckonerController::class, 'store']);
+        });
     });
     Route::fallback(static fn () => throw new Symfony\Component\HttpKernel\Exception\NotFoundHttpException);
 });

@@ -81,9 +81,7 @@ final class Links
         }
         $said = $isNew ? "{$by->name} has invited you to the joint book of their mains." : 'A new password was asked for.';
         try {
-            Mail::raw("{$said}\n\nOpen this link and choose a password:\n{$url}\n", static function ($message) use ($person, $isNew): void {
-                $message->to($person->email, $person->name)->subject($isNew ? 'You are invited' : 'Choose a new password');
-            });
+            Mail::to($person->email, $person->name)->send(new LinkMail($said, $url, $isNew ? 'You are invited' : 'Choose a new password'));
 
             return true;
         } catch (\Throwable $fault) {

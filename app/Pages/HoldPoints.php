@@ -75,7 +75,7 @@ final class HoldPoints
         $found = [];
         foreach (Section::with('main.job.rulebook', 'tests.section.main.job.rulebook')->whereIn('main_id', $job->mains()->select('id'))->orderBy('name')
             ->limit(self::MOST)->get() as $section) {
-            $found[] = self::work(Subject::section($section), $person, "Section {$section->name}", $section->main->name, "/test/{$section->id}");
+            $found[] = self::work(Subject::section($section), $person, "Section {$section->name}", $section->main->name, '/test/'.rawurlencode($section->name));
             $found[] = self::test($job, $person, $section, $section->tests->whereNotNull('ended_at')->last());
         }
 
@@ -91,7 +91,7 @@ final class HoldPoints
             'kind' => 'test', 'subject_id' => $test->id, 'key' => HoldPoint::KEY.Occasion::AfterTest->value, 'name' => "Section {$section->name}, test {$test->number}",
             'where' => $section->main->name, 'title' => Occasion::AfterTest->title(), 'look' => Occasion::AfterTest->look(),
             'roles' => [], 'since' => $test->ended_at->toRfc3339String(),
-            'at' => "/test/{$section->id}", 'refusal' => HeldAfter::refusal($job->rules(), $person->name, $person->mustBeOn($job), Signed::ranBy($test)),
+            'at' => '/test/'.rawurlencode($section->name), 'refusal' => HeldAfter::refusal($job->rules(), $person->name, $person->mustBeOn($job), Signed::ranBy($test)),
         ];
     }
 

@@ -4,12 +4,17 @@ declare(strict_types=1);
 
 namespace App\Providers;
 
+use App\Models\Person;
 use App\Sessions\SparingHandler;
+use Illuminate\Cache\RateLimiting\Limit;
 use Illuminate\Contracts\Foundation\Application;
+use Illuminate\Http\Request;
 use Illuminate\Http\Resources\Json\JsonResource;
 use Illuminate\Support\Facades\Date;
 use Illuminate\Support\Facades\DB;
+use Illuminate\Support\Facades\RateLimiter;
 use Illuminate\Support\Facades\Session;
+use Illuminate\Support\Facades\Vite;
 use Illuminate\Support\ServiceProvider;
 
 final class AppServiceProvider extends ServiceProvider
@@ -18,6 +23,12 @@ final class AppServiceProvider extends ServiceProvider
     {
         Date::use(\Carbon\CarbonImmutable::class);
         JsonResource::withoutWrapping();
+        RateLimiter::for('dear', static function (Request $request): Limit {
+            $person = $request->user();
+
+            return Limit::perMinute((int) config('diastoma.dear_per_minute'))->by('dear:'.($person instanceof Person ? $person->id : $request->ip()));
+        });
+        Vite::createAssetPathsUsing(static fn (string $path): string => "/{$path}"); // whatever a request says its host is
         Session::extend('database', static fn (Application $app): SparingHandler => new SparingHandler(
             DB::connection(), (string) config('session.table'), (int) config('session.lifetime'), $app,
         ));

@@ -34,8 +34,8 @@ type AsTyped<Operation> = Operation extends { requestBody?: unknown }
 type Asked = { [Path in keyof paths]: { [Method in keyof paths[Path]]: AsTyped<paths[Path][Method]> } };
 
 const token = () => {
-  const cookie = document.cookie.split('; ').find((part) => part.startsWith('XSRF-TOKEN='));
-  return cookie ? decodeURIComponent(cookie.slice('XSRF-TOKEN='.length)) : '';
+  const cookie = /(?:^|; )(?:__Host-)?XSRF-TOKEN=([^;]*)/.exec(document.cookie)?.[1]; // under TLS it is bound to this host
+  return decodeURIComponent(cookie ?? '');
 };
 
 const isProblem = (data: unknown): data is Schemas['Problem'] => typeof data === 'object' && data !== null && 'title' in data && typeof data.title === 'string';

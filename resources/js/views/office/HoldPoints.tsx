@@ -29,8 +29,8 @@ export function HoldPoints() {
       </Typography>
       {mine.length > 0 && <SignList key={mine.map(at).join()} mine={mine} />}
       {others.length > 0 && (
-        <Box component="section" aria-label="Waiting for others">
-          <Typography variant="h2">Waiting for others</Typography>
+        <Box component="section" aria-label="Not yours to sign, or not yet">
+          <Typography variant="h2">Not yours to sign, or not yet</Typography>
           <Paper component="ul" sx={{ listStyle: 'none', m: 0, mt: 1, p: 0 }}>
             {others.map((one) => (
               <Box component="li" key={at(one)} sx={{ px: 2, py: 1.5, borderBottom: 1, borderColor: 'divider' }}>
