@@ -5,6 +5,9 @@ declare(strict_types=1);
 return [
     // Whether this installation may be filled with made-up people, whose password everybody knows.
     'demo' => (bool) env('DIASTOMA_DEMO', env('APP_ENV', 'production') !== 'production'),
+    // Whether administrators and inspectors must sign in with one-time codes; else they are urged to.
+    'codes_required' => (bool) env('DIASTOMA_CODES_REQUIRED', false),
+
     // Whoever has it may read /metrics; without one nobody may.
     'metrics_token' => env('DIASTOMA_METRICS_TOKEN', ''),
 

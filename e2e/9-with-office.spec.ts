@@ -1,3 +1,4 @@
+import { createHmac } from 'node:crypto';
 import { expect, test, type Browser, type Page } from '@playwright/test';
 import { goToStep, number, signIn, step, yes } from './crew';
 import { makeJoint, type Answers } from './gasket';
@@ -25,6 +26,26 @@ const office = async (page: Page, room: string) => {
   await page.getByRole('link', { name: 'Office' }).click();
   await page.getByRole('navigation', { name: 'Office' }).getByRole('link', { name: room }).click();
 };
+
+/** Six digits of an authenticator that has read a secret, RFC 6238. */
+function digits(secret: string): string {
+  const bits = [...secret.replace(/\s/g, '')].map((c) => 'ABCDEFGHIJKLMNOPQRSTUVWXYZ234567'.indexOf(c).toString(2).padStart(5, '0')).join('');
+  const key = Buffer.from((bits.match(/.{8}/g) ?? []).map((b) => parseInt(b, 2)));
+  const step = Buffer.alloc(8);
+  step.writeBigUInt64BE(BigInt(Math.floor(Date.now() / 30_000)));
+  const hash = createHmac('sha1', key).update(step).digest();
+  return String((hash.readUInt32BE((hash[19] ?? 0) & 15) & 0x7fffffff) % 1_000_000).padStart(6, '0');
+}
+
+/** Who watches over others turns one-time codes on before anything else. */
+async function codesOn(page: Page) {
+  await expect(page.getByRole('heading', { name: /^One thing first/ })).toBeVisible();
+  await page.getByRole('button', { name: 'Set up one-time codes' }).click();
+  const secret = (await page.getByText(/^([A-Z2-7]{4} ){7}[A-Z2-7]{4}\s*$/).textContent()) ?? '';
+  await page.getByLabel('Six digits').fill(digits(secret));
+  await page.getByRole('button', { name: 'Turn codes on' }).click();
+  await expect(page.getByRole('heading', { name: /^One thing first/ })).toBeHidden();
+}
 
 /** Opens a link in a browser of somebody's own and chooses a password there. */
 async function join(browser: Browser, link: string, name: string): Promise<Page> {
@@ -94,12 +115,14 @@ test("a job of one's own, from nothing to a joint made, one cut out and a hold p
   await page.getByLabel('Sign-in name').fill('rut');
   await page.getByLabel('New password').fill(PASSWORD);
   await page.getByRole('button', { name: 'Begin' }).click();
+  await codesOn(page);
   await setUp(page, 'T-101', 'Orchard Row renewal', /US-customary/);
 
   // people: each by a link of their own
   const ada = await join(browser, await invite(page, 'Ada Field', 'Jointer'), 'Ada Field');
   await join(browser, await invite(page, 'Tom Weir', 'Tester'), 'Tom Weir');
   const ines = await join(browser, await invite(page, 'Ines Marsh', 'Inspector'), 'Ines Marsh');
+  await codesOn(ines);
   await expect(page.getByRole('list', { name: 'Crew' }).getByRole('listitem')).toHaveCount(4);
 
   await office(page, 'Instruments');

@@ -2,6 +2,7 @@
 
 declare(strict_types=1);
 
+use App\Http\CodesFirst;
 use App\Http\Controllers\AccountController;
 use App\Http\Controllers\AfterTestController;
 use App\Http\Controllers\BeginController;
@@ -48,7 +49,7 @@ Route::prefix('api/v1')->group(function (): void {
         Route::get('links/{token}', [BeginController::class, 'link']);
         Route::post('links/{token}', [BeginController::class, 'accept']);
     });
-    Route::middleware('auth')->group(function (): void {
+    Route::middleware(['auth', CodesFirst::class])->group(function (): void {
         Route::post('account/password', [AccountController::class, 'password'])->middleware('throttle:20,1');
         Route::get('account/sign-ins', [AccountController::class, 'signIns']);
         Route::delete('account/sign-ins/{signIn}', [AccountController::class, 'endSignIn']);
@@ -65,13 +66,13 @@ Route::prefix('api/v1')->group(function (): void {
         Route::post('people/{person}/certificates', [PeopleController::class, 'certificate']);
         Route::delete('people/{person}/certificates/{certificate}', [PeopleController::class, 'dropCertificate']);
     });
-    Route::middleware(['auth', Member::class.':office'])->group(function (): void {
+    Route::middleware(['auth', CodesFirst::class, Member::class.':office'])->group(function (): void {
         Route::get('office/jobs', [JobController::class, 'all']);
         Route::get('jobs/{job}/members', [MemberController::class, 'index']);
         Route::post('jobs/{job}/members', [MemberController::class, 'store']);
         Route::delete('jobs/{job}/members/{person}', [MemberController::class, 'destroy']);
     });
-    Route::middleware(['auth', Member::class])->group(function (): void {
+    Route::middleware(['auth', CodesFirst::class, Member::class])->group(function (): void {
         Route::get('session', [SessionController::class, 'show']);
         Route::delete('session', [SessionController::class, 'destroy']);
         Route::get('jobs', [JobController::class, 'index']);

@@ -55,3 +55,18 @@ it('writes a session where something changed or a minute is over, not with every
     $this->travel(3)->days();
     expect($keeper->read('s1'))->toBe('')->and($keeper->read('nobody'))->toBe('');
 });
+
+it('opens nothing to whoever watches over others before they have turned codes on, where the installation asks for them', function () {
+    config(['diastoma.codes_required' => true]);
+    $job = $this->job()->id;
+    foreach (['ines@demo', 'root@demo'] as $who) {
+        $this->signIn($who)->getJson("/api/v1/jobs/{$job}")->assertForbidden()->assertJsonPath('title', fn (string $t): bool => str_contains($t, 'one-time'));
+        $this->getJson('/api/v1/people')->assertForbidden();
+        $this->getJson('/api/v1/session')->assertOk()->assertJsonPath('code_required', true);
+        $this->postJson('/api/v1/account/code')->assertSuccessful();
+    }
+    $this->signIn('ada@demo')->getJson("/api/v1/jobs/{$job}")->assertOk();
+    $ines = $this->person('ines@demo');
+    $ines->update(['code_on' => true]);
+    $this->actingAs($ines->refresh())->getJson("/api/v1/jobs/{$job}")->assertOk();
+});

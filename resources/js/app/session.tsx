@@ -9,6 +9,7 @@ import { SignIn } from '../views/signin/SignIn';
 // What a crew sees once in a job, if ever, is not carried along by everybody.
 const Begin = lazy(async () => ({ default: (await import('../views/signin/Begin')).Begin }));
 const Join = lazy(async () => ({ default: (await import('../views/signin/Join')).Join }));
+const CodesFirst = lazy(async () => ({ default: (await import('../views/signin/CodesFirst')).CodesFirst }));
 const NoJob = lazy(async () => ({ default: (await import('../views/office/NoJob')).NoJob }));
 
 interface Work {
@@ -49,6 +50,12 @@ export function WorkProvider({ children }: { children: ReactNode }) {
       </Later>
     );
   if (session.data === undefined) return <Waiting error={session.error} />;
+  if (session.data?.code_required)
+    return (
+      <Later>
+        <CodesFirst person={session.data} />
+      </Later>
+    );
   return session.data === null ? <Door /> : <JobsProvider person={session.data}>{children}</JobsProvider>;
 }
 

@@ -27,7 +27,7 @@ export function Account({ person, zone }: { person: Schemas['Person']; zone: str
   );
 }
 
-function Codes({ person }: { person: Schemas['Person'] }) {
+export function Codes({ person }: { person: Schemas['Person'] }) {
   const client = useQueryClient();
   const [code, setCode] = useState('');
   const [password, setPassword] = useState('');
