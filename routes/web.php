@@ -13,6 +13,7 @@ use App\Http\Controllers\HoldPointController;
 use App\Http\Controllers\InstrumentController;
 use App\Http\Controllers\JobController;
 use App\Http\Controllers\JointController;
+use App\Http\Controllers\JointListController;
 use App\Http\Controllers\JointSystemController;
 use App\Http\Controllers\KeepLineController;
 use App\Http\Controllers\LineController;
@@ -99,6 +100,8 @@ Route::prefix('api/v1')->group(function (): void {
         Route::get('jobs/{job}/rulebook', [RulebookController::class, 'show']);
         Route::post('jobs/{job}/rulebook', [RulebookController::class, 'store']);
         Route::post('joints/{joint}/judge', [RulebookController::class, 'judge']);
+        Route::post('mains/{main}/joint-list', [JointListController::class, 'store']);
+        Route::delete('mains/{main}/imports/{import}', [JointListController::class, 'cancel']);
         Route::post('mains/{main}/joints', [KeepLineController::class, 'lay']);
         Route::delete('joints/{joint}', [KeepLineController::class, 'drop']);
         Route::post('joints/{joint}/replacement', [KeepLineController::class, 'makeAgain']);

@@ -9,13 +9,11 @@ use App\Journal\Draft;
 use App\Journal\Journal;
 use App\Journal\Rows;
 use App\Models\Job;
+use App\Models\Joint;
 use App\Models\Main;
 use App\Models\Person;
 use App\Models\Section;
-use App\Procedures\Systems;
-use Diastoma\Core\Electrofusion\Coupler;
-use Diastoma\Core\Electrofusion\PipeSize;
-use Diastoma\Core\Pipe\PePipe;
+use App\Setout\PipeChoice;
 use Diastoma\Core\Sitting\Action;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Str;
@@ -23,22 +21,13 @@ use Illuminate\Support\Str;
 /** A new main, gasketed or of fused PE, empty until its alignment is brought and a plan adopted. */
 final class CreateMain
 {
-    /** In place of a joint system: PE pipe joined by electrofusion couplers. */
-    public const PE_FUSED = 'pe_fused';
-
-    private const CONVENTIONS = ['metric' => PipeSize::METRIC, 'ips' => PipeSize::IPS, 'dips' => PipeSize::DIPS];
-
-    private const MATERIALS = [
-        'pvc' => 'PVC', 'ductile_iron' => 'Ductile iron', 'grp' => 'GRP', 'concrete' => 'Concrete', 'corrugated_hdpe' => 'Corrugated HDPE', 'pe' => 'PE',
-        'steel' => 'Steel',
-    ];
-
     public function __construct(private readonly Journal $journal)
     {
     }
 
     /**
-     * @param  array<string, mixed>  $given  name, service, system, design_pressure_kpa; dn_mm, pn_bar, od_mm and wall_mm, or of a fused PE main convention,
+     * @param  array<string, mixed>  $given  name, service, system, design_pressure_kpa, leaves_joint; dn_mm, pn_bar, od_mm and wall_mm,
+     or of a fused PE main convention,
      *     size and sdr
      *
      * @throws Refused if this person may not, the name is taken or the system unknown
@@ -46,26 +35,14 @@ final class CreateMain
     public function execute(Job $job, Person $person, array $given): Main
     {
         $person->must(Action::MakeMain, $job);
-        $pe = $given['system'] === self::PE_FUSED;
-        $system = $pe ? null : Systems::latestOf($given['system']) ?? throw Refused::input(
-            'There is no such joint system. Choose one of the list.', [['field' => 'system', 'detail' => 'unknown', 'value' => $given['system']]],
-        );
         if ($job->mains()->where('name', $given['name'])->exists()) {
             throw Refused::input(
                 'This job has a main of that name already. Choose another.', [['field' => 'name', 'detail' => 'taken', 'value' => $given['name']]],
             );
         }
-        if (! $pe && $given['wall_mm'] >= $given['od_mm'] / 2) {
-            throw Refused::input(
-                'The wall is thicker than the pipe has room for. Check both measures.',
-                [['field' => 'wall_mm', 'detail' => 'too thick', 'value' => $given['wall_mm'], 'limit' => $given['od_mm'] / 2]],
-            );
-        }
-
-        $pipe = $system === null ? $this->fused($given) : [
-            'material' => self::MATERIALS[$system->material] ?? $system->material, 'dn_mm' => $given['dn_mm'], 'pn_bar' => $given['pn_bar'] ?? null,
-            'wall_mm' => $given['wall_mm'], 'od_largest_mm' => $given['od_mm'], 'joint_method' => $system->procedureId(),
-        ];
+        [$span, $method] = PipeChoice::of($given);
+        $leaves = $this->leaves($job, $given['leaves_joint'] ?? null);
+        $pipe = [...$span->toArray(), 'dn_mm' => (int) round($span->dnMm), 'joint_method' => $method, 'leaves_joint_id' => $leaves?->id];
 
         return DB::transaction(function () use ($job, $person, $given, $pipe): Main {
             $main = Main::create(['job_id' => $job->id, 'name' => $given['name'], 'service' => $given['service'], 'length_m' => 0, ...$pipe]);
@@ -80,7 +57,7 @@ final class CreateMain
                     [
                         ...$main->only([
                             'name', 'service', 'material', 'dn_mm', 'pn_bar', 'wall_mm', 'od_largest_mm', 'joint_method', 'sdr', 'size_convention',
-                            'od_smallest_mm', 'label_size_mm',
+                            'od_smallest_mm', 'label_size_mm', 'leaves_joint_id',
                         ]),
                         ...Rows::of($main->refresh(), $section->refresh()),
                     ],
@@ -92,21 +69,18 @@ final class CreateMain
         });
     }
 
-    /**
-     * A fused PE main by the convention its pipe is sized by.
-     *
-     * @param  array<string, mixed>  $given
-     * @return array<string, mixed>
-     */
-    private function fused(array $given): array
+    /** The joint of another main that this one leaves at: a tee or a saddle. */
+    private function leaves(Job $job, mixed $number): ?Joint
     {
-        $pipe = PePipe::of((string) $given['convention'], (float) $given['size'], (float) $given['sdr']);
+        if ($number === null) {
+            return null;
+        }
 
-        return [
-            'material' => 'PE 100', 'dn_mm' => (int) round($pipe->dnMm), 'sdr' => $pipe->sdr, 'wall_mm' => $pipe->wallMm,
-            'od_largest_mm' => $pipe->largestOdMm, 'joint_method' => Coupler::ID,
-            'size_convention' => self::CONVENTIONS[$pipe->convention], 'od_smallest_mm' => $pipe->smallestOdMm, 'label_size_mm' => $pipe->labelSizeMm,
-        ];
+        return Joint::query()->whereIn('main_id', $job->mains()->pluck('id'))->where('number', (int) $number)
+            ->where('suffix', '')->first() ?? throw Refused::input(
+                "This job has no joint {$number}. Leave it empty where the main leaves no other.",
+                [['field' => 'leaves_joint', 'detail' => "There is no joint {$number}.", 'value' => $number]],
+            );
     }
 
     private function sectionName(Job $job, string $name): string

@@ -16,7 +16,10 @@ use App\Models\Person;
 use App\Models\Pipe;
 use App\Procedures\Catalogue;
 use App\Setout\DrawnUp;
+use App\Setout\PipeChoice;
+use Diastoma\Core\Exception\InvalidInput;
 use Diastoma\Core\Layout\Spaced;
+use Diastoma\Core\Pipe\Span;
 use Diastoma\Core\Sitting\Action;
 use Diastoma\Core\Sitting\Kind;
 use Diastoma\Core\Sitting\State;
@@ -32,17 +35,19 @@ final class LayJoints
     }
 
     /**
-     * @param  array<string, mixed>  $given  count, pipe_length_m, first_pipe, method
+     * @param  array<string, mixed>  $given  count, pipe_length_m, first_pipe, method, pipe (where it is another from here on)
      *
      * @throws Refused if this person may not, or the main says no joint
      */
     public function add(Main $main, Person $by, array $given): Main
     {
         $by->must(Action::KeepJoints, $main);
-        $method = $given['method'] ?? $main->joint_method ?? throw Refused::conflict('This main has no joint system. Choose how its joints are made.');
+        [$span, $suits] = isset($given['pipe']) ? PipeChoice::of($given['pipe']) : [null, null];
+        $method = $given['method'] ?? $suits ?? $main->joint_method
+            ?? throw Refused::conflict('This main has no joint system. Choose how its joints are made.');
         Catalogue::mustSuit($method, Kind::Joint->value);
 
-        return DB::transaction(function () use ($main, $by, $given, $method): Main {
+        return DB::transaction(function () use ($main, $by, $given, $method, $span): Main {
             Main::query()->lockForUpdate()->findOrFail($main->id);
             $pipes = $main->pipes()->get();
             $last = $pipes->last();
@@ -57,8 +62,9 @@ final class LayJoints
             $section = $main->sections()->reorder('from_station_m',
                 'desc')->first() ?? throw Refused::conflict('This main has no section. Ask the office to set it up.');
             $rows = [$main, $section];
+            $kept = $this->span($main, $last, $span);
             foreach ($laid->pipes as $pipe) {
-                $rows[] = Pipe::create([...$pipe, 'main_id' => $main->id])->refresh();
+                $rows[] = Pipe::create([...$pipe, 'main_id' => $main->id, 'span' => $kept])->refresh();
             }
             foreach ($laid->joints as $joint) {
                 $rows[] = Joint::create([...$joint, 'main_id' => $main->id, 'section_id' => $section->id, 'method' => $method])->refresh();
@@ -69,6 +75,23 @@ final class LayJoints
 
             return $main->refresh();
         });
+    }
+
+    /**
+     * What the new pipes are: as the last one, unless somebody says that the pipe changes here.
+     *
+     * @return ?array<string, mixed> null where they are the main's
+     *
+     * @throws InvalidInput if one fitting cannot take the last pipe and the first new one
+     */
+    private function span(Main $main, ?Pipe $last, ?Span $span): ?array
+    {
+        $new = $span ?? $main->spanOf($last);
+        if ($last !== null) {
+            Span::joined($main->spanOf($last), $new);
+        }
+
+        return $new == $main->span() ? null : $new->toArray(); // compared by value
     }
 
     /** @throws Refused if this person may not, or something was entered about it */

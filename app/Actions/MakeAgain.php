@@ -80,7 +80,7 @@ final class MakeAgain
         $old->update(['suffix' => Remade::suffix(array_values($main->everyJoint()->where('number', $old->number)->pluck('suffix')->all()))]);
         $rows = [$old];
         foreach ($made->pipes as $pipe) {
-            $row = $known[$pipe['number']] ?? new Pipe(['main_id' => $main->id]);
+            $row = $known[$pipe['number']] ?? new Pipe(['main_id' => $main->id, 'span' => $known[$old->pipe_a]->span ?? null]); // a spool of the same pipe
             $row->fill($pipe)->save();
             $rows[] = $row;
         }

@@ -36,7 +36,8 @@ final class SignHoldPoints
         DB::transaction(function () use ($job, $person, $signatures, $remark, $deviceAt): void {
             foreach ($signatures as $one) {
                 try {
-                    $one['kind'] === 'test' ? $this->test($job, $person, $one, $remark) : $this->work($job, $person, $one, $remark, $deviceAt, count($signatures));
+                    $one['kind'] === 'test' ? $this->test($job, $person, $one, $remark) : $this->work($job, $person, $one, $remark, $deviceAt,
+                        count($signatures));
                 } catch (Refused $refused) {
                     throw count($signatures) === 1 ? $refused : $refused->about(self::name($one));
                 }

@@ -5,6 +5,8 @@ declare(strict_types=1);
 namespace App\Models;
 
 use Diastoma\Core\Layout\Numbers;
+use Diastoma\Core\Pipe\Span;
+use Diastoma\Core\Pipe\Spans;
 use Illuminate\Database\Eloquent\Concerns\HasUuids;
 use Illuminate\Database\Eloquent\Model;
 use Illuminate\Database\Eloquent\Relations\BelongsTo;
@@ -40,16 +42,42 @@ final class Main extends Model implements OfJob
         return $this->hasMany(Section::class)->orderBy('from_station_m');
     }
 
+    /** What its pipe is, where nothing else is said of one. */
+    public function span(): Span
+    {
+        return new Span(
+            $this->material, (float) $this->dn_mm, $this->sdr, $this->pn_bar, (float) $this->wall_mm, (float) $this->od_largest_mm, $this->od_smallest_mm,
+            $this->label_size_mm, $this->size_convention,
+        );
+    }
+
     /** What its pipe is, in words: “PE 100 SDR 11 dn 180” or “GRP PN 10 DN 600”. */
     public function pipeSaid(): string
     {
-        if ($this->label_size_mm !== null) { // inch pipe goes by its nominal size
-            return $this->material." DR {$this->sdr} ".round($this->label_size_mm / 25.4, 2).' in '.strtok((string) $this->size_convention, ' ');
-        }
+        return $this->span()->said();
+    }
 
-        return $this->material.($this->sdr === null ? '' : " SDR {$this->sdr}").(
-            $this->pn_bar === null ? '' : " PN {$this->pn_bar}"
-        ).($this->sdr === null ? ' DN ' : ' dn ').$this->dn_mm;
+    /** What a pipe of it is. */
+    public function spanOf(?Pipe $pipe): Span
+    {
+        return $pipe?->span === null ? $this->span() : Span::fromArray($pipe->span);
+    }
+
+    /** @return non-empty-list<array{span: Span, from_m: float, to_m: float}> between two stations, m */
+    public function spans(float $fromM, float $toM): array
+    {
+        $others = Pipe::query()->where('main_id', $this->id)->whereNotNull('span')->where('to_station_m', '>', $fromM)->where('from_station_m', '<', $toM)
+            ->orderBy('from_station_m')->get();
+
+        return Spans::of($this->span(), array_values($others->map(fn (Pipe $p): array => [
+            'from_m' => $p->from_station_m, 'to_m' => $p->to_station_m, 'span' => $this->spanOf($p),
+        ])->all()), $fromM, $toM);
+    }
+
+    /** @return BelongsTo<Joint, $this> the tee or saddle of another main that it leaves at */
+    public function leaves(): BelongsTo
+    {
+        return $this->belongsTo(Joint::class, 'leaves_joint_id');
     }
 
     /** @return HasOne<Alignment, $this> the one that counts: the last that was brought */

@@ -88,10 +88,12 @@ final class HoldPoints
         $said = Signed::waits($test);
 
         return $test === null || $said === null ? null : [
-            'kind' => 'test', 'subject_id' => $test->id, 'key' => HoldPoint::KEY.Occasion::AfterTest->value, 'name' => "Section {$section->name}, test {$test->number}",
+            'kind' => 'test', 'subject_id' => $test->id, 'key' => HoldPoint::KEY.Occasion::AfterTest->value,
+            'name' => "Section {$section->name}, test {$test->number}",
             'where' => $section->main->name, 'title' => Occasion::AfterTest->title(), 'look' => Occasion::AfterTest->look(),
             'roles' => [], 'since' => $test->ended_at->toRfc3339String(),
-            'at' => '/test/'.rawurlencode($section->name), 'refusal' => HeldAfter::refusal($job->rules(), $person->name, $person->mustBeOn($job), Signed::ranBy($test)),
+            'at' => '/test/'.rawurlencode($section->name),
+            'refusal' => HeldAfter::refusal($job->rules(), $person->name, $person->mustBeOn($job), Signed::ranBy($test)),
         ];
     }
 

@@ -64,10 +64,10 @@ final class KnownFacts
 
         return [
             'service' => $main->service,
-            'parts' => [[
-                'material' => $material?->value, 'length_m' => $section->to_station_m - $section->from_station_m, 'dn_mm' => (float) $main->dn_mm,
-                'inside_mm' => $main->od_largest_mm - 2 * $main->wall_mm, 'wall_mm' => $main->wall_mm,
-            ]],
+            'parts' => isset($section->facts['parts']) ? [] : array_map(static fn (array $s): array => [
+                'material' => Material::named($s['span']->material)?->value, 'length_m' => $s['to_m'] - $s['from_m'], 'dn_mm' => $s['span']->dnMm,
+                'inside_mm' => $s['span']->largestOdMm - 2 * $s['span']->wallMm, 'wall_mm' => $s['span']->wallMm,
+            ], $main->spans($section->from_station_m, $section->to_station_m)),
             'profile' => [[$section->from_station_m, $low], [$section->to_station_m, $high]],
             'fittings' => [['kind' => 'end', 'station_m' => $section->from_station_m], ['kind' => 'end', 'station_m' => $section->to_station_m]],
             'ratings' => [['name' => 'weakest part', 'kpa' => max(1.0, $section->design_pressure_kpa)]],

@@ -61,7 +61,7 @@ final class Progress
         ];
     }
 
-    /** The test that an import is for; empty where it is over or was never begun. */
+    /** The test, or the main, that an import is for; empty where it is over or was never begun. */
     public static function test(string $id): string
     {
         return (string) self::table()->where('id', $id)->value('test_id');

@@ -9,9 +9,11 @@ use App\Journal\Journal;
 use App\Models\Entry;
 use App\Models\Job;
 use App\Models\Joint;
+use App\Models\Pipe;
 use App\Models\Rulebook;
 use App\Models\Section;
 use App\Models\Work as Row;
+use Diastoma\Core\Pipe\Span;
 use Diastoma\Core\Procedure\Facts;
 use Diastoma\Core\Procedure\Procedure;
 use Diastoma\Core\Procedure\Readings;
@@ -62,8 +64,19 @@ final class Subject
             'od_largest_mm' => $main->od_largest_mm, 'od_smallest_mm' => $main->od_smallest_mm, 'label_size_mm' => $main->label_size_mm,
             'size_convention' => $main->size_convention, 'material' => $main->material, 'pipe_a' => $joint->pipe_a, 'pipe_b' => $joint->pipe_b,
             'pipe_length_m' => $joint->planned['pipe_length_m'] ?? null, 'planned_h_deg' => $joint->planned['h_deg'] ?? null,
-            'planned_v_deg' => $joint->planned['v_deg'] ?? null, ...Held::factsOf($joint),
+            'planned_v_deg' => $joint->planned['v_deg'] ?? null, ...self::changed($joint), ...Held::factsOf($joint),
         ]));
+    }
+
+    /** @return array<string, float|string|null> what else it is judged by where the pipe is another than the main's */
+    private static function changed(Joint $joint): array
+    {
+        $pipes = Pipe::query()->where('main_id', $joint->main_id)->whereIn('number', [$joint->pipe_a, $joint->pipe_b])->whereNotNull('span')->get()
+            ->keyBy('number');
+
+        return $pipes->isEmpty() ? [] : Span::joined(
+            $joint->main->spanOf($pipes->get($joint->pipe_a)), $joint->main->spanOf($pipes->get($joint->pipe_b)),
+        );
     }
 
     /** @param  string  $medium  what it will be filled with; empty where no method is chosen yet */

@@ -119,7 +119,8 @@ it('asks for certificates that the job wants, and never takes one that ran out',
 it('holds a section before its test and after it, and asks whoever did not run it', function () {
     $job = held($this, ['occasion' => 'before_test', 'roles' => ['inspector']], ['occasion' => 'after_test', 'roles' => ['inspector', 'tester']]);
     $section = $this->section('A');
-    $gates = fn (): array => collect($this->signIn('tom@demo')->getJson("/api/v1/sections/{$section->id}/tests")->assertOk()->json('gates'))->pluck('holds', 'id')
+    $gates = fn (): array => collect($this->signIn('tom@demo')->getJson("/api/v1/sections/{$section->id}/tests")->assertOk()->json('gates'))
+        ->pluck('holds', 'id')
         ->all();
     expect($gates())->toHaveKey('hold.before_test')->and($gates()['hold.before_test'])->toBeFalse();
     $ended = PressureTest::whereIn('section_id', App\Models\Section::whereIn('main_id', $job->mains()->pluck('id'))->pluck('id'))->firstOrFail();

@@ -41,7 +41,8 @@ it('binds its cookies to this host where the request came by TLS', function () {
     expect(collect($plain->headers->getCookies())->map->getName()->all())->toContain('XSRF-TOKEN');
     $safe = collect($this->get('https://127.0.0.1/api/v1/session')->headers->getCookies())->keyBy->getName();
     $cookie = $safe['__Host-XSRF-TOKEN'];
-    expect($cookie->isSecure())->toBeTrue()->and($cookie->getPath())->toBe('/')->and($cookie->getDomain())->toBeNull()->and($safe)->not->toHaveKey('XSRF-TOKEN');
+    expect($cookie->isSecure())->toBeTrue()->and($cookie->getPath())->toBe('/')->and($cookie->getDomain())->toBeNull()
+        ->and($safe)->not->toHaveKey('XSRF-TOKEN');
 });
 
 it('has links mailed by the queue, where there is one, with nobody reading them meanwhile', function () {

@@ -7,6 +7,7 @@ namespace App\Http\Controllers;
 use App\Http\Requests\LineRequest;
 use App\Models\Joint;
 use App\Models\Main;
+use App\Models\Nonconformance;
 use App\Pages\Bench;
 use Illuminate\Http\JsonResponse;
 
@@ -33,10 +34,35 @@ final class LineController
                 'id' => $main->id, 'name' => $main->name, 'length_m' => $main->length_m, 'dn_mm' => $main->dn_mm, 'sdr' => $main->sdr,
                 'material' => $main->material, 'pipe' => $main->pipeSaid(),
             ],
+            'spans' => array_map(static fn (array $s): array => [
+                'from_station_m' => $s['from_m'], 'to_station_m' => $s['to_m'], 'pipe' => $s['span']->said(),
+            ], $main->spans(0.0, (float) $main->length_m)),
+            'leaves' => self::leaves($main), 'branches' => self::branches($main),
+            'nonconformances' => Nonconformance::holding()->whereIn('joint_id', $main->joints()->reorder()->select('id'))->get()
+                ->map(static fn (Nonconformance $n): array => ['joint_id' => $n->joint_id, 'number' => $n->number, 'what' => $n->what]),
             'pipes' => $pipes->map(static fn ($p): array => [
                 'number' => $p->number, 'from_station_m' => (float) $p->from_station_m, 'to_station_m' => (float) $p->to_station_m,
             ]),
             'joints' => $joints->map(static fn (Joint $joint): array => Bench::joint($joint)),
         ]);
+    }
+
+    /** @return ?array<string, mixed> where this main leaves another */
+    private static function leaves(Main $main): ?array
+    {
+        $joint = $main->leaves_joint_id === null ? null : $main->leaves()->with('main:id,name')->first();
+
+        return $joint === null ? null : ['main_id' => $joint->main->id, 'name' => $joint->main->name, 'joint' => $joint->number,
+            'station_m' => $joint->station_m];
+    }
+
+    /** @return list<array<string, mixed>> mains that leave this one */
+    private static function branches(Main $main): array
+    {
+        return array_values(Main::query()->where('job_id', $main->job_id)->whereIn('leaves_joint_id', $main->everyJoint()->reorder()->select('id'))
+            ->with('leaves:id,number,station_m')->orderBy('name')->get()
+            ->map(static fn (Main $m): array => ['main_id' => $m->id, 'name' => $m->name, 'joint' => $m->leaves?->number,
+                'station_m' => $m->leaves?->station_m])
+            ->all());
     }
 }

@@ -17,6 +17,7 @@ use App\Http\Requests\TestPlanRequest;
 use App\Http\Requests\TestReadingRequest;
 use App\Http\Requests\TestStartRequest;
 use App\Http\Requests\TestTraceRequest;
+use App\Models\Main;
 use App\Models\Person;
 use App\Models\PressureTest;
 use App\Models\Section;
@@ -132,7 +133,7 @@ final class TestController
 
     public function progress(Request $request, string $import): JsonResponse
     {
-        $test = PressureTest::find(Progress::test($import));
+        $test = PressureTest::find(Progress::test($import)) ?? Main::find(Progress::test($import)); // a trace, or a list of joints
         /** @var Person $person */
         $person = $request->user();
         $seen = $test !== null && $person->roleOn($test) !== null;

@@ -68,19 +68,16 @@ final readonly class Spaced
     }
 
     /**
-     * Numbers that count on: P007, P008; where there is no figure at the end, one is put there.
-     *
      * @return list<string>
      */
     private static function names(string $first, int $count): array
     {
-        if (preg_match('/\A(.*?)(\d{1,9})\z/', $first, $m) !== 1) {
-            $m = ['', $first, '1'];
-        }
         if (trim($first) === '' || strlen($first) > 30) {
             throw InvalidInput::field('first_pipe', 'Type the number on the first new pipe, up to 30 letters.', $first);
         }
 
-        return array_map(static fn (int $k): string => $m[1].str_pad((string) ((int) $m[2] + $k), strlen($m[2]), '0', STR_PAD_LEFT), range(0, $count - 1));
+        $names = new Counted($first);
+
+        return array_map(static fn (int $k): string => $names->next(), range(0, $count - 1));
     }
 }

@@ -72,6 +72,7 @@ function Find({ input, onGo }: { input: React.RefObject<HTMLInputElement | null>
 }
 
 export function Shell() {
+  const { length } = useUnits();
   const { person, job, main, line, chooseMain } = useWork();
   const { selected, next, joint, select, walk } = useSelection();
   const navigate = useNavigate();
@@ -243,7 +244,7 @@ export function Shell() {
           <NextClock onGo={goTo} />
         </>
       ) : (
-        <LineStrip line={line} sections={main.sections} selected={selected} next={next} onSelect={select} tall={pathname.startsWith('/line')} />
+        <LineStrip line={line} sections={main.sections} selected={selected} next={next} onSelect={select} length={length} tall={pathname.startsWith('/line')} />
       )}
       <Box sx={{ flex: 1, display: 'grid', gridTemplateColumns: { xs: 'minmax(0,1fr)', md: 'minmax(0,1fr) 272px' } }}>
         <Box component="main" sx={{ p: { xs: 1.5, sm: 2.5 }, minWidth: 0 }}>

@@ -68,7 +68,9 @@ final readonly class FittingFits implements Rule
         if ($from === null || $to === null) {
             return null;
         }
+        $other = $s->facts->maybe('sdr_b'); // where the pipe changes at this joint the fitting must take both
         $pipe = $s->facts->number('sdr');
+        $pipe = $other !== null && ! (Compare::atLeast($other, $from) && Compare::atMost($other, $to)) ? $other : $pipe;
         if (! Compare::atMost($from, $to)) {
             return new Finding(
                 $this->id(), Severity::Mend, "The fitting is said to take SDR {$from} to {$to}.",

@@ -3,6 +3,7 @@ import { Box, IconButton, Stack } from '@mui/material';
 import AddIcon from '@mui/icons-material/Add';
 import RemoveIcon from '@mui/icons-material/Remove';
 import type { Schemas } from '../../api/client';
+import type { Measure } from '../../app/numbers';
 import { JointGlyph, GlyphPatterns, STATES } from './glyph';
 
 interface Props {
@@ -11,13 +12,14 @@ interface Props {
   selected: number | null;
   next: number | null;
   onSelect: (joint: number) => void;
+  length: Measure;
   tall?: boolean;
 }
 
 const css = (name: string) => `var(--mui-palette-${name})`;
 
 /** The main drawn to station: pipes as bars, joints as glyphs. Drag to pan, wheel or buttons to zoom; the selected joint stays in sight. */
-export function LineStrip({ line, sections, selected, next, onSelect, tall = false }: Props) {
+export function LineStrip({ line, sections, selected, next, onSelect, length, tall = false }: Props) {
   const box = useRef<HTMLDivElement>(null);
   const [width, setWidth] = useState(800);
   const [perMetre, setPerMetre] = useState(7.5);
@@ -65,7 +67,8 @@ export function LineStrip({ line, sections, selected, next, onSelect, tall = fal
       free = joint.station_m * perMetre + wide / 2;
     }
   }
-  const tick = perMetre > 12 ? 5 : perMetre > 5 ? 12 : perMetre > 2 ? 24 : 60;
+  const tick = length.tick(span, width / 100);
+  const wrong = new Set(line.nonconformances.map((one) => one.joint_id));
   const ticks = Array.from({ length: Math.floor(line.main.length_m / tick) + 1 }, (_, k) => k * tick);
 
   return (
@@ -133,11 +136,24 @@ export function LineStrip({ line, sections, selected, next, onSelect, tall = fal
               )}
             </g>
           ))}
+          {line.spans.slice(1).map((s) => (
+            <g key={s.from_station_m}>
+              <path d={`M${x(s.from_station_m)} ${axis - 16}v32`} stroke={css('text-primary')} strokeWidth="2" strokeDasharray="3 2" />
+              <text x={x(s.from_station_m) + 5} y={axis + 24} fontSize="12" fontWeight="640" fill={css('text-primary')}>
+                {s.pipe}
+              </text>
+            </g>
+          ))}
+          {line.branches.map((b) => (
+            <path key={b.main_id} d={`M${x(b.station_m ?? 0)} ${axis + 10}v14l-5 -6m5 6l5 -6`} fill="none" stroke={css('pipe')} strokeWidth="4">
+              <title>{b.name} leaves here</title>
+            </path>
+          ))}
           {ticks.map((m) => (
             <g key={m}>
               <path d={`M${x(m)} ${height - 24}v6`} stroke={css('text-secondary')} />
               <text x={x(m)} y={height - 5} textAnchor="middle" fontSize="12" className="num" fill={css('text-secondary')}>
-                {m} m
+                {length.plain(m)} {length.symbol}
               </text>
             </g>
           ))}
@@ -147,11 +163,16 @@ export function LineStrip({ line, sections, selected, next, onSelect, tall = fal
               transform={`translate(${x(joint.station_m)} ${axis})`}
               role="button"
               tabIndex={-1}
-              aria-label={`Joint ${joint.number}, ${STATES[joint.state].words}`}
+              aria-label={`Joint ${joint.number}, ${STATES[joint.state].words}${wrong.has(joint.id) ? ', nonconformance open' : ''}`}
               onClick={() => onSelect(joint.number)}
               style={{ cursor: 'pointer' }}
             >
               <rect x="-24" y="-34" width="48" height="68" fill="transparent" />
+              {wrong.has(joint.id) && (
+                <path d="M12 -30v20M12 -30h13l-4 5 4 5h-13" fill={css('stop')} stroke={css('stop')} strokeWidth="2">
+                  <title>Nonconformance</title>
+                </path>
+              )}
               {joint.number === next && <path d="M0 -24l-9 -14h18z" fill={css('hand')} />}
               <JointGlyph shape={joint.shape} state={joint.state} selected={joint.number === selected} scale={tall ? 1.15 : 0.92} />
               <text

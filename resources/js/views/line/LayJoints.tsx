@@ -1,11 +1,13 @@
+import { useState } from 'react';
 import { Alert, Box, Button, InputAdornment, Paper, Stack, TextField, Typography } from '@mui/material';
 import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { answered, api } from '../../api/client';
 import { JOB } from '../../api/queries';
 import { typedNumber } from '../../app/numbers';
 import { useWork } from '../../app/session';
-import { general, useForm } from '../../app/useForm';
+import { faultOf, general, useForm } from '../../app/useForm';
 import { useUnits } from '../../app/useUnits';
+import { noPipe, PipeFields, usePipe, type PipeTexts } from '../setout/PipeFields';
 
 /** Joints without a drawing: so many pipes of one length, or the next one where the crew stands. */
 export function LayJoints({ first }: { first: boolean }) {
@@ -14,6 +16,8 @@ export function LayJoints({ first }: { first: boolean }) {
   const { length, display } = useUnits();
   const form = useForm({ count: first ? '10' : '1', pipe_length_m: '', first_pipe: '' });
   const { texts } = form;
+  const pipeOf = usePipe();
+  const [pipe, setPipe] = useState<PipeTexts | null>(null);
   const lay = useMutation({
     mutationFn: () =>
       answered(
@@ -22,11 +26,13 @@ export function LayJoints({ first }: { first: boolean }) {
           body: {
             count: typedNumber(texts.count),
             pipe_length_m: typedNumber(texts.pipe_length_m, display.length),
+            ...(pipe ? { pipe: pipeOf(pipe) } : {}),
             ...((texts.first_pipe ?? '').trim() === '' ? {} : { first_pipe: texts.first_pipe }),
           },
         }),
       ),
     onSuccess: async () => {
+      setPipe(null);
       form.reset({ count: '1', pipe_length_m: texts.pipe_length_m ?? '', first_pipe: '' });
       await Promise.all([['line'], JOB].map((queryKey) => client.invalidateQueries({ queryKey })));
     },
@@ -49,6 +55,7 @@ export function LayJoints({ first }: { first: boolean }) {
           {...field('pipe_length_m')}
         />
         <TextField label="First new pipe (if numbered)" {...field('first_pipe', 'Those after it count on.')} />
+        {pipe && <PipeFields texts={pipe} onChange={setPipe} fault={(key) => faultOf(lay.error, `pipe.${key}`)} />}
       </Box>
       {general(lay.error) && (
         <Alert severity="error" sx={{ mt: 1.5 }}>
@@ -59,6 +66,11 @@ export function LayJoints({ first }: { first: boolean }) {
         <Button type="submit" variant={first ? 'contained' : 'outlined'} color="secondary" disabled={lay.isPending} sx={{ minHeight: 56, px: 4 }}>
           {first ? 'Lay them' : 'Add it'}
         </Button>
+        {!first && (
+          <Button onClick={() => setPipe(pipe ? null : { ...noPipe, system: main.sdr === null ? noPipe.system! : 'pe_fused' })} sx={{ minHeight: 56 }}>
+            {pipe ? 'The pipe stays as it is' : 'The pipe changes here'}
+          </Button>
+        )}
       </Stack>
     </Paper>
   );

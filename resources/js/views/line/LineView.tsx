@@ -4,15 +4,18 @@ import { useQuery } from '@tanstack/react-query';
 import { benchQuery } from '../../api/queries';
 import { useSelection } from '../../app/selection';
 import { useWork } from '../../app/session';
+import { useUnits } from '../../app/useUnits';
 import { timeOfDay } from '../../app/time';
 import { GlyphPatterns, JointGlyph, STATES, type JointState } from '../../instruments/line/glyph';
 import { WaitsForMe } from './WaitsForMe';
+import { JointList } from './JointList';
 import { LayJoints } from './LayJoints';
 import { SeverityMark } from '../../instruments/severity/SeverityMark';
 
 /** What stands on the line: the selected joint, how the main is doing, and the one thing to do next. */
 export function LineView() {
-  const { job, line } = useWork();
+  const { job, line, person, chooseMain } = useWork();
+  const { length } = useUnits();
   const { joint, next, select } = useSelection();
   const bench = useQuery({ ...benchQuery(joint?.id ?? ''), enabled: joint !== null });
   if (!joint)
@@ -20,6 +23,7 @@ export function LineView() {
       <Stack spacing={2}>
         <Typography variant="h1">This main has no joints yet.</Typography>
         <LayJoints first />
+        <JointList />
         <Button component={RouterLink} to="/setout" variant="outlined" sx={{ minHeight: 60, px: 4, alignSelf: 'flex-start' }}>
           Set it out
         </Button>
@@ -52,8 +56,31 @@ export function LineView() {
                   to <span className="num">{joint.pipe_b}</span>
                 </>
               )}{' '}
-              · station <span className="num">{joint.station_m} m</span>
+              · station{' '}
+              <span className="num">
+                {length.plain(joint.station_m)} {length.symbol}
+              </span>
             </Typography>
+            {line.spans.length > 1 && (
+              <Typography>
+                {line.spans
+                  .filter((s) => joint.station_m >= s.from_station_m && joint.station_m <= s.to_station_m)
+                  .map((s) => s.pipe)
+                  .join(' to ')}
+              </Typography>
+            )}
+            {line.branches
+              .filter((b) => b.joint === joint.number)
+              .map((b) => (
+                <Button key={b.main_id} variant="text" onClick={() => chooseMain(b.main_id)} sx={{ px: 0 }}>
+                  {b.name} leaves here
+                </Button>
+              ))}
+            {line.leaves && (
+              <Typography>
+                {line.main.name} leaves {line.leaves.name} at joint <span className="num">{line.leaves.joint}</span>.
+              </Typography>
+            )}
             {joint.release_at && (
               <Typography sx={{ fontWeight: 640 }}>
                 Release at <span className="num">{timeOfDay(joint.release_at, job.time_zone)}</span>, test from{' '}
@@ -72,6 +99,13 @@ export function LineView() {
             {joint.state === 'planned' ? 'Make this joint' : 'Open on the bench'}
           </Button>
         </Stack>
+        {line.nonconformances
+          .filter((one) => one.joint_id === joint.id)
+          .map((one) => (
+            <Typography key={one.number} sx={{ mt: 1, pl: 1.5, borderLeft: '6px solid', borderLeftColor: 'stop' }}>
+              <RouterLink to="/office/nonconformances">Nonconformance {one.number}</RouterLink> is open: {one.what}
+            </Typography>
+          ))}
         {bad.map((finding) => (
           <Stack key={finding.rule} direction="row" spacing={1.5} sx={{ mt: 2 }}>
             <SeverityMark severity={finding.severity} />
@@ -133,7 +167,12 @@ export function LineView() {
           </Stack>
         ))}
       </Stack>
-      {joint.id === line.joints.at(-1)?.id && <LayJoints first={false} />}
+      {joint.id === line.joints.at(-1)?.id && (
+        <>
+          <LayJoints first={false} />
+          {person.may.includes('joints.keep') && <JointList />}
+        </>
+      )}
       <Button component="a" href={`/api/v1/jobs/${job.id}/joint-log.csv`} variant="text" sx={{ alignSelf: 'flex-start' }}>
         Joint log as CSV
       </Button>
