@@ -6,7 +6,7 @@ import { signIn } from './crew';
 const artisan = (...words: string[]) => execFileSync('php', ['artisan', ...words], { encoding: 'utf8' });
 
 async function api(page: Page) {
-  const token = async () => decodeURIComponent((await page.context().cookies()).find((c) => c.name === 'XSRF-TOKEN')?.value ?? '');
+  const token = async () => decodeURIComponent((await page.context().cookies()).find((c) => c.name.endsWith('XSRF-TOKEN'))?.value ?? '');
   const get = async (path: string) => (await page.request.get(`/api/v1${path}`)).json();
   const job = await get(`/jobs/${(await get('/jobs')).jobs[0].id}`);
   const line = await get(`/mains/${job.mains[0].id}/line`);

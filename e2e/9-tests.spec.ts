@@ -169,10 +169,12 @@ test('facts of a section, a climb that must be split, and an overrule on record'
   await page.goto('/test/B');
   await page.getByRole('button', { name: /section’s facts|What is known/ }).click();
   const form = page.getByRole('form', { name: 'Facts of the section' });
-  await form.getByLabel(/Profile, a point a line/).fill('114 46.8\n160 much');
+  const level = (at: number) => form.getByRole('group', { name: `Profile ${at}` }).getByLabel('Level, m');
+  await level(2).fill('much');
   await form.getByRole('button', { name: 'Write it down' }).click();
   await expect(form.getByText(/must be a station and a level/)).toBeVisible();
-  await form.getByLabel(/Profile, a point a line/).fill('114 40\n216 142');
+  await level(1).fill('40');
+  await level(2).fill('142');
   await form.getByRole('button', { name: 'Write it down' }).click();
   await expect(form).toBeHidden();
   await expect(plan(page)).toContainText('Split it at station');

@@ -104,6 +104,7 @@ Route::prefix('api/v1')->group(function (): void {
         Route::delete('mains/{main}/imports/{import}', [JointListController::class, 'cancel']);
         Route::post('mains/{main}/joints', [KeepLineController::class, 'lay']);
         Route::delete('joints/{joint}', [KeepLineController::class, 'drop']);
+        Route::put('joints/{joint}/numbers', [KeepLineController::class, 'number']);
         Route::post('joints/{joint}/replacement', [KeepLineController::class, 'makeAgain']);
         Route::put('sections/{section}', [KeepLineController::class, 'section']);
         Route::post('sections/{section}/split', [KeepLineController::class, 'split']);

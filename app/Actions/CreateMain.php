@@ -13,6 +13,7 @@ use App\Models\Joint;
 use App\Models\Main;
 use App\Models\Person;
 use App\Models\Section;
+use App\Procedures\Catalogue;
 use App\Setout\PipeChoice;
 use Diastoma\Core\Sitting\Action;
 use Illuminate\Support\Facades\DB;
@@ -76,11 +77,14 @@ final class CreateMain
             return null;
         }
 
-        return Joint::query()->whereIn('main_id', $job->mains()->pluck('id'))->where('number', (int) $number)
-            ->where('suffix', '')->first() ?? throw Refused::input(
-                "This job has no joint {$number}. Leave it empty where the main leaves no other.",
-                [['field' => 'leaves_joint', 'detail' => "There is no joint {$number}.", 'value' => $number]],
-            );
+        $fault = static fn (string $said): Refused => Refused::input($said, [['field' => 'leaves_joint', 'detail' => $said, 'value' => $number]]);
+        $joint = Joint::query()->whereIn('main_id', $job->mains()->pluck('id'))->where('number', (int) $number)->where('suffix', '')->first()
+            ?? throw $fault("This job has no joint {$number}. Leave it empty where the main leaves no other.");
+        if (! Catalogue::of($joint->method)->takesBranch()) {
+            throw $fault("No main leaves at joint {$number}: it has no outlet. A tee or a saddle has.");
+        }
+
+        return $joint;
     }
 
     private function sectionName(Job $job, string $name): string

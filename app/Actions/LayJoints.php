@@ -18,6 +18,7 @@ use App\Procedures\Catalogue;
 use App\Setout\DrawnUp;
 use App\Setout\PipeChoice;
 use Diastoma\Core\Exception\InvalidInput;
+use Diastoma\Core\Layout\Numbers;
 use Diastoma\Core\Layout\Spaced;
 use Diastoma\Core\Pipe\Span;
 use Diastoma\Core\Sitting\Action;
@@ -92,6 +93,52 @@ final class LayJoints
         }
 
         return $new == $main->span() ? null : $new->toArray(); // compared by value
+    }
+
+    /**
+     * Numbers as they are written on the joint and its pipes: its record stays what it was, under another number.
+     *
+     * @param  array{number: int, pipe_a: string, pipe_b: string}  $new
+     *
+     * @throws Refused|InvalidInput if this person may not, or a number is another's
+     */
+    public function number(Joint $joint, Person $by, array $new): Joint
+    {
+        $by->must(Action::KeepJoints, $joint);
+        Refused::unless($joint->suffix === '' ? null : 'What was cut out keeps the number under which it is on record.');
+
+        return DB::transaction(function () use ($joint, $by, $new): Joint {
+            $main = Main::query()->lockForUpdate()->findOrFail($joint->main_id);
+            $old = $joint->only(['number', 'pipe_a', 'pipe_b']);
+            $others = Joint::query()->whereIn('main_id', $main->job->mains()->pluck('id'))->whereKeyNot($joint->id)->toBase()->pluck('number');
+            Numbers::change($old, $new, array_values($others->map(intval(...))->all()), array_values($main->pipes()->toBase()->pluck('number')->all()));
+            $rows = [$joint];
+            $joint->update(['number' => $new['number']]);
+            foreach (['pipe_a', 'pipe_b'] as $side) {
+                $to = trim($new[$side]);
+                if ($to !== $old[$side]) {
+                    $rows = [...$rows, ...$this->rename($main, $old[$side], $to)];
+                }
+            }
+            $this->write($main, $by, ['numbered' => ['from' => $old, 'to' => $new]], array_values(array_filter($rows)));
+
+            return $joint->refresh();
+        });
+    }
+
+    /** @return list<Model> what bears the number of a pipe */
+    private function rename(Main $main, string $from, string $to): array
+    {
+        $rows = [$main->pipes()->where('number', $from)->first()];
+        $rows[0]?->update(['number' => $to]);
+        foreach (['pipe_a', 'pipe_b'] as $side) {
+            foreach ($main->everyJoint()->where($side, $from)->where('suffix', '')->get() as $joint) {
+                $joint->update([$side => $to]);
+                $rows[] = $joint;
+            }
+        }
+
+        return array_values(array_filter($rows));
     }
 
     /** @throws Refused if this person may not, or something was entered about it */

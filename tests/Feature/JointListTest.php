@@ -89,11 +89,30 @@ it('takes another pipe from a joint on, and judges that joint by both', function
 });
 
 it('lets a main leave another at a joint', function () {
-    $main = newMain($this, ['leaves_joint' => 3]);
-    expect($this->getJson("/api/v1/mains/{$main->id}/line")->assertOk()->json('leaves.joint'))->toBe(3);
-    $line = $this->getJson("/api/v1/mains/{$this->joint(3)->main_id}/line")->assertOk();
-    expect($line->json('branches.0'))->toMatchArray(['main_id' => $main->id, 'joint' => 3]);
+    $tee = Joint::whereIn('main_id', $this->job()->mains()->pluck('id'))->where('method', 'electrofusion.tapping_tee')->firstOrFail();
+    $main = newMain($this, ['leaves_joint' => $tee->number]);
+    expect($this->getJson("/api/v1/mains/{$main->id}/line")->assertOk()->json('leaves.joint'))->toBe($tee->number);
+    $line = $this->getJson("/api/v1/mains/{$tee->main_id}/line")->assertOk();
+    expect($line->json('branches.0'))->toMatchArray(['main_id' => $main->id, 'joint' => $tee->number]);
+    $this->postJson("/api/v1/jobs/{$this->job()->id}/mains", ['name' => 'Off a coupler', 'service' => 'water', ...METRIC, 'sdr' => 11, 'leaves_joint' => 3])
+        ->assertStatus(422)->assertJsonPath('errors.0.detail', fn (string $t): bool => str_contains($t, 'has no outlet'));
     $this->postJson("/api/v1/jobs/{$this->job()->id}/mains", ['name' => 'X', 'service' => 'water', ...METRIC, 'sdr' => 11, 'leaves_joint' => 99999])
         ->assertStatus(422);
+    $this->artisan('journal:replay')->assertExitCode(0);
+});
+
+it('takes the numbers that are written on a joint and its pipes, and keeps its record', function () {
+    $joint = $this->joint(3);
+    $next = $this->joint(4);
+    $url = "/api/v1/joints/{$joint->id}/numbers";
+    $new = ['number' => 333, 'pipe_a' => $joint->pipe_a, 'pipe_b' => 'HEAT-77'];
+    $this->signIn('tom@demo')->putJson($url, $new)->assertForbidden();
+    $this->signIn()->putJson($url, [...$new, 'number' => 4])->assertStatus(422)->assertJsonPath('errors.0.field', 'number');
+    $this->putJson($url, [...$new, 'pipe_b' => $joint->pipe_a])->assertStatus(422)->assertJsonPath('errors.0.field', 'pipe_b');
+    $this->putJson($url, [...$new, 'number' => 'three'])->assertStatus(422);
+    $bench = $this->putJson($url, $new)->assertOk();
+    expect($bench->json('joint.number'))->toBe(333)->and($bench->json('joint.state'))->toBe('accepted')
+        ->and($bench->json('readings.ambient_c.times'))->toBeGreaterThan(0)->and($next->refresh()->pipe_a)->toBe('HEAT-77');
+    $this->artisan('journal:verify')->assertExitCode(0);
     $this->artisan('journal:replay')->assertExitCode(0);
 });

@@ -108,6 +108,7 @@ const ASKS = [
     'POST jobs/{job}/nonconformances' => Action::RaiseNonconformance, 'POST nonconformances/{nonconformance}/correction' => Action::RaiseNonconformance,
     'POST nonconformances/{nonconformance}/verification' => Action::VerifyNonconformance, 'POST sections/{section}/split' => Action::KeepSections,
     'POST sections/{section}/join' => Action::KeepSections, 'POST jobs/{job}/hold-points/signatures' => Action::SignHoldPoint,
+    'PUT joints/{joint}/numbers' => Action::KeepJoints, 'POST mains/{main}/joint-list' => Action::KeepJoints, 'DELETE mains/{main}/imports/{import}' => null,
 ];
 
 /** Enough for a request to be whole, so that what refuses it is the right and not the form. */

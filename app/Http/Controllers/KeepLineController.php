@@ -10,6 +10,7 @@ use App\Actions\MakeAgain;
 use App\Exceptions\Refused;
 use App\Http\Requests\LayRequest;
 use App\Http\Requests\MakeAgainRequest;
+use App\Http\Requests\NumbersRequest;
 use App\Http\Requests\SectionJoinRequest;
 use App\Http\Requests\SectionRequest;
 use App\Http\Requests\SectionSplitRequest;
@@ -36,6 +37,14 @@ final class KeepLineController
         $by = $request->user();
 
         return new JsonResponse(self::ends($lay->drop($joint, $by)));
+    }
+
+    public function number(NumbersRequest $request, Joint $joint, LayJoints $lay): JsonResponse
+    {
+        $given = $request->validated();
+        $new = ['number' => (int) $given['number'], 'pipe_a' => $given['pipe_a'], 'pipe_b' => $given['pipe_b']];
+
+        return new JsonResponse(Bench::of(Subject::joint($lay->number($joint, $request->person(), $new)), $request->person()));
     }
 
     public function makeAgain(MakeAgainRequest $request, Joint $joint, MakeAgain $again): JsonResponse

@@ -23,6 +23,11 @@ abstract class FusionProcedure extends Procedure implements Fused
     }
 
     /** The certificate that counts is that of whoever fuses. */
+    public function takesBranch(): bool
+    {
+        return false;
+    }
+
     final public function operatorRefused(string $name, string $until, \DateTimeImmutable $now): string
     {
         return match (true) {

@@ -60,6 +60,12 @@ abstract class Procedure
         return '';
     }
 
+    /** Whether a branch may leave at a joint made so: at a tee or a saddle, not at a fitting that has no outlet. */
+    public function takesBranch(): bool
+    {
+        return true;
+    }
+
     /** Kind of the certificate that whoever joins the ends must not have let run out, see Sitting\CertificateKind; empty where a device asks for one itself. */
     public function certificate(): string
     {

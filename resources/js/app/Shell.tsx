@@ -29,6 +29,7 @@ import { useKeys, type Keys } from './keys';
 import { useSelection } from './selection';
 import { hasJoint, useWork } from './session';
 import { useOutbox } from './useOutbox';
+import { useUnits } from './useUnits';
 import { Views } from './Views';
 
 const HELP: [string, string][] = [

@@ -27,6 +27,11 @@ abstract class Saddle extends FusionProcedure
         return [$weld ??= Weld::only()];
     }
 
+    final public function takesBranch(): bool
+    {
+        return true;
+    }
+
     /** Whether the cutter is part of the fitting. */
     abstract protected function hasCutter(): bool;
 

@@ -145,7 +145,7 @@ export function LineStrip({ line, sections, selected, next, onSelect, length, ta
             </g>
           ))}
           {line.branches.map((b) => (
-            <path key={b.main_id} d={`M${x(b.station_m ?? 0)} ${axis + 10}v14l-5 -6m5 6l5 -6`} fill="none" stroke={css('pipe')} strokeWidth="4">
+            <path key={b.main_id} d={`M${x(b.station_m ?? 0) + 19} ${axis + 10}v14l-5 -6m5 6l5 -6`} fill="none" stroke={css('pipe')} strokeWidth="4">
               <title>{b.name} leaves here</title>
             </path>
           ))}

@@ -10,6 +10,7 @@ import { GlyphPatterns, JointGlyph, STATES, type JointState } from '../../instru
 import { WaitsForMe } from './WaitsForMe';
 import { JointList } from './JointList';
 import { LayJoints } from './LayJoints';
+import { NumbersForm } from './NumbersForm';
 import { SeverityMark } from '../../instruments/severity/SeverityMark';
 
 /** What stands on the line: the selected joint, how the main is doing, and the one thing to do next. */
@@ -149,6 +150,7 @@ export function LineView() {
           ))}
         </Box>
       )}
+      <NumbersForm key={joint.id} joint={joint} />
       {next !== null && joint.number !== next && (
         <Button variant="outlined" color="secondary" onClick={() => select(next)} sx={{ alignSelf: 'flex-start' }}>
           Go to the next joint to make: {next}

@@ -1,9 +1,11 @@
 import { useState } from 'react';
 import { Alert, Box, Button, FormControlLabel, MenuItem, Paper, Stack, Switch, TextField, Typography } from '@mui/material';
 import { useMutation, useQueryClient } from '@tanstack/react-query';
-import { answered, api, type Schemas } from '../../api/client';
+import { answered, api, ApiError, type Schemas } from '../../api/client';
 import { shownNumber, typedNumber } from '../../app/numbers';
-import { fittingsText, partsText, profileText, ratingsText, typedFittings, typedParts, typedProfile, typedRatings, type Units } from './facts';
+import { ProfileChart } from '../../instruments/profile/ProfileChart';
+import { FactRows } from './FactRows';
+import { pointsOf, rowsOf, typedRows, type TableName, type Units } from './facts';
 import { useMayTest } from './useTest';
 
 type Section = Schemas['SectionTests']['section'];
@@ -26,12 +28,7 @@ export function FactsForm({ section, units, onDone }: { section: Section; units:
   const client = useQueryClient();
   const mayTest = useMayTest();
   const { facts } = section;
-  const [lines, setLines] = useState({
-    parts: partsText(facts, units),
-    profile: profileText(facts, units),
-    ratings: ratingsText(facts, units),
-    fittings: fittingsText(facts, units),
-  });
+  const [rows, setRows] = useState(() => rowsOf(facts, units));
   const [numbers, setNumbers] = useState(() =>
     Object.fromEntries(NUMBERS.map(({ key, unit }) => [key, typeof facts[key] === 'number' ? shownNumber(facts[key], unit && units[unit]) : ''])),
   );
@@ -64,10 +61,7 @@ export function FactsForm({ section, units, onDone }: { section: Section; units:
             facts: {
               ...Object.fromEntries(NUMBERS.map(({ key, unit }) => [key, typedNumber(numbers[key], unit && units[unit])])),
               ...rest,
-              parts: typedParts(lines.parts, units),
-              profile: typedProfile(lines.profile, units),
-              ratings: typedRatings(lines.ratings, units),
-              fittings: typedFittings(lines.fittings, units),
+              ...typedRows(rows, units),
             },
           },
         }),
@@ -77,27 +71,41 @@ export function FactsForm({ section, units, onDone }: { section: Section; units:
       onDone();
     },
   });
-  const area = (key: keyof typeof lines, label: string, help: string) => (
-    <TextField multiline minRows={2} label={label} value={lines[key]} onChange={(e) => setLines({ ...lines, [key]: e.target.value })} helperText={help} />
+  const faults = save.error instanceof ApiError ? save.error.faults : [];
+  const table = (name: TableName) => (
+    <FactRows
+      table={name}
+      rows={rows[name]}
+      units={units}
+      fault={(row, column) => faults.find((f) => [`facts.${name}.${row}.${column}`, `${name}.${row}.${column}`].includes(f.field))?.detail}
+      onChange={(next) => setRows({ ...rows, [name]: next })}
+    />
   );
+  const points = pointsOf(rows.profile, units);
+  const length = (m: number) => `${shownNumber(Number(m.toFixed(2)), units.length)} ${units.length.symbol}`;
   return (
     <Paper component="form" aria-label="Facts of the section" sx={{ p: { xs: 1.5, sm: 2.5 } }} onSubmit={(e) => (e.preventDefault(), save.mutate())}>
       <Typography variant="h1">What is known of section {section.name}</Typography>
       <Typography sx={{ mb: 2 }}>The plan follows from it. What is written here stays in the journal; a later version replaces it, none is lost.</Typography>
-      <Box sx={{ display: 'grid', gridTemplateColumns: { xs: 'minmax(0,1fr)', md: '1fr 1fr' }, gap: 2 }}>
-        {area('profile', `Profile, a point a line: station level (${units.length.symbol})`, 'From end to end; every low and high point')}
-        {area(
-          'ratings',
-          `Ratings, a part a line: ${units.pressure.symbol} kind name`,
-          'pipe, joint, restraint, valve or fitting; derated for temperature. Where the maker names a site test pressure, add it: 16/24',
-        )}
-        {area(
-          'parts',
-          `Pipe, a run a line: material length(${units.length.symbol}) DN inside wall (${units.small.symbol})`,
-          'pe, pvc, iron, steel, grp, concrete or composite',
-        )}
-        {area('fittings', 'Ends, bends, tees, reducers, valves: kind station more', 'Angle of a bend; outside diameter of the branch or the small end')}
-      </Box>
+      {points.length > 1 && (
+        <ProfileChart
+          points={points}
+          vents={[]}
+          fill={null}
+          gauge={{ level: facts.gauge_level_m }}
+          lowSaid="low"
+          highSaid="high"
+          gaugeSaid="gauge"
+          splits={[]}
+          length={length}
+        />
+      )}
+      <Stack spacing={2.5}>
+        {table('profile')}
+        {table('parts')}
+        {table('ratings')}
+        {table('fittings')}
+      </Stack>
       <Box sx={{ display: 'grid', gridTemplateColumns: { xs: 'minmax(0,1fr)', sm: 'repeat(3, minmax(0,1fr))' }, gap: 2, mt: 2 }}>
         {NUMBERS.map(({ key, label, unit, plain, help }) => (
           <TextField

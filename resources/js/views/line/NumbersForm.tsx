@@ -1,0 +1,52 @@
+import { useState } from 'react';
+import { useNavigate } from 'react-router';
+import { Alert, Box, Button, Stack, TextField } from '@mui/material';
+import { useMutation, useQueryClient } from '@tanstack/react-query';
+import { answered, api, type Schemas } from '../../api/client';
+import { JOB } from '../../api/queries';
+import { typedNumber } from '../../app/numbers';
+import { useWork } from '../../app/session';
+import { general, useForm } from '../../app/useForm';
+
+/** Numbers as they are written on the joint and its pipes: typed, or by a scanner that types. */
+export function NumbersForm({ joint }: { joint: Schemas['Joint'] }) {
+  const { person } = useWork();
+  const client = useQueryClient();
+  const navigate = useNavigate();
+  const [open, setOpen] = useState(false);
+  const form = useForm({ number: String(joint.number), pipe_a: joint.pipe_a, pipe_b: joint.pipe_b });
+  const save = useMutation({
+    mutationFn: () => {
+      const { number, pipe_a, pipe_b } = form.texts;
+      return answered(api.PUT('/joints/{joint}/numbers', { params: { path: { joint: joint.id } }, body: { number: typedNumber(number), pipe_a, pipe_b } }));
+    },
+    onSuccess: async (bench) => {
+      await Promise.all([['line'], ['bench'], JOB].map((queryKey) => client.invalidateQueries({ queryKey })));
+      void navigate(`/line/${bench.joint?.number ?? ''}`);
+      setOpen(false);
+    },
+  });
+  if (!person.may.includes('joints.keep')) return null;
+  if (!open)
+    return (
+      <Button variant="text" onClick={() => setOpen(true)} sx={{ alignSelf: 'flex-start' }}>
+        Numbers on the pipes
+      </Button>
+    );
+  return (
+    <Box component="form" aria-label="Numbers" onSubmit={(e) => (e.preventDefault(), save.mutate())} sx={{ maxWidth: 820 }}>
+      <Stack direction={{ xs: 'column', sm: 'row' }} spacing={1.5}>
+        <TextField label="Joint number" slotProps={{ htmlInput: { inputMode: 'numeric' } }} {...form.field('number', save.error)} />
+        <TextField label="Pipe before it" {...form.field('pipe_a', save.error)} />
+        <TextField label="Pipe after it" {...form.field('pipe_b', save.error)} />
+        <Button type="submit" variant="contained" color="secondary" disabled={save.isPending} sx={{ minHeight: 56, px: 3 }}>
+          Keep
+        </Button>
+        <Button onClick={() => setOpen(false)} sx={{ minHeight: 56 }}>
+          Leave it
+        </Button>
+      </Stack>
+      {general(save.error) && <Alert severity="error">{general(save.error)}</Alert>}
+    </Box>
+  );
+}
