@@ -80,6 +80,7 @@ Route::prefix('api/v1')->group(function (): void {
         Route::post('jobs', [JobController::class, 'store']);
         Route::get('jobs/{job}', [JobController::class, 'show']);
         Route::put('jobs/{job}', [JobController::class, 'update']);
+        Route::post('jobs/{job}/specification', [JobController::class, 'specify']);
         Route::post('jobs/{job}/close', [JobController::class, 'close']);
         Route::post('jobs/{job}/open', [JobController::class, 'open']);
         Route::get('jobs/{job}/hold-points', [HoldPointController::class, 'index']);
@@ -148,6 +149,7 @@ Route::prefix('api/v1')->group(function (): void {
         // what takes long: so much of it a minute, whoever asks
         Route::middleware('throttle:dear')->group(function (): void {
             Route::get('joints/{joint}/tag.pdf', [ReportController::class, 'tag']);
+            Route::get('instruments/{unit}/tag.pdf', [ReportController::class, 'instrument']);
             Route::get('jobs/{job}/joint-log.csv', [ReportController::class, 'log']);
             Route::post('mains/{main}/alignment', [SetoutController::class, 'alignment']);
             Route::post('mains/{main}/plans', [SetoutController::class, 'plan']);

@@ -23,6 +23,8 @@ use Illuminate\Database\Eloquent\Relations\HasMany;
  * @property int $clock_ahead_s how far a simulated job's clock runs ahead of the real one
  * @property ?\Carbon\CarbonImmutable $began_on  nothing was done before that day
  * @property ?\Carbon\CarbonImmutable $closed_at nothing is entered any more
+ * @property ?string $specification_sha256 what the owner asks for, as a file
+ * @property ?string $specification_name
  * @property int $journal_seq
  * @property string $journal_head
  * @property-read Rulebook $rulebook

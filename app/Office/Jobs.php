@@ -14,11 +14,13 @@ use App\Models\Job;
 use App\Models\Membership;
 use App\Models\Person;
 use App\Models\Rulebook;
+use App\Pictures\Pictures;
 use Diastoma\Core\Rulebook\HoldPoint;
 use Diastoma\Core\Rulebook\Rulebook as CoreRulebook;
 use Diastoma\Core\Rulebook\Rulebooks;
 use Diastoma\Core\Sitting\Action;
 use Diastoma\Core\Sitting\Role;
+use Illuminate\Http\UploadedFile;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Str;
 
@@ -76,6 +78,17 @@ final class Jobs
         $given['number'] === $job->number || $this->mustBeFree($given['number']);
 
         return $this->write($job, $by, array_intersect_key($given, array_flip(['number', 'title', 'place', 'time_zone', 'began_on'])), 'changed', '');
+    }
+
+    /** What the owner asks for, as a file: on the job's record by its hash. An earlier one stays there. */
+    public function specify(Job $job, Person $by, UploadedFile $file): Job
+    {
+        $by->must(Action::KeepJob, $job);
+        $hash = Pictures::keep($file)['sha256'];
+        Pictures::show($hash, $job->id);
+        $name = mb_substr($file->getClientOriginalName(), 0, 200);
+
+        return $this->write($job, $by, ['specification_sha256' => $hash, 'specification_name' => $name], 'specified', $name);
     }
 
     public function close(Job $job, Person $by, string $reason): Job

@@ -17,6 +17,9 @@ final class Pictures
 {
     public const TYPES = ['image/jpeg', 'image/png', 'image/webp'];
 
+    /** What a paper may come as: certificates, calibrations, specifications. */
+    public const PAPERS = [...self::TYPES, 'application/pdf'];
+
     /**
      * @return array{sha256: string, type: string, bytes: int}
      *

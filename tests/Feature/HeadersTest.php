@@ -26,3 +26,14 @@ it('says that the database is gone, and when to come again', function () {
     expect($reply->getStatusCode())->toBe(503)->and($reply->headers->get('Retry-After'))->toBe('5')
         ->and(Problem::from(new PDOException('other', 1064))->toResponse(new Request)->getStatusCode())->toBe(500);
 });
+
+// Found: the square code on a joint's tag carried whatever the request said its host was.
+it('builds no link from what a request says of its host', function () {
+    $found = [];
+    foreach (Illuminate\Support\Facades\File::allFiles(app_path()) as $file) {
+        if (preg_match('/getSchemeAndHttpHost|getHost\(|getHttpHost|HTTP_HOST|->root\(\)|->fullUrl\(/', $file->getContents()) === 1) {
+            $found[] = $file->getRelativePathname();
+        }
+    }
+    expect($found)->toBe([]);
+});

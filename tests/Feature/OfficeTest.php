@@ -108,7 +108,8 @@ const ASKS = [
     'POST jobs/{job}/nonconformances' => Action::RaiseNonconformance, 'POST nonconformances/{nonconformance}/correction' => Action::RaiseNonconformance,
     'POST nonconformances/{nonconformance}/verification' => Action::VerifyNonconformance, 'POST sections/{section}/split' => Action::KeepSections,
     'POST sections/{section}/join' => Action::KeepSections, 'POST jobs/{job}/hold-points/signatures' => Action::SignHoldPoint,
-    'PUT joints/{joint}/numbers' => Action::KeepJoints, 'POST mains/{main}/joint-list' => Action::KeepJoints, 'DELETE mains/{main}/imports/{import}' => null,
+    'POST jobs/{job}/specification' => Action::KeepJob, 'PUT joints/{joint}/numbers' => Action::KeepJoints,
+    'POST mains/{main}/joint-list' => Action::KeepJoints, 'DELETE mains/{main}/imports/{import}' => null,
 ];
 
 /** Enough for a request to be whole, so that what refuses it is the right and not the form. */
@@ -212,4 +213,21 @@ it('keeps instruments with their papers, and tokens for those that send', functi
     $this->enter($this->joint(9), 'control_unit', $this->unit())->assertStatus(422); // out of use is out of use
     auth()->forgetGuards();
     $this->getJson('/api/v1/device/pressure-tests', ['Authorization' => "Bearer {$token}"])->assertUnauthorized();
+});
+
+it('keeps what the owner asks for on the job\'s record, and shows it to its members alone', function () {
+    $pdf = Illuminate\Http\UploadedFile::fake()->createWithContent('spec.pdf', "%PDF-1.4\n1 0 obj<<>>endobj\ntrailer<<>>\n%%EOF");
+    $url = "/api/v1/jobs/{$this->job()->id}/specification";
+    $send = fn (): mixed => $this->post($url, ['file' => $pdf], ['Accept' => 'application/json']);
+    $this->signIn();
+    $send()->assertForbidden();
+    $this->signIn('vera@demo');
+    $hash = $send()->assertOk()->assertJsonPath('specification.name', 'spec.pdf')->json('specification.sha256');
+    $this->get("/api/v1/pictures/{$hash}")->assertOk()->assertHeader('Content-Type', 'application/pdf')->assertHeader('Content-Disposition');
+    $this->actingAs(elsewhere(Role::Supervisor))->get("/api/v1/pictures/{$hash}")->assertNotFound();
+    $this->signIn('vera@demo')->post($url, ['file' => Illuminate\Http\UploadedFile::fake()->createWithContent('x.html', '<script>')],
+        ['Accept' => 'application/json'])->assertStatus(422);
+    $this->get('/api/v1/instruments/'.Equipment::where('serial', 'CU-31')->firstOrFail()->id.'/tag.pdf')->assertOk()
+        ->assertHeader('Content-Type', 'application/pdf');
+    $this->artisan('journal:replay')->assertExitCode(0);
 });

@@ -8,6 +8,7 @@ use App\Actions\AdvanceClock;
 use App\Http\Requests\ClockRequest;
 use App\Http\Requests\JobRequest;
 use App\Http\Requests\ReasonRequest;
+use App\Http\Requests\SpecificationRequest;
 use App\Models\Job;
 use App\Models\Joint;
 use App\Models\Main;
@@ -68,6 +69,13 @@ final class JobController
         return $this->show($request, $jobs->change($job, $request->person(), $request->validated()));
     }
 
+    public function specify(SpecificationRequest $request, Job $job, Jobs $jobs): JsonResponse
+    {
+        $file = $request->file('file');
+
+        return $this->show($request, $file === null || is_array($file) ? $job : $jobs->specify($job, $request->person(), $file));
+    }
+
     public function close(ReasonRequest $request, Job $job, Jobs $jobs): JsonResponse
     {
         return $this->show($request, $jobs->close($job, $request->person(), $request->validated('reason')));
@@ -93,6 +101,7 @@ final class JobController
             'beginning' => Beginning::of(
                 Membership::where('job_id', $job->id)->count(), $job->equipment->whereNull('retired_at')->count(), $job->mains->count(), count($runs),
             ),
+            'specification' => $job->specification_sha256 === null ? null : ['sha256' => $job->specification_sha256, 'name' => $job->specification_name],
             'may' => Rights::all($role), 'simulated' => $job->simulated, 'clock_ahead_s' => $job->clock_ahead_s,
             'now' => $job->now()->format('Y-m-d\TH:i:s.vP'),
             'display' => ['small' => $units->display(Unit::Millimetre), 'length' => $units->display(Unit::Metre), 'mass' => $units->display(Unit::Kilogram)],

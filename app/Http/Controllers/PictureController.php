@@ -28,12 +28,13 @@ final class PictureController
         $may = preg_match('/\A[0-9a-f]{64}\z/', $sha256) === 1 && Pictures::mayBeSeen($sha256, $person->id, $person->administrator);
         $bytes = $may ? Pictures::bytes($sha256) : null;
         $type = $bytes === null ? null : (new \finfo(FILEINFO_MIME_TYPE))->buffer($bytes);
-        if ($bytes === null || ! in_array($type, Pictures::TYPES, true)) {
+        if ($bytes === null || ! in_array($type, Pictures::PAPERS, true)) {
             throw new NotFoundHttpException;
         }
 
         return new Response(
-            $bytes, 200, ['Content-Type' => $type, 'X-Content-Type-Options' => 'nosniff', 'Cache-Control' => 'private, max-age=31536000, immutable'],
+            $bytes, 200, ['Content-Type' => $type, 'X-Content-Type-Options' => 'nosniff', 'Cache-Control' => 'private, max-age=31536000, immutable',
+                ...($type === 'application/pdf' ? ['Content-Disposition' => 'attachment; filename="paper-'.substr($sha256, 0, 8).'.pdf"'] : [])],
         );
     }
 }

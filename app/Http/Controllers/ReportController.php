@@ -4,13 +4,14 @@ declare(strict_types=1);
 
 namespace App\Http\Controllers;
 
+use App\Models\Equipment;
 use App\Models\Job;
 use App\Models\Joint;
 use App\Procedures\Subject;
+use App\Reports\InstrumentTag;
 use App\Reports\JointLog;
 use App\Reports\JointRecord;
 use App\Reports\JointTag;
-use Illuminate\Http\Request;
 use Illuminate\Http\Response;
 use Symfony\Component\HttpFoundation\StreamedResponse;
 
@@ -21,9 +22,14 @@ final class ReportController
         return $this->pdf($record->of(Subject::joint($joint)), "joint-{$joint->label()}.pdf");
     }
 
-    public function tag(Request $request, Joint $joint, JointTag $tag): Response
+    public function tag(Joint $joint, JointTag $tag): Response
     {
-        return $this->pdf($tag->of(Subject::joint($joint), $request->getSchemeAndHttpHost()), "tag-joint-{$joint->number}.pdf");
+        return $this->pdf($tag->of(Subject::joint($joint), (string) config('app.url')), "tag-joint-{$joint->number}.pdf");
+    }
+
+    public function instrument(Equipment $unit, InstrumentTag $tag): Response
+    {
+        return $this->pdf($tag->of($unit, $unit->job), "tag-{$unit->id}.pdf");
     }
 
     public function log(Job $job, JointLog $log): StreamedResponse

@@ -15,7 +15,7 @@ final class CertificateRequest extends Asked
     {
         return [
             'kind' => ['required', Rule::enum(CertificateKind::class)], 'number' => 'required|string|max:60', 'until' => 'nullable|date_format:Y-m-d',
-            'scan' => 'nullable|file|max:8192|mimetypes:'.implode(',', Pictures::TYPES),
+            'scan' => 'nullable|file|max:8192|mimetypes:'.implode(',', Pictures::PAPERS),
         ];
     }
 

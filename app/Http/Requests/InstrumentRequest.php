@@ -16,7 +16,7 @@ final class InstrumentRequest extends Asked
         return [
             'kind' => ['required', Rule::enum(InstrumentKind::class)], 'name' => 'required|string|min:1|max:80', 'serial' => 'required|string|min:1|max:60',
             'range_said' => 'nullable|string|max:60', 'resolution_said' => 'nullable|string|max:60', 'calibration_until' => 'nullable|date_format:Y-m-d',
-            'paper' => 'nullable|file|max:8192|mimetypes:'.implode(',', Pictures::TYPES),
+            'paper' => 'nullable|file|max:8192|mimetypes:'.implode(',', Pictures::PAPERS),
         ];
     }
 

@@ -86,6 +86,9 @@ function Row({ unit, kinds, may, onChange, onKept }: RowProps) {
           </Stack>
         </Box>
         <Stack direction="row" sx={{ flexWrap: 'wrap', gap: 0.5 }}>
+          <Button component="a" href={`/api/v1/instruments/${unit.id}/tag.pdf`}>
+            Tag
+          </Button>
           {unit.paper && (
             <Button component="a" href={`/api/v1/pictures/${unit.paper}`} target="_blank" rel="noreferrer">
               Paper
@@ -166,8 +169,15 @@ function InstrumentForm({ unit, kinds, onKept, onLeave }: FormProps) {
         <Button type="submit" variant="contained" color="secondary" disabled={keep.isPending} sx={{ minHeight: 56, px: 4 }}>
           Keep it
         </Button>
-        <FileButton name="Paper of the calibration" accept="image/jpeg,image/png,image/webp" camera variant="outlined" onFile={setPaper} sx={{ minHeight: 56 }}>
-          {paper ? paper.name : 'Its paper, as a picture'}
+        <FileButton
+          name="Paper of the calibration"
+          accept="image/jpeg,image/png,image/webp,application/pdf"
+          camera
+          variant="outlined"
+          onFile={setPaper}
+          sx={{ minHeight: 56 }}
+        >
+          {paper ? paper.name : 'Its paper (PDF or picture)'}
         </FileButton>
         <Button onClick={onLeave} sx={{ minHeight: 56 }}>
           Leave it

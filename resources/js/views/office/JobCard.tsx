@@ -4,6 +4,7 @@ import { Alert, Box, Button, Paper, Stack, TextField, Typography } from '@mui/ma
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { answered, api } from '../../api/client';
 import { jobQuery, jobsQuery } from '../../api/queries';
+import { FileButton } from '../../app/FileButton';
 import { useWork } from '../../app/session';
 import { dayAndTime } from '../../app/time';
 import { JobForm } from './JobForm';
@@ -34,6 +35,7 @@ export function JobCard() {
           {job.place} · {job.time_zone} · {job.rulebook.title}, version {job.rulebook.version} · {job.simulated ? 'for practice' : 'a real job'}
           {job.began_on ? ` · begun ${job.began_on}` : ''}
         </Typography>
+        <Specification />
         {job.closed_at && (
           <Alert severity="warning" sx={{ mt: 1.5 }}>
             Closed on {dayAndTime(job.closed_at, job.time_zone)}: nothing more is entered.
@@ -74,6 +76,40 @@ export function JobCard() {
         ))}
       </Paper>
       {person.may.includes('job.keep') && <OpenAndClose />}
+    </Stack>
+  );
+}
+
+/** What the owner asks for: it governs over every figure here. */
+function Specification() {
+  const { job, person } = useWork();
+  const client = useQueryClient();
+  const attach = useMutation({
+    mutationFn: (file: File) => {
+      const body = new FormData();
+      body.append('file', file);
+      return answered(api.POST('/jobs/{job}/specification', { params: { path: { job: job.id } }, body }));
+    },
+    onSuccess: () => client.invalidateQueries({ queryKey: jobQuery(job.id).queryKey }),
+  });
+  return (
+    <Stack direction="row" sx={{ flexWrap: 'wrap', gap: 1, alignItems: 'center', mt: 1 }}>
+      <Typography>
+        Owner&rsquo;s specification:{' '}
+        {job.specification ? <a href={`/api/v1/pictures/${job.specification.sha256}`}>{job.specification.name}</a> : 'none attached; it governs all the same.'}
+      </Typography>
+      {person.may.includes('job.keep') && (
+        <FileButton
+          name="Owner's specification"
+          accept="application/pdf,image/jpeg,image/png,image/webp"
+          variant="text"
+          onFile={(file) => attach.mutate(file)}
+          disabled={attach.isPending}
+        >
+          {job.specification ? 'Attach a later one' : 'Attach it'}
+        </FileButton>
+      )}
+      {attach.error && <Alert severity="error">{attach.error.message}</Alert>}
     </Stack>
   );
 }
