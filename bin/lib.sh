@@ -29,12 +29,17 @@ install_packages() {
   fi
 }
 
-# Debian 12's own Node is 18; the front end's tools need 20.
+# Debian 12's own Node is 18; the front end's tools need 20. Where it is older, one comes from the registry, into var/node alone.
+NODE_PACKAGES=(node@22.22.0 npm@10.9.4)
 need_node() {
-  local major
-  major="$(node -p 'process.versions.node.split(".")[0]')"
-  [ "$major" -ge 20 ] || die "Node $major is too old: the front end needs Node 20 or newer. Install it, then start again."
+  export PATH="$ROOT/var/node/node_modules/node/bin:$ROOT/var/node/node_modules/.bin:$PATH"
+  [ "$(node_major)" -ge 20 ] && return 0
+  say "Node $(node -v) is too old for the front end: fetching ${NODE_PACKAGES[0]} into var/node"
+  npm install --prefix var/node --no-audit --no-fund --loglevel=error "${NODE_PACKAGES[@]}" >var/node.log 2>&1 || die "fetching Node failed, see var/node.log"
+  hash -r
+  [ "$(node_major)" -ge 20 ] || die "Node $(node -v) is too old: the front end needs Node 20 or newer. Install it, then start again."
 }
+node_major() { node -p 'process.versions.node.split(".")[0]' 2>/dev/null || echo 0; }
 
 # A stamp of the files that decide what is installed: a second start does nothing here.
 install_libraries() {

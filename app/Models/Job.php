@@ -38,6 +38,9 @@ final class Job extends Model implements OfJob
     protected $casts = ['simulated' => 'bool', 'clock_ahead_s' => 'int', 'journal_seq' => 'int', 'began_on' => 'immutable_date',
         'closed_at' => 'immutable_datetime'];
 
+    /** @var ?array{string, CoreRulebook} the rulebook as it was read, with its id */
+    private ?array $read = null;
+
     /** @return BelongsTo<Rulebook, $this> */
     public function rulebook(): BelongsTo
     {
@@ -58,7 +61,12 @@ final class Job extends Model implements OfJob
 
     public function rules(): CoreRulebook
     {
-        return CoreRulebook::fromArray($this->rulebook->payload);
+        $row = $this->rulebook;
+        if ($this->read === null || $this->read[0] !== $row->id) {
+            $this->read = [$row->id, CoreRulebook::fromArray($row->payload)]; // a version never changes
+        }
+
+        return $this->read[1];
     }
 
     /** @throws Refused if it is closed: whoever or whatever sends it, nothing more is entered */

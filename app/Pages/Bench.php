@@ -13,6 +13,7 @@ use App\Procedures\Catalogue;
 use App\Procedures\Subject;
 use Diastoma\Core\Electrofusion\Diagnosis\TraceClass;
 use Diastoma\Core\Electrofusion\Fused;
+use Diastoma\Core\Procedure\Procedure;
 use Diastoma\Core\Procedure\ReadingKind;
 use Diastoma\Core\Procedure\Step;
 use Diastoma\Core\Procedure\Verdict;
@@ -134,14 +135,37 @@ final class Bench
     /** @return array<string, mixed> */
     public static function joint(Joint $joint): array
     {
-        $procedure = Catalogue::of($joint->method);
+        $at = static fn (?\DateTimeInterface $moment): ?string => $moment?->format('Y-m-d H:i:s');
+
+        return self::onLine((object) [
+            ...$joint->only([
+                'id', 'number', 'suffix', 'station_m', 'method', 'pipe_a', 'pipe_b', 'state', 'severity', 'current_step', 'section_id',
+            ]), 'release_at' => $at($joint->release_at), 'test_at' => $at($joint->test_at),
+        ]);
+    }
+
+    /**
+     * As it lies in the table: a line has a thousand, and a model of each costs more than drawing them.
+     *
+     * @return array<string, mixed>
+     */
+    public static function onLine(\stdClass $joint): array
+    {
+        /** @var array<string, Procedure> $known a line has a thousand joints of a handful of kinds */
+        static $known = [];
+        $procedure = $known[$joint->method] ??= Catalogue::of($joint->method);
 
         return [
-            'id' => $joint->id, 'number' => $joint->number, 'label' => $joint->label(), 'station_m' => $joint->station_m, 'method' => $joint->method,
+            'id' => $joint->id, 'number' => (int) $joint->number, 'label' => "{$joint->number}{$joint->suffix}", 'station_m' => (float) $joint->station_m, 'method' => $joint->method,
             'method_title' => $procedure->title(), 'shape' => $procedure->shape(),
             'pipe_a' => $joint->pipe_a, 'pipe_b' => $joint->pipe_b, 'state' => $joint->state, 'severity' => $joint->severity,
             'current_step' => $joint->current_step, 'section_id' => $joint->section_id,
-            'release_at' => $joint->release_at?->format('Y-m-d\TH:i:sP'), 'test_at' => $joint->test_at?->format('Y-m-d\TH:i:sP'),
+            'release_at' => self::utc($joint->release_at), 'test_at' => self::utc($joint->test_at),
         ];
+    }
+
+    private static function utc(?string $moment): ?string
+    {
+        return $moment === null ? null : str_replace(' ', 'T', substr($moment, 0, 19)).'+00:00';
     }
 }

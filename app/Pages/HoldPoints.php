@@ -19,6 +19,7 @@ use Diastoma\Core\Sitting\HoldPlan;
 use Diastoma\Core\Sitting\Rights;
 use Diastoma\Core\Sitting\Role;
 use Diastoma\Core\Sitting\Signing;
+use Diastoma\Core\Sitting\State;
 
 /** Where work of a job waits for a signature, and what waits now. */
 final class HoldPoints
@@ -61,7 +62,7 @@ final class HoldPoints
     /** @return list<array<string, mixed>> */
     private static function joints(Job $job, Person $person): array
     {
-        $joints = Joint::with('main.job.rulebook')->whereIn('main_id', $job->mains()->select('id'))->where('current_step', 'like', HoldPoint::KEY.'%')
+        $joints = Joint::with('main.job.rulebook')->whereIn('main_id', $job->mains()->pluck('id'))->where('current_step', 'like', HoldPoint::KEY.'%')
             ->orderBy('number')->limit(self::MOST)->get();
 
         return array_values(array_filter($joints->map(static fn (Joint $j): ?array => self::work(
@@ -73,10 +74,15 @@ final class HoldPoints
     private static function sections(Job $job, Person $person): array
     {
         $found = [];
-        foreach (Section::with('main.job.rulebook', 'tests.section.main.job.rulebook')->whereIn('main_id', $job->mains()->select('id'))->orderBy('name')
-            ->limit(self::MOST)->get() as $section) {
-            $found[] = self::work(Subject::section($section), $person, "Section {$section->name}", $section->main->name, '/test/'.rawurlencode($section->name));
-            $found[] = self::test($job, $person, $section, $section->tests->whereNotNull('ended_at')->last());
+        $mains = $job->mains()->pluck('id');
+        $open = Joint::query()->whereIn('main_id', $mains)->where('suffix', '')->whereNotIn('state', [State::Accepted->value, State::Overruled->value])
+            ->toBase()->distinct()->pluck('section_id'); // nothing is there to be signed before all of its joints are accepted
+        $sections = Section::with('main', 'tests')->whereIn('main_id', $mains)->whereNotIn('id', $open)->orderBy('name')->limit(self::MOST)->get();
+        foreach ($sections as $section) {
+            $section->main->setRelation('job', $job);
+            $found[] = self::work(Subject::section($section), $person, "Section {$section->name}", $section->main->name,
+                '/test/'.rawurlencode($section->name));
+            $found[] = self::test($job, $person, $section, $section->tests->whereNotNull('ended_at')->last()?->setRelation('section', $section));
         }
 
         return array_values(array_filter($found));

@@ -9,6 +9,7 @@ use App\Models\Entry;
 use App\Models\Job;
 use App\Models\Joint;
 use App\Models\Person;
+use App\Models\Rulebook;
 use Diastoma\Core\Rulebook\Limit;
 use Diastoma\Core\Rulebook\Rulebook as CoreRulebook;
 use Diastoma\Core\Rulebook\Rulebooks;
@@ -27,6 +28,7 @@ final class RulebookPage
     public static function of(Job $job, Person $person): array
     {
         $rulebook = $job->rules();
+        $versions = self::versions($job);
         $shipped = Rulebooks::of(explode('-', $rulebook->id)[0]);
         $limits = array_map(static fn (Limit $l): array => [
             'id' => $l->id, 'title' => $l->title, 'value' => $l->value, 'unit' => $l->unit->value, 'display' => $rulebook->units->display($l->unit),
@@ -47,7 +49,7 @@ final class RulebookPage
             ], Certified::askable()),
             'base' => explode('-', $rulebook->id)[0],
             'bases' => array_map(static fn (CoreRulebook $r): array => ['id' => $r->id, 'title' => $r->title], Rulebooks::all()),
-            'versions' => self::versions($job), 'old_joints' => self::oldJoints($job),
+            'versions' => $versions, 'old_joints' => self::oldJoints($job, $versions),
         ];
     }
 
@@ -77,13 +79,21 @@ final class RulebookPage
         return $versions;
     }
 
-    /** @return list<array<string, mixed>> finished joints whose verdict names another version */
-    private static function oldJoints(Job $job): array
+    /**
+     * Finished joints whose verdict names another version.
+     *
+     * @param  list<array<string, mixed>>  $versions  that the job has worked by
+     * @return list<array<string, mixed>>
+     */
+    private static function oldJoints(Job $job, array $versions): array
     {
-        return array_values(Joint::with('rulebook')->whereIn('main_id', $job->mains()->pluck('id'))->whereNotNull('rulebook_id')
-            ->where('rulebook_id', '!=', $job->rulebook_id)->whereIn('state', State::settled())->orderBy('number')->limit(1000)->get()
-            ->map(static fn (Joint $j): array => [
-                'id' => $j->id, 'number' => $j->number, 'version' => (int) $j->rulebook?->version, 'state' => $j->state,
-            ])->all());
+        $keys = [...array_column($versions, 'title'), $job->rules()->id, ...array_map(static fn (CoreRulebook $r): string => $r->id, Rulebooks::all())];
+        $earlier = Rulebook::query()->whereIn('key', array_unique($keys))->whereKeyNot($job->rulebook_id)->toBase()->pluck('id');
+        $joints = Joint::with('rulebook')->whereIn('main_id', $job->mains()->pluck('id'))->whereIn('rulebook_id', $earlier)
+            ->whereIn('state', State::settled())->orderBy('number')->limit(1000)->get(['id', 'number', 'rulebook_id', 'state']);
+
+        return array_values($joints->map(static fn (Joint $j): array => [
+            'id' => $j->id, 'number' => $j->number, 'version' => (int) $j->rulebook?->version, 'state' => $j->state,
+        ])->all());
     }
 }

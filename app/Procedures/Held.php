@@ -63,7 +63,8 @@ final class Held
     public static function procedures(Job $job): array
     {
         $found = [];
-        $ids = Joint::query()->whereIn('main_id', $job->mains()->select('id'))->reorder()->selectRaw('min(id) as id')->groupBy('method')->pluck('id');
+        $ids = Joint::query()->whereIn('main_id', $job->mains()->pluck('id'))->reorder()->toBase()->selectRaw('main_id, method, min(id) as id')
+            ->groupBy('main_id', 'method')->get()->unique('method')->pluck('id'); // one of each kind, found by the index alone
         foreach (Joint::with('main.job.rulebook')->whereIn('id', $ids)->orderBy('method')->get() as $joint) {
             $found[] = self::procedure(Subject::joint($joint));
         }

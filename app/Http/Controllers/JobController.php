@@ -126,12 +126,16 @@ final class JobController
     /** @return array<string, non-empty-list<array{int, int}>> by main: runs of numbers of its joints */
     private static function runs(Job $job): array
     {
-        $rows = DB::select(
+        $mains = $job->mains->pluck('id')->all();
+        $ends = DB::table('joints')->whereIn('main_id', $mains)->where('suffix', '')
+            ->selectRaw('main_id, MIN(number) AS first, MAX(number) AS last, COUNT(*) AS count')->groupBy('main_id')->get();
+        $broken = $ends->filter(static fn (\stdClass $e): bool => $e->last - $e->first + 1 !== (int) $e->count)->pluck('main_id')->all();
+        $marks = implode(',', array_fill(0, count($broken), '?'));
+        $rows = [...$ends->whereNotIn('main_id', $broken)->all(), ...($broken === [] ? [] : DB::select( // only where numbers are missing in between
             "SELECT main_id, MIN(number) AS first, MAX(number) AS last FROM (
                 SELECT main_id, number, CAST(number AS SIGNED) - ROW_NUMBER() OVER (PARTITION BY main_id ORDER BY number) AS island FROM joints
-                WHERE suffix = '' AND main_id IN (SELECT id FROM mains WHERE job_id = ?)) AS numbered GROUP BY main_id, island ORDER BY main_id, first",
-            [$job->id],
-        );
+                WHERE suffix = '' AND main_id IN ({$marks})) AS numbered GROUP BY main_id, island ORDER BY main_id, first", $broken,
+        ))];
         $runs = [];
         foreach ($rows as $row) {
             $runs[$row->main_id][] = [(int) $row->first, (int) $row->last];
@@ -144,9 +148,10 @@ final class JobController
     public function clocks(Job $job, TestPage $tests): JsonResponse
     {
         $now = $job->now();
-        $joints = Joint::query()->whereIn('main_id', $job->mains()->pluck('id'))
-            ->where(static fn ($q) => $q->whereIn('state', ['in_work', 'mend', 'cooling'])->orWhere('test_at', '>', $now))
-            ->limit(500)->get(['id', 'number', 'state', 'verdict']);
+        $mains = $job->mains()->pluck('id');
+        $working = Joint::query()->whereIn('main_id', $mains)->whereIn('state', ['in_work', 'mend', 'cooling'])->limit(500)->toBase()->pluck('id');
+        $waiting = Joint::query()->whereIn('main_id', $mains)->where('test_at', '>', $now)->limit(500)->toBase()->pluck('id'); // apart: each by its index
+        $joints = Joint::query()->whereIn('id', $working->merge($waiting)->unique())->limit(500)->get(['id', 'number', 'state', 'verdict']);
         $clocks = [];
         foreach ($joints as $joint) {
             foreach ($joint->verdict['clocks'] ?? [] as $clock) {

@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace App\Http\Controllers;
 
 use App\Http\Requests\LineRequest;
-use App\Models\Joint;
 use App\Models\Main;
 use App\Models\Nonconformance;
 use App\Pages\Bench;
@@ -23,7 +22,7 @@ final class LineController
         $to = (float) ($given['to_station_m'] ?? $main->length_m);
         $joints = $main->joints()->whereBetween('station_m', [$from, $to])
             ->when($given['state'] ?? null, static fn ($q, string $state) => $q->where('state', $state))
-            ->forPage((int) ($given['page'] ?? 1), self::MOST)->get([
+            ->forPage((int) ($given['page'] ?? 1), self::MOST)->toBase()->get([
                 'id', 'number', 'suffix', 'station_m', 'method', 'pipe_a', 'pipe_b', 'state', 'severity', 'current_step', 'section_id', 'release_at', 'test_at',
             ]);
 
@@ -43,7 +42,7 @@ final class LineController
             'pipes' => $pipes->map(static fn ($p): array => [
                 'number' => $p->number, 'from_station_m' => (float) $p->from_station_m, 'to_station_m' => (float) $p->to_station_m,
             ]),
-            'joints' => $joints->map(static fn (Joint $joint): array => Bench::joint($joint)),
+            'joints' => $joints->map(Bench::onLine(...)),
         ]);
     }
 

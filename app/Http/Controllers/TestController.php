@@ -49,7 +49,8 @@ final class TestController
     /** Readiness, methods, the plan as it would be, the preparation to enter, and every test of the section so far. */
     public function index(Request $request, Section $section): JsonResponse
     {
-        $section->load('main.job.rulebook', 'joints', 'tests.section.main.job.rulebook');
+        $section->load('main.job.rulebook', 'tests.section.main.job.rulebook');
+        $section->setRelation('joints', $section->joints()->get(['id', 'section_id', 'main_id', 'number', 'suffix', 'state', 'test_at', 'station_m']));
         $options = $request->query('options', []);
         /** @var Person $person */
         $person = $request->user();
