@@ -277,6 +277,48 @@ test('a stopped joint is cut out, a spool with two joints takes its place, and i
   await expect(one).toContainText('closed');
 });
 
+test('a list is tried, its wrong rows named, then laid; the pipe changes farther along', async ({ page }) => {
+  await signIn(page, 'ada');
+  await page.goto('/setout/new');
+  await page.getByLabel('Name of the main').fill('Quarry Lane');
+  await page.getByRole('combobox', { name: 'Joint system' }).click();
+  await page.getByRole('option', { name: /Fused PE/ }).click();
+  await page.getByLabel('Size on the print line').fill('180');
+  await page.getByLabel('SDR (DR)').fill('11');
+  await page.getByLabel(/Leaves another main/).fill('3');
+  await page.getByRole('button', { name: 'Make this main' }).click();
+  await expect(page.getByText('No main leaves at joint 3: it has no outlet.', { exact: false }).first()).toBeVisible();
+  await page.getByLabel(/Leaves another main/).fill('');
+  await page.getByRole('button', { name: 'Make this main' }).click();
+  await expect(page.getByRole('heading', { name: 'Set out Quarry Lane' })).toBeVisible();
+  await page.getByRole('link', { name: 'Line' }).click();
+  const list = page.getByRole('region', { name: 'Joints from a list' });
+  const csv = (rows: string[]) => ({ name: 'joints.csv', mimeType: 'text/csv', buffer: Buffer.from(['Joint;Chainage;Pipe', ...rows].join('\n')) });
+  await list.getByLabel('List of joints').setInputFiles(csv(['7101;12;L2', '7102;11;L3', '7103;36;L2']));
+  await expect(list.getByRole('list', { name: 'Rows refused' })).toContainText('Row 3: It does not lie beyond the joint before it.');
+  await expect(list.getByRole('list', { name: 'Rows refused' })).toContainText('Row 4: Pipe L2 is there already, in row 2.');
+  await expect(list.getByRole('button', { name: /^Lay/ })).toBeDisabled();
+  await list.getByLabel('List of joints').setInputFiles(csv(['7101;12;L2', '7102;24;L3', '7103;36;L4']));
+  await list.getByRole('button', { name: 'Lay 3 joints' }).click();
+  await expect(page.getByRole('heading', { name: 'Joint 7101 – next' })).toBeVisible();
+  await page.getByRole('button', { name: 'Joint 7103, not begun' }).click();
+  await page.getByRole('button', { name: 'The pipe changes here' }).click();
+  await page.getByLabel('Length of a pipe').fill('12');
+  await page.getByLabel('Size on the print line').fill('200');
+  await page.getByLabel('SDR (DR)').fill('17');
+  await page.getByRole('button', { name: 'Add it' }).click();
+  await expect(page.getByText(/measure differently outside/)).toBeVisible();
+  await page.getByLabel('Size on the print line').fill('180');
+  await page.getByRole('button', { name: 'Add it' }).click();
+  await page.getByRole('button', { name: 'Joint 7104, not begun' }).click();
+  await expect(page.getByText('PE 100 SDR 11 dn 180 to PE 100 SDR 17 dn 180')).toBeVisible();
+  await page.getByRole('button', { name: 'Numbers on the pipes' }).click();
+  const numbers = page.getByRole('form', { name: 'Numbers' });
+  await numbers.getByLabel('Pipe after it').fill('HEAT-77');
+  await numbers.getByRole('button', { name: 'Keep' }).click();
+  await expect(page.getByText('L4 to HEAT-77')).toBeVisible();
+});
+
 test('the front server binds its cookies to this host, sends everybody to TLS by its own name, and says nothing of itself', async ({ playwright }) => {
   const request = await playwright.request.newContext({ ignoreHTTPSErrors: true });
   const page = await request.get(`${EMPTY}/`, { headers: { 'Accept-Encoding': 'br' } });

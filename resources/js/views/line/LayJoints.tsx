@@ -57,9 +57,9 @@ export function LayJoints({ first }: { first: boolean }) {
         <TextField label="First new pipe (if numbered)" {...field('first_pipe', 'Those after it count on.')} />
         {pipe && <PipeFields texts={pipe} onChange={setPipe} fault={(key) => faultOf(lay.error, `pipe.${key}`)} />}
       </Box>
-      {general(lay.error) && (
+      {(general(lay.error) ?? faultOf(lay.error, 'pipe')) && (
         <Alert severity="error" sx={{ mt: 1.5 }}>
-          {general(lay.error)}
+          {general(lay.error) ?? faultOf(lay.error, 'pipe')}
         </Alert>
       )}
       <Stack direction="row" spacing={1.5} sx={{ mt: 2 }}>
