@@ -156,7 +156,8 @@ final class Bench
         $procedure = $known[$joint->method] ??= Catalogue::of($joint->method);
 
         return [
-            'id' => $joint->id, 'number' => (int) $joint->number, 'label' => "{$joint->number}{$joint->suffix}", 'station_m' => (float) $joint->station_m, 'method' => $joint->method,
+            'id' => $joint->id, 'number' => (int) $joint->number, 'label' => "{$joint->number}{$joint->suffix}",
+            'station_m' => (float) $joint->station_m, 'method' => $joint->method,
             'method_title' => $procedure->title(), 'shape' => $procedure->shape(),
             'pipe_a' => $joint->pipe_a, 'pipe_b' => $joint->pipe_b, 'state' => $joint->state, 'severity' => $joint->severity,
             'current_step' => $joint->current_step, 'section_id' => $joint->section_id,

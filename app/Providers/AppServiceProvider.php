@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace App\Providers;
 
-use App\Models\Person;
 use App\Sessions\SparingHandler;
 use Illuminate\Cache\RateLimiting\Limit;
 use Illuminate\Contracts\Foundation\Application;
@@ -24,9 +23,9 @@ final class AppServiceProvider extends ServiceProvider
         Date::use(\Carbon\CarbonImmutable::class);
         JsonResource::withoutWrapping();
         RateLimiter::for('dear', static function (Request $request): Limit {
-            $person = $request->user();
+            $who = $request->user()?->getAuthIdentifier() ?? $request->ip();
 
-            return Limit::perMinute((int) config('diastoma.dear_per_minute'))->by('dear:'.($person instanceof Person ? $person->id : $request->ip()));
+            return Limit::perMinute((int) config('diastoma.dear_per_minute'))->by('dear:'.(is_scalar($who) ? $who : ''));
         });
         Vite::createAssetPathsUsing(static fn (string $path): string => "/{$path}"); // whatever a request says its host is
         Session::extend('database', static fn (Application $app): SparingHandler => new SparingHandler(

@@ -12,7 +12,7 @@ use Illuminate\Support\Str;
 const WHY_HELD = 'The owner asks for it in writing.';
 
 /** The demo's job with hold points put up, as the people who may do it do it. */
-function held(Tests\TestCase $test, array ...$points): Job
+function withHolds(Tests\TestCase $test, array ...$points): Job
 {
     foreach ($points as $point) {
         $test->signIn('ines@demo')->postJson("/api/v1/jobs/{$test->job()->id}/rulebook", ['hold_point' => $point, 'reason' => WHY_HELD])->assertCreated();
@@ -22,7 +22,7 @@ function held(Tests\TestCase $test, array ...$points): Job
 }
 
 /** @return array<string, mixed> */
-function listed(Tests\TestCase $test, array $waiting, array $which, string $remark = ''): array
+function signedList(Tests\TestCase $test, array $waiting, array $which, string $remark = ''): array
 {
     return [
         'remark' => $remark, 'device_at' => $test->deviceNow(), 'signatures' => array_map(static fn (int $k): array => [
@@ -41,7 +41,7 @@ function upToHold(Tests\TestCase $test, Joint $joint): void
 }
 
 it('keeps the first joints of a day from being fused until an inspector has signed, for several at once', function () {
-    $job = held($this, ['occasion' => 'first_of_day', 'roles' => ['inspector']]);
+    $job = withHolds($this, ['occasion' => 'first_of_day', 'roles' => ['inspector']]);
     $planned = Joint::whereIn('main_id', $job->mains()->pluck('id'))->where('state', 'planned')->where('method', 'electrofusion.coupler')
         ->orderBy('number')->limit(3)->get();
     [$one, $two, $three] = [$planned[0], $planned[1], $planned[2]];
@@ -56,15 +56,15 @@ it('keeps the first joints of a day from being fused until an inspector has sign
     $waiting = $this->signIn('ines@demo')->getJson("/api/v1/jobs/{$job->id}/hold-points")->assertOk()->json('waiting');
     expect(array_column($waiting, 'name'))->toBe(["Joint {$one->number}", "Joint {$two->number}"])->and(array_column($waiting, 'refusal'))->toBe([null, null]);
     $url = "/api/v1/jobs/{$job->id}/hold-points/signatures";
-    $this->signIn('vera@demo')->postJson($url, listed($this, $waiting, [0]))->assertForbidden();
-    $this->signIn()->postJson($url, listed($this, $waiting, [0]))->assertForbidden();
-    $half = listed($this, $waiting, [0, 1]);
+    $this->signIn('vera@demo')->postJson($url, signedList($this, $waiting, [0]))->assertForbidden();
+    $this->signIn()->postJson($url, signedList($this, $waiting, [0]))->assertForbidden();
+    $half = signedList($this, $waiting, [0, 1]);
     $half['signatures'][1]['key'] = 'hold.nothing';
     $seq = $this->job()->journal_seq;
     $this->signIn('ines@demo')->postJson($url, $half)->assertStatus(422)->assertJsonPath('title', fn (string $t): bool => str_starts_with($t,
         "Joint {$two->number}: "));
     expect($this->job()->journal_seq)->toBe($seq); // all of them or none
-    $list = listed($this, $waiting, [0, 1], 'Both ends seen.');
+    $list = signedList($this, $waiting, [0, 1], 'Both ends seen.');
     $this->postJson($url, $list)->assertCreated()->assertJsonPath('waiting', []);
     $this->postJson($url, $list)->assertCreated(); // sent twice it stands once
     $shown = $this->getJson("/api/v1/joints/{$one->id}")->assertOk();
@@ -117,7 +117,7 @@ it('asks for certificates that the job wants, and never takes one that ran out',
 });
 
 it('holds a section before its test and after it, and asks whoever did not run it', function () {
-    $job = held($this, ['occasion' => 'before_test', 'roles' => ['inspector']], ['occasion' => 'after_test', 'roles' => ['inspector', 'tester']]);
+    $job = withHolds($this, ['occasion' => 'before_test', 'roles' => ['inspector']], ['occasion' => 'after_test', 'roles' => ['inspector', 'tester']]);
     $section = $this->section('A');
     $gates = fn (): array => collect($this->signIn('tom@demo')->getJson("/api/v1/sections/{$section->id}/tests")->assertOk()->json('gates'))
         ->pluck('holds', 'id')
@@ -138,15 +138,15 @@ it('holds a section before its test and after it, and asks whoever did not run i
     $ran = App\PressureTests\Signed::ranBy($ended);
     $runner = App\Models\Person::where('name', $ran)->firstOrFail();
     $url = "/api/v1/jobs/{$job->id}/hold-points/signatures";
-    $this->actingAs($runner)->postJson($url, listed($this, [$one], [0]))->assertForbidden()
+    $this->actingAs($runner)->postJson($url, signedList($this, [$one], [0]))->assertForbidden()
         ->assertJsonPath('title', fn (string $t): bool => str_contains($t, 'another looks') || str_contains($t, 'is signed by'));
-    $this->signIn('ines@demo')->postJson($url, listed($this, [$one], [0], 'Record seen.'))->assertCreated();
+    $this->signIn('ines@demo')->postJson($url, signedList($this, [$one], [0], 'Record seen.'))->assertCreated();
     expect(App\PressureTests\Signed::waits($ended->refresh()->load('section.main.job.rulebook')))->toBeNull();
     CarbonImmutable::setTestNow();
 });
 
 it('signs nothing of another job', function () {
-    $job = held($this, ['occasion' => 'first_of_day', 'roles' => ['inspector']]);
+    $job = withHolds($this, ['occasion' => 'first_of_day', 'roles' => ['inspector']]);
     $joint = Joint::where('main_id', '<>', $this->joint(1)->main_id)->whereNotIn('main_id', $job->mains()->pluck('id'))->first();
     $given = ['device_at' => $this->deviceNow(), 'signatures' => [
         ['id' => (string) Str::uuid(), 'kind' => 'joint', 'subject_id' => $joint->id ?? (string) Str::uuid(), 'key' => 'hold.first_of_day'],

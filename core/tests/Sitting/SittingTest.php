@@ -126,7 +126,8 @@ it('has one table of rights, in which nobody unknown may anything', function () 
             ->and($action->refusal('tester'))->toEndWith('.')->and(Rights::refusal('admin', $action))->toBeNull();
     }
     expect(Rights::all('inspector'))->toBe([
-        'note.write', 'stop.overrule', 'test.sign', 'joint.judge_again', 'pipe.reject', 'nonconformance.raise', 'nonconformance.verify',
+        'note.write', 'stop.overrule', 'test.sign', 'joint.judge_again', 'pipe.reject', 'nonconformance.raise', 'hold_points.keep',
+        'hold_points.sign', 'nonconformance.verify',
     ])->and(Rights::all('visitor'))->toBe([])->and(count(Rights::all('admin')))->toBe(count(Action::cases()))
         ->and(Rights::all('tester'))->toBe([
             'section.read', 'day.read', 'note.write', 'test.run', 'test.mended', 'test.sign', 'sections.keep', 'nonconformance.raise',
