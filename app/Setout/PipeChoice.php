@@ -4,10 +4,10 @@ declare(strict_types=1);
 
 namespace App\Setout;
 
-use App\Exceptions\Refused;
 use App\Procedures\Systems;
 use Diastoma\Core\Electrofusion\Coupler;
 use Diastoma\Core\Electrofusion\PipeSize;
+use Diastoma\Core\Exception\InvalidInput;
 use Diastoma\Core\Pipe\PePipe;
 use Diastoma\Core\Pipe\Span;
 
@@ -28,7 +28,7 @@ final class PipeChoice
      * @param  array<string, mixed>  $given  system; dn_mm, pn_bar, od_mm and wall_mm, or of fused PE convention, size and sdr
      * @return array{Span, string} the pipe, and the procedure by which its joints are made
      *
-     * @throws Refused if the system is unknown, or the wall cannot be
+     * @throws InvalidInput if the system is unknown, or the wall cannot be
      */
     public static function of(array $given): array
     {
@@ -42,14 +42,11 @@ final class PipeChoice
                 ), Coupler::ID,
             ];
         }
-        $system = Systems::latestOf($given['system']) ?? throw Refused::input(
-            'There is no such joint system. Choose one of the list.', [['field' => 'system', 'detail' => 'unknown', 'value' => $given['system']]],
-        );
+        $system = Systems::latestOf($given['system'])
+            ?? throw InvalidInput::field('system', 'There is no such joint system. Choose one of the list.', $given['system']);
         if ($given['wall_mm'] >= $given['od_mm'] / 2) {
-            throw Refused::input(
-                'The wall is thicker than the pipe has room for. Check both measures.',
-                [['field' => 'wall_mm', 'detail' => 'too thick', 'value' => $given['wall_mm'], 'limit' => $given['od_mm'] / 2]],
-            );
+            throw InvalidInput::field('wall_mm', 'The wall is thicker than the pipe has room for. Check both measures.', $given['wall_mm'],
+                $given['od_mm'] / 2);
         }
         $pn = $given['pn_bar'] ?? null;
 

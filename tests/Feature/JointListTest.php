@@ -37,7 +37,8 @@ it('tries a list, names what it would refuse, and lays it only whole', function 
     $tried = sentList($this, $main, listFile($bad))->assertOk();
     expect($tried->json('mapping'))->toBe(['station' => 1, 'pipe' => 2, 'number' => 0])->and($tried->json('refused_count'))->toBe(2)
         ->and($tried->json('refused.0'))->toBe(['row' => 3, 'said' => 'It does not lie beyond the joint before it.'])->and($tried->json('laid'))->toBeFalse();
-    sentList($this, $main, listFile($bad), ['dry' => '0'])->assertStatus(422)->assertJsonPath('title', fn (string $t): bool => str_contains($t, 'Row 3 cannot'));
+    sentList($this, $main, listFile($bad), ['dry' => '0'])->assertStatus(422)
+        ->assertJsonPath('title', fn (string $t): bool => str_contains($t, 'Row 3 cannot'));
     expect($main->joints()->count())->toBe(0)->and($main->pipes()->count())->toBe(0);
     $good = listFile(['a,b,c', '7901,12,L2', '7902,24,L3', '7903,36,L4']);
     sentList($this, $main, $good)->assertOk()->assertJsonPath('mapping', [])->assertJsonPath('joints', 0); // nobody can tell which column is which

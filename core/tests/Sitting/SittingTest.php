@@ -131,6 +131,7 @@ it('has one table of rights, in which nobody unknown may anything', function () 
     ])->and(Rights::all('visitor'))->toBe([])->and(count(Rights::all('admin')))->toBe(count(Action::cases()))
         ->and(Rights::all('tester'))->toBe([
             'section.read', 'day.read', 'note.write', 'test.run', 'test.mended', 'test.sign', 'sections.keep', 'nonconformance.raise',
+            'hold_points.sign',
         ])->and(Rights::signers())->toBe(['tester', 'supervisor', 'inspector'])
         ->and(Rights::all('jointer'))->toBe([
             'joint.read', 'stretch.read', 'day.read', 'note.write', 'work.cut_out', 'fusion.start', 'fusion.bring', 'test.mended', 'system.add',

@@ -56,7 +56,7 @@ function Where({ one }: { one: One }) {
         <RouterLink to={one.at}>{one.name}</RouterLink>
       </b>{' '}
       · {one.where} · {one.title}
-      {one.since === null ? '' : <span className="num"> · since {dayAndTime(one.since, job.time_zone)}</span>}
+      {one.since === null ? '' : ` · since ${dayAndTime(one.since, job.time_zone)}`}
     </Typography>
   );
 }
