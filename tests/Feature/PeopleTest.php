@@ -83,8 +83,8 @@ it('sends the link by mail where a mailer is set up, and gives it anyway where t
     expect(Links::make(Person::create(['name' => 'Rut', 'email' => 'rut@example.test']), $this->person('root@demo')))->mailed->toBeFalse()->url
         ->toContain('/join/');
     Mail::fake();
-    Mail::shouldReceive('raw')->once();
     expect(Links::make($this->person('tom@demo')->fill(['email' => 'tom@example.test']), $this->person('root@demo'))['mailed'])->toBeTrue();
+    Mail::assertQueued(App\Office\LinkMail::class, static fn (App\Office\LinkMail $mail): bool => $mail->hasTo('tom@example.test'));
 });
 
 it('says the same of a wrong password, an unknown name, a leaver and somebody who has not come yet, and shuts the account for a minute', function () {

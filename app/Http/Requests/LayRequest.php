@@ -21,7 +21,8 @@ final class LayRequest extends Asked
         $of = 'exclude_without:pipe|exclude_if:pipe.system,pe_fused|required|';
 
         return [
-            'pipe' => 'array:system,convention,size,sdr,dn_mm,od_mm,wall_mm,pn_bar', 'pipe.system' => 'exclude_without:pipe|required|string|max:40',
+            'pipe' => 'array:system,convention,size,sdr,dn_mm,od_mm,wall_mm,pn_bar|required_array_keys:system',
+            'pipe.system' => 'exclude_without:pipe|required|string|max:40',
             'pipe.dn_mm' => "{$of}integer|between:20,4000", 'pipe.od_mm' => "{$of}numeric|between:20,5000", 'pipe.wall_mm' => "{$of}numeric|between:0.5,500",
             'pipe.pn_bar' => 'nullable|numeric|between:0.1,100', 'pipe.convention' => 'required_if:pipe.system,pe_fused|in:metric,ips,dips',
             'pipe.size' => 'required_if:pipe.system,pe_fused|numeric|between:0.1,5000', 'pipe.sdr' => 'required_if:pipe.system,pe_fused|numeric|between:1,100',

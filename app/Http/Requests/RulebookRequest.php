@@ -18,7 +18,8 @@ final class RulebookRequest extends Asked
             'limit' => [Rule::requiredIf(fn (): bool => ! $this->hasAny(self::OTHERS)), 'string'], 'value' => 'required_with:limit|numeric',
             'school' => 'string',
             'rulebook' => 'string|max:40', 'drop_hold_point' => 'string|max:200', 'certificates' => 'array|max:10', 'certificates.*' => 'string|max:40',
-            'hold_point' => 'array:occasion,roles,procedure,step', 'hold_point.occasion' => 'exclude_without:hold_point|required|string|max:40',
+            'hold_point' => 'array:occasion,roles,procedure,step|required_array_keys:occasion,roles',
+            'hold_point.occasion' => 'exclude_without:hold_point|required|string|max:40',
             'hold_point.roles' => 'exclude_without:hold_point|required|list|max:5', 'hold_point.roles.*' => 'string|max:40',
             'hold_point.procedure' => 'nullable|string|max:120', 'hold_point.step' => 'nullable|string|max:80', 'reason' => 'present|string|nullable|max:500',
         ];
