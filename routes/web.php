@@ -5,6 +5,7 @@ declare(strict_types=1);
 use App\Http\CodesFirst;
 use App\Http\Controllers\AccountController;
 use App\Http\Controllers\AfterTestController;
+use App\Http\Controllers\ArchiveController;
 use App\Http\Controllers\BeginController;
 use App\Http\Controllers\DeviceController;
 use App\Http\Controllers\EntryController;
@@ -58,6 +59,7 @@ Route::prefix('api/v1')->group(function (): void {
         Route::put('account/code', [AccountController::class, 'confirmCode'])->middleware('throttle:20,1');
         Route::delete('account/code', [AccountController::class, 'endCode'])->middleware('throttle:20,1');
         Route::get('people', [PeopleController::class, 'index']);
+        Route::post('office/archives', [ArchiveController::class, 'store'])->middleware('throttle:dear');
         Route::post('people', [PeopleController::class, 'store']);
         Route::put('people/{person}', [PeopleController::class, 'update']);
         Route::post('people/{person}/link', [PeopleController::class, 'link']);
@@ -150,6 +152,7 @@ Route::prefix('api/v1')->group(function (): void {
         Route::middleware('throttle:dear')->group(function (): void {
             Route::get('joints/{joint}/tag.pdf', [ReportController::class, 'tag']);
             Route::get('instruments/{unit}/tag.pdf', [ReportController::class, 'instrument']);
+            Route::get('jobs/{job}/archive', [ArchiveController::class, 'show']);
             Route::get('jobs/{job}/joint-log.csv', [ReportController::class, 'log']);
             Route::post('mains/{main}/alignment', [SetoutController::class, 'alignment']);
             Route::post('mains/{main}/plans', [SetoutController::class, 'plan']);

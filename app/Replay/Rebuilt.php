@@ -30,13 +30,20 @@ final class Rebuilt
     /** @var array<string, string> kind of each work that was written about since it was last judged, by its id */
     private array $touched = [];
 
+    /** @var ?\Closure(string, list<array<string, mixed>>): list<array<string, mixed>> */
+    private ?\Closure $kept = null;
+
     public function __construct(private readonly ProjectWork $project)
     {
     }
 
-    /** @param  list<Entry>  $entries  of one job, in order */
-    public function from(array $entries): void
+    /**
+     * @param  list<Entry>  $entries  of one job, in order
+     * @param  ?\Closure(string, list<array<string, mixed>>): list<array<string, mixed>>  $kept  which rows of a table are written; null for all
+     */
+    public function from(array $entries, ?\Closure $kept = null): void
     {
+        $this->kept = $kept;
         $last = end($entries);
         if ($last === false) {
             return;
@@ -62,6 +69,7 @@ final class Rebuilt
                 [$rows, $more] = Earlier::people($rows, $data['rows']['jobs'] ?? []);
                 $this->structure(['rows' => $more]);
             }
+            $rows = $this->kept === null ? $rows : ($this->kept)($table, $rows);
             foreach (in_array($table, Rows::TABLES, true) ? array_chunk($rows, 200) : [] as $some) {
                 $filled = array_map(static fn (array $row): array => [...$row, ...(self::FILLED[$table] ?? [])], $some);
                 DB::table($table)->upsert($filled, ['id'], array_keys($some[0]));

@@ -32,11 +32,13 @@ function rooms(): array
         ]],
         'app' => ['app', '/\bApp\\\\([A-Z]\w+)\\\\/', [
             'Actions' => ['Exceptions', 'Imports', 'Journal', 'Models', 'Pictures', 'PressureTests', 'Procedures', 'Setout', 'Traces'],
-            'Console' => ['Actions', 'Demo', 'Imports', 'Journal', 'Models', 'Office', 'Procedures', 'Replay'],
+            'Archive' => ['Exceptions', 'Journal', 'Models', 'Office', 'Pictures', 'Replay'],
+            'Console' => ['Actions', 'Archive', 'Demo', 'Exceptions', 'Imports', 'Journal', 'Models', 'Office', 'Procedures', 'Replay'],
             'Demo' => ['Models', 'Procedures'],
             'Exceptions' => [],
             'Http' => [
-                'Actions', 'Exceptions', 'Imports', 'Journal', 'Models', 'Office', 'Pages', 'Pictures', 'PressureTests', 'Procedures', 'Reports', 'Traces',
+                'Actions', 'Archive', 'Exceptions', 'Imports', 'Journal', 'Models', 'Office', 'Pages', 'Pictures', 'PressureTests', 'Procedures', 'Reports',
+                'Traces',
             ],
             'Imports' => ['Traces'],
             'Journal' => ['Exceptions', 'Models'],

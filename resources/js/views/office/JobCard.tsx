@@ -15,6 +15,15 @@ export function JobCard() {
   const navigate = useNavigate();
   const [making, setMaking] = useState(false);
   const jobs = useQuery(jobsQuery);
+  const client = useQueryClient();
+  const read = useMutation({
+    mutationFn: (file: File) => {
+      const body = new FormData();
+      body.append('file', file);
+      return answered(api.POST('/office/archives', { body }));
+    },
+    onSuccess: () => client.invalidateQueries({ queryKey: jobsQuery.queryKey }),
+  });
   if (making)
     return (
       <JobForm
@@ -36,6 +45,9 @@ export function JobCard() {
           {job.began_on ? ` · begun ${job.began_on}` : ''}
         </Typography>
         <Specification />
+        <Button component="a" href={`/api/v1/jobs/${job.id}/archive`} variant="text" sx={{ px: 0 }}>
+          The whole job as one file
+        </Button>
         {job.closed_at && (
           <Alert severity="warning" sx={{ mt: 1.5 }}>
             Closed on {dayAndTime(job.closed_at, job.time_zone)}: nothing more is entered.
@@ -47,11 +59,22 @@ export function JobCard() {
         <Stack direction="row" sx={{ justifyContent: 'space-between', alignItems: 'center', mb: 1 }}>
           <Typography variant="h2">Your jobs</Typography>
           {person.administrator && (
-            <Button variant="outlined" onClick={() => setMaking(true)}>
-              Set up another job
-            </Button>
+            <Stack direction="row" spacing={1}>
+              <FileButton name="Job from a file" accept=".zip,application/zip" variant="text" disabled={read.isPending} onFile={(file) => read.mutate(file)}>
+                Read one from a file
+              </FileButton>
+              <Button variant="outlined" onClick={() => setMaking(true)}>
+                Set up another job
+              </Button>
+            </Stack>
           )}
         </Stack>
+        {read.error && <Alert severity="error">{read.error.message}</Alert>}
+        {read.data && (
+          <Alert severity="success">
+            {read.data.number}, {read.data.title}: {read.data.entries.toLocaleString('en')} entries taken, its chain whole.
+          </Alert>
+        )}
         {jobs.data?.jobs.map((j) => (
           <Button
             key={j.id}

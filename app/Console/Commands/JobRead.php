@@ -1,0 +1,38 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Console\Commands;
+
+use App\Archive\Read;
+use App\Exceptions\Refused;
+use App\Models\Person;
+use Illuminate\Console\Command;
+
+/** Takes a job in from a file that another installation has written. */
+final class JobRead extends Command
+{
+    protected $signature = 'job:read {file : That job:write has written} {--for= : Sign-in name of the administrator who will see it}';
+
+    protected $description = 'Takes a job in from a file, after its chain was read; nothing that is here is touched';
+
+    public function handle(Read $read): int
+    {
+        $person = Person::where('email', (string) $this->option('for'))->where('administrator', true)->first();
+        if ($person === null || ! is_readable((string) $this->argument('file'))) {
+            $this->error($person === null ? 'Name an administrator of this installation: --for=SIGN-IN.' : 'The file cannot be read.');
+
+            return self::INVALID;
+        }
+        try {
+            $job = $read->from((string) $this->argument('file'), $person);
+        } catch (Refused $refused) {
+            $this->error($refused->getMessage());
+
+            return self::FAILURE;
+        }
+        $this->line("{$job->number}: {$job->journal_seq} entries taken, its chain whole. {$person->name} is on it.");
+
+        return self::SUCCESS;
+    }
+}
