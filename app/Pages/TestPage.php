@@ -154,6 +154,7 @@ final class TestPage
             'samples' => $test->hasEnded() ? $this->traces->extent('test', $test->id)['count'] : null,
             'mends' => ClosePressureTest::written($test, Journal::TEST_MEND), 'signatures' => ClosePressureTest::written($test, Journal::TEST_SIGNED),
             'ready' => $test->ready, 'held' => Signed::waits($test),
+            'again' => $test->state === 'passed' ? $test->conduct()->again(Signed::cutOutSince($test)) : null,
             'started_at' => $test->started_at?->format('Y-m-d\TH:i:sP'), 'ended_at' => $test->ended_at?->format('Y-m-d\TH:i:sP'),
         ];
     }

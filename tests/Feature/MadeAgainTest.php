@@ -137,3 +137,17 @@ it('takes no joint off before others that are begun', function () {
     $this->deleteJson("/api/v1/joints/{$this->joint(13)->id}")->assertStatus(409)
         ->assertJsonPath('title', fn (string $t): bool => str_contains($t, 'are begun'));
 });
+
+it('says that a test which passed proves no more of a section when a joint of it was cut out since', function () {
+    $joint = $this->joint(3);
+    $test = App\Models\PressureTest::where('section_id', $joint->section_id)->first()
+        ?? App\Models\PressureTest::firstOrFail()->replicate()->fill(['id' => (string) Illuminate\Support\Str::uuid(), 'section_id' => $joint->section_id]);
+    $test->fill(['state' => 'passed', 'ended_at' => now()->subMinute(), 'started_at' => now()->subHour(), 'verdict' => []])->save();
+    $again = fn (): ?string => app(App\Pages\TestPage::class)->test($test->refresh())['again'];
+    expect($again())->toBeNull();
+    $this->signIn('vera@demo')->postJson('/api/v1/entries', [
+        'id' => (string) Illuminate\Support\Str::uuid(), 'kind' => 'cut_out', 'subject_type' => 'joint', 'subject_id' => $joint->id,
+        'payload' => ['reason' => 'It leaked after the test.'], 'device_at' => $this->deviceNow(),
+    ])->assertCreated();
+    expect($again())->toContain('Joint 3 was cut out after test')->toContain('Test the section again');
+});

@@ -42,6 +42,19 @@ final readonly class Conduct
         return $this->gaps === [] || $this->gaps[count($this->gaps) - 1][1] !== null;
     }
 
+    /**
+     * What a test that passed proves no more, since something of its section was cut out.
+     *
+     * @param  list<string>  $cutOut  joints of the section that were cut out after it, as the crew calls them
+     */
+    public function again(array $cutOut): ?string
+    {
+        $joints = implode(', ', $cutOut);
+
+        return $this->state !== 'passed' || $cutOut === [] ? null : (count($cutOut) === 1 ? "Joint {$joints} was" : "Joints {$joints} were")
+            ." cut out after test {$this->number} passed: it proves nothing of what stands there now. Test the section again.";
+    }
+
     /** Whether another test of the section may be planned, or its facts be changed. */
     public function another(): ?string
     {

@@ -89,6 +89,7 @@ function Signatures({ test }: { test: Test }) {
   return (
     <Stack component="section" aria-label="Signatures" spacing={1}>
       <Typography variant="h2">Signatures</Typography>
+      {test.again !== null && <Alert severity="error">{test.again}</Alert>}
       {test.held !== null && <Alert severity="warning">{test.held}</Alert>}
       {test.signatures.length === 0 && <Typography>Nobody has signed yet.</Typography>}
       {test.signatures.map((s) => (
