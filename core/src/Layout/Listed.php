@@ -32,15 +32,6 @@ final readonly class Listed
 
     public const MOST = 50_000;
 
-    /** Lengths of pipe that are laid, m. Common practice, as in Spaced. */
-    private const SHORTEST_M = 0.3;
-
-    private const LONGEST_M = 40.0;
-
-    private const LONGEST_NAME = 30;
-
-    private const HIGHEST_NUMBER = 99_999_999;
-
     /**
      * @param  list<array{number: string, from_station_m: float, to_station_m: float}>  $pipes
      * @param  list<array{number: int, station_m: float, pipe_a: string, pipe_b: string, method: string}>  $joints
@@ -113,8 +104,8 @@ final readonly class Listed
             };
             $pipe = isset($at[self::PIPE]) ? $cell(self::PIPE) : $names->next($pipesSeen);
             $faults[] = match (true) {
-                $pipe === '' || Text::length($pipe) > self::LONGEST_NAME => 'The pipe after it has no number, or one of more than '
-                    .self::LONGEST_NAME.' letters.',
+                $pipe === '' || Text::length($pipe) > Numbers::LONGEST_PIPE => 'The pipe after it has no number, or one of more than '
+                    .Numbers::LONGEST_PIPE.' letters.',
                 isset($pipesSeen[$pipe]) => "Pipe {$pipe} is there already".($pipesSeen[$pipe] === 0 ? '.' : ", in row {$pipesSeen[$pipe]}."),
                 default => null,
             };
@@ -145,7 +136,7 @@ final readonly class Listed
         if ($joints !== []) { // nobody says where the last pipe ends: as long as the one before it
             $n = count($joints);
             $long = $n > 1 ? $joints[$n - 1]['station_m'] - $joints[$n - 2]['station_m'] : $joints[0]['station_m'] - ($last['from_station_m'] ?? 0.0);
-            $end = round($before['from'] + max(self::SHORTEST_M, $long), 3);
+            $end = round($before['from'] + max(Spaced::SHORTEST_M, $long), 3);
             $pipes[] = ['number' => $before['number'], 'from_station_m' => $before['from'], 'to_station_m' => $end];
         }
 
@@ -162,8 +153,8 @@ final readonly class Listed
                 .round($last['to_station_m'], 3).' m.',
             $stationM < 0 || ! is_finite($stationM) => 'A station is not below nought.',
             $long <= 0 => 'It does not lie beyond the joint before it.',
-            $long < self::SHORTEST_M => "It lies {$long} m beyond the joint before it: no pipe is that short.",
-            $last === null && $long > self::LONGEST_M => "It lies {$long} m beyond the joint before it: no pipe is that long. Is the unit right?",
+            $long < Spaced::SHORTEST_M => "It lies {$long} m beyond the joint before it: no pipe is that short.",
+            $last === null && $long > Spaced::LONGEST_M => "It lies {$long} m beyond the joint before it: no pipe is that long. Is the unit right?",
             default => null,
         };
     }
@@ -182,6 +173,6 @@ final readonly class Listed
 
     private static function whole(string $text): ?int
     {
-        return preg_match('/\A\d{1,8}\z/', $text) === 1 && (int) $text >= 1 && (int) $text <= self::HIGHEST_NUMBER ? (int) $text : null;
+        return preg_match('/\A\d{1,8}\z/', $text) === 1 && (int) $text >= 1 && (int) $text <= Numbers::HIGHEST ? (int) $text : null;
     }
 }

@@ -11,7 +11,7 @@ use Diastoma\Core\Quantity\Text;
 final class Numbers
 {
     /** The greatest number that a joint may have. */
-    private const HIGHEST = 99_999_999;
+    public const HIGHEST = 99_999_999;
 
     /** Letters of the number on a pipe, at most. */
     public const LONGEST_PIPE = 30;

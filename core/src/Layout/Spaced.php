@@ -15,9 +15,9 @@ final readonly class Spaced
     private const MOST = 5000;
 
     /** Lengths of pipe that are laid, m. Common practice: the shortest cut piece that a crew joins, and the longest bar that a lorry carries. */
-    private const SHORTEST_M = 0.3;
+    public const SHORTEST_M = 0.3;
 
-    private const LONGEST_M = 40.0;
+    public const LONGEST_M = 40.0;
 
     /**
      * @param  list<array{number: string, from_station_m: float, to_station_m: float}>  $pipes  that are new

@@ -1,11 +1,11 @@
-import { useRef, useState } from 'react';
+import { useState } from 'react';
 import { Alert, Box, Button, LinearProgress, MenuItem, Paper, Stack, TextField, ToggleButton, ToggleButtonGroup, Typography } from '@mui/material';
-import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { answered, api, type Schemas } from '../../api/client';
 import { JOB } from '../../api/queries';
 import { FileButton } from '../../app/FileButton';
 import { useWork } from '../../app/session';
-import { uuid } from '../../app/time';
+import { useImport } from '../../app/useImport';
 import { useUnits } from '../../app/useUnits';
 
 type Tried = Schemas['JointList'];
@@ -18,8 +18,7 @@ export function JointList() {
   const { length } = useUnits();
   const [file, setFile] = useState<File | null>(null);
   const [unit, setUnit] = useState(job.display.length.symbol === 'ft' ? 'ft' : 'm');
-  const [running, setRunning] = useState<string | null>(null);
-  const upload = useRef<AbortController | null>(null);
+  const taking = useImport((id) => answered(api.DELETE('/mains/{main}/imports/{import}', { params: { path: { main: main.id, import: id } } })));
   const send = (of: File, mapping: Record<string, number> | null, inUnit: string, dry: boolean, id: string | null, signal?: AbortSignal) => {
     const form = new FormData();
     form.set('file', of);
@@ -34,29 +33,16 @@ export function JointList() {
   });
   const lay = useMutation({
     mutationFn: (tried: Tried) => {
-      const id = uuid();
-      setRunning(id);
-      upload.current = new AbortController();
-      return send(file!, tried.mapping, unit, false, id, upload.current.signal);
+      const { id, signal } = taking.begin();
+      return send(file!, tried.mapping, unit, false, id, signal);
     },
     onSuccess: async () => {
       setFile(null);
       trial.reset();
       await Promise.all([['line'], JOB].map((queryKey) => client.invalidateQueries({ queryKey })));
     },
-    onSettled: () => setRunning(null),
+    onSettled: taking.end,
   });
-  const progress = useQuery({
-    queryKey: ['import', running],
-    queryFn: ({ signal }) => answered(api.GET('/imports/{import}', { params: { path: { import: running ?? '' } }, signal })),
-    enabled: running !== null,
-    refetchInterval: 400,
-    gcTime: 0,
-  });
-  const cancel = async () => {
-    if (running) await answered(api.DELETE('/mains/{main}/imports/{import}', { params: { path: { main: main.id, import: running } } })).catch(() => undefined);
-    if (!progress.data?.import) upload.current?.abort();
-  };
   const tried = trial.data;
   const again = (mapping: Record<string, number> | null, inUnit = unit) => file && trial.mutate({ of: file, mapping, inUnit });
   return (
@@ -132,7 +118,7 @@ export function JointList() {
               </Box>
             </Alert>
           )}
-          {running === null ? (
+          {!taking.isRunning ? (
             <Button
               variant="contained"
               color="secondary"
@@ -145,15 +131,15 @@ export function JointList() {
           ) : (
             <Stack direction="row" spacing={2} sx={{ alignItems: 'center', mt: 2 }}>
               <Box sx={{ flex: 1 }}>
-                <Typography role="status">{progress.data?.import ? `${progress.data.import.rows.toLocaleString('en')} laid` : 'Sending the list'}</Typography>
+                <Typography role="status">{taking.seen ? `${taking.seen.rows.toLocaleString('en')} laid` : 'Sending the list'}</Typography>
                 <LinearProgress
-                  variant={progress.data?.import ? 'determinate' : 'indeterminate'}
-                  value={(100 * (progress.data?.import?.rows ?? 0)) / Math.max(1, tried.rows)}
+                  variant={taking.seen ? 'determinate' : 'indeterminate'}
+                  value={(100 * (taking.seen?.rows ?? 0)) / Math.max(1, tried.rows)}
                   aria-label="List"
                   sx={{ height: 10 }}
                 />
               </Box>
-              <Button variant="outlined" onClick={() => void cancel()} sx={{ minHeight: 56 }}>
+              <Button variant="outlined" onClick={() => void taking.cancel()} sx={{ minHeight: 56 }}>
                 Cancel
               </Button>
             </Stack>

@@ -1,9 +1,9 @@
-import { useRef, useState } from 'react';
+import { useState } from 'react';
 import { Alert, Box, Button, LinearProgress, Stack, TextField, Typography } from '@mui/material';
-import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { answered, api } from '../../api/client';
 import { FileButton } from '../../app/FileButton';
-import { uuid } from '../../app/time';
+import { useImport } from '../../app/useImport';
 import { Measured, typed, type Typed } from './Measured';
 import { useMayTest, type Test } from './useTest';
 
@@ -15,42 +15,27 @@ export function BringTrace({ test }: { test: Test }) {
   const mayTest = useMayTest();
   const [values, setValues] = useState<Typed>({});
   const [broken, setBroken] = useState('');
-  const [running, setRunning] = useState<string | null>(null);
-  const upload = useRef<AbortController | null>(null);
+  const taking = useImport((id) => answered(api.DELETE('/tests/{test}/imports/{import}', { params: { path: { test: test.id, import: id } } })));
+  const { seen } = taking;
   const bring = useMutation({
     mutationFn: (file: File) => {
-      const id = uuid();
+      const { id, signal } = taking.begin();
       const form = new FormData();
       form.set('file', file);
       form.set('import', id);
       form.set('measured', JSON.stringify(typed(test.asks, values)));
       if (broken.trim() !== '') form.set('broken_off', broken.trim());
-      setRunning(id);
-      upload.current = new AbortController();
-      return answered(api.POST('/tests/{test}/trace', { params: { path: { test: test.id } }, body: form, signal: upload.current.signal }));
+      return answered(api.POST('/tests/{test}/trace', { params: { path: { test: test.id } }, body: form, signal }));
     },
     onSuccess: () => client.invalidateQueries({ queryKey: ['tests'] }),
-    onSettled: () => setRunning(null),
+    onSettled: taking.end,
   });
-  const progress = useQuery({
-    queryKey: ['import', running],
-    queryFn: ({ signal }) => answered(api.GET('/imports/{import}', { params: { path: { import: running ?? '' } }, signal })),
-    enabled: running !== null,
-    refetchInterval: 400,
-    gcTime: 0,
-  });
-  const seen = progress.data?.import;
-  const cancel = async () => {
-    if (running === null) return;
-    await answered(api.DELETE('/tests/{test}/imports/{import}', { params: { path: { test: test.id, import: running } } })).catch(() => undefined);
-    if (!seen) upload.current?.abort();
-  };
   const percent = seen && seen.total_bytes > 0 ? (seen.stage === 'reading' ? (60 * seen.bytes) / seen.total_bytes : seen.stage === 'judging' ? 65 : 80) : 0;
   return (
     <Stack spacing={1.5}>
       <Measured asks={test.asks} values={values} onChange={setValues} />
       <TextField label="If it was broken off before its time: why" value={broken} onChange={(e) => setBroken(e.target.value)} />
-      {running === null ? (
+      {!taking.isRunning ? (
         <FileButton
           name="Pressure trace file"
           accept=".csv,.txt,text/csv"
@@ -68,7 +53,7 @@ export function BringTrace({ test }: { test: Test }) {
             <Typography role="status">{seen ? `${STAGES[seen.stage] ?? seen.stage}: ${seen.rows.toLocaleString('en')} rows` : 'Sending the file'}</Typography>
             <LinearProgress variant={seen ? 'determinate' : 'indeterminate'} value={percent} aria-label="Import" sx={{ height: 10 }} />
           </Box>
-          <Button variant="outlined" onClick={() => void cancel()} sx={{ minHeight: 56 }}>
+          <Button variant="outlined" onClick={() => void taking.cancel()} sx={{ minHeight: 56 }}>
             Cancel
           </Button>
         </Stack>
