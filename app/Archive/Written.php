@@ -37,24 +37,44 @@ final class Written
         if ($zip->open($file, \ZipArchive::CREATE | \ZipArchive::OVERWRITE) !== true) {
             throw new \RuntimeException("{$file} cannot be written.");
         }
-        $journal = $traces = '';
+        // into files beside it first: a job may have more entries than memory has room for
+        [$journal, $traces] = ["{$file}.journal", "{$file}.traces"];
+        try {
+            $count = self::lines($job, $journal, $traces);
+            $zip->addFile($journal, self::JOURNAL);
+            $zip->addFile($traces, self::TRACES);
+            foreach (self::pictures($job) as $hash) {
+                $bytes = Pictures::bytes($hash);
+                $bytes === null || $zip->addFromString(self::PICTURES.$hash, $bytes);
+            }
+            $zip->addFromString(self::MANIFEST, self::line([
+                'format' => self::FORMAT, 'job' => $job->id, 'number' => $job->number, 'title' => $job->title, 'entries' => $count,
+                'head' => $job->journal_head, 'made_at' => Journal::now(), 'journal_sha256' => hash_file('sha256', $journal),
+                'traces_sha256' => hash_file('sha256', $traces),
+            ]));
+            $zip->close();
+        } finally {
+            array_map(static fn (string $part): bool => @unlink($part), [$journal, $traces]);
+        }
+
+        return $count;
+    }
+
+    /** @return int entries written */
+    private static function lines(Job $job, string $journal, string $traces): int
+    {
+        [$entries, $recorded] = [fopen($journal, 'wb'), fopen($traces, 'wb')];
+        if ($entries === false || $recorded === false) {
+            throw new \RuntimeException("{$journal} cannot be written.");
+        }
         $count = 0;
-        foreach (Entry::where('job_id', $job->id)->orderBy('seq')->lazy(1000) as $entry) {
-            $journal .= self::line($entry->getAttributes());
-            $traces .= self::traces($entry);
+        foreach (Entry::where('job_id', $job->id)->where('seq', '<=', $job->journal_seq)->orderBy('seq')->lazy(1000) as $entry) {
+            fwrite($entries, self::line($entry->getAttributes()));
+            fwrite($recorded, self::traces($entry));
             $count++;
         }
-        $zip->addFromString(self::JOURNAL, $journal);
-        $zip->addFromString(self::TRACES, $traces);
-        foreach (self::pictures($job) as $hash) {
-            $bytes = Pictures::bytes($hash);
-            $bytes === null || $zip->addFromString(self::PICTURES.$hash, $bytes);
-        }
-        $zip->addFromString(self::MANIFEST, self::line([
-            'format' => self::FORMAT, 'job' => $job->id, 'number' => $job->number, 'title' => $job->title, 'entries' => $count, 'head' => $job->journal_head,
-            'made_at' => Journal::now(), 'journal_sha256' => hash('sha256', $journal), 'traces_sha256' => hash('sha256', $traces),
-        ]));
-        $zip->close();
+        fclose($entries);
+        fclose($recorded);
 
         return $count;
     }
