@@ -13,6 +13,7 @@ use App\Models\Person;
 use App\Models\PressureTest;
 use Diastoma\Core\PressureTest\Run\Conduct;
 use Diastoma\Core\Sitting\Action;
+use Diastoma\Core\Sitting\Signing;
 use Illuminate\Support\Facades\DB;
 
 /** What is written down once a test is over: what was mended, and who signs. */
@@ -51,6 +52,11 @@ final class ClosePressureTest
     public function sign(PressureTest $test, Person $person, string $id, string $remark): Entry
     {
         $person->must(Action::SignTest, $test);
+        $job = $test->section->main->job;
+        $uncertified = Signing::uncertified($person->sitter($test), $job->rules(), $job->now()->toDateTimeImmutable());
+        if ($uncertified !== null) {
+            throw Refused::forbidden($uncertified);
+        }
         Refused::unless($test->conduct()->sign());
 
         return DB::transaction(function () use ($test, $person, $id, $remark): Entry {

@@ -15,6 +15,7 @@ use App\Office\Crew;
 use App\Pictures\Pictures;
 use App\Replay\Rebuilt;
 use App\Replay\Recordings;
+use Diastoma\Core\Gasketed\Systems\JointSystems;
 use Illuminate\Support\Facades\DB;
 
 /**
@@ -26,6 +27,9 @@ use Illuminate\Support\Facades\DB;
  */
 final class Read
 {
+    /** Ends the sign-in name of whoever has none here. */
+    private const AWAY = '@archive';
+
     /** What is on record of a person, and is taken as it is. */
     private const PERSON = ['id', 'name'];
 
@@ -36,6 +40,9 @@ final class Read
 
     /** What a row belongs to, by its column. */
     private const BELONGS = ['job_id' => 'jobs', 'main_id' => 'mains', 'section_id' => 'sections', 'joint_id' => 'joints', 'leaves_joint_id' => 'joints'];
+
+    /** @var list<string> joint systems that are here before anything is taken */
+    private array $known = [];
 
     public function __construct(
         private readonly Rebuilt $rebuilt, private readonly Verification $verification, private readonly Recordings $recordings, private readonly Crew $crew,
@@ -57,10 +64,12 @@ final class Read
         $entries = self::chain($manifest, (string) $zip->getFromName(Written::JOURNAL));
         $this->mustBeNew($manifest, $entries, (string) $zip->getFromName(Written::TRACES));
 
+        $this->known = array_values(DB::table('joint_systems')->distinct()->pluck('key')->all());
+
         return DB::transaction(function () use ($zip, $manifest, $entries, $by): Job {
             self::traces((string) $zip->getFromName(Written::TRACES));
             try {
-                $this->rebuilt->from($entries, self::kept(...));
+                $this->rebuilt->from($entries, $this->kept(...));
             } finally {
                 DB::statement('SET FOREIGN_KEY_CHECKS = 1');
             }
@@ -109,9 +118,8 @@ final class Read
      */
     private function mustBeNew(array $manifest, array $entries, string $traces): void
     {
-        if (Job::whereKey($manifest['job'])->exists() || Job::where('number', $manifest['number'])->exists()) {
-            throw Refused::conflict("There is a job {$manifest['number']} here already. Nothing was taken.");
-        }
+        $numbers = [$manifest['number'] ?? ''];
+        $people = array_map(static fn (Entry $e): string => $e->person_id, $entries);
         $ids = array_fill_keys([...Rows::TABLES, 'entries', 'pressure_tests', 'traces'], []);
         $ids['jobs'][] = (string) $manifest['job'];
         $named = [];
@@ -124,11 +132,20 @@ final class Read
             foreach ($data['rows'] ?? [] as $table => $rows) {
                 foreach (isset($ids[$table]) ? $rows : [] as $row) {
                     $ids[$table][] = $row['id'];
+                    $table === 'jobs' && $numbers[] = $row['number'] ?? '';
                     foreach (self::BELONGS as $column => $to) {
                         isset($row[$column]) && $named[$to][] = $row[$column];
                     }
                 }
             }
+        }
+        // its number is unique here: a row that has one of ours would be written over ours
+        if (Job::whereKey($manifest['job'])->exists() || Job::whereIn('number', array_unique($numbers))->exists()) {
+            throw Refused::conflict("There is a job {$numbers[0]} here already. Nothing was taken.");
+        }
+        $strangers = array_diff(array_unique($people), $ids['people']);
+        if (Person::whereIn('id', $strangers)->count() !== count($strangers)) {
+            throw Refused::input('Nothing was taken: the file does not say who wrote all of it.');
         }
         foreach (self::json($traces) as $row) {
             $named['traces'][] = $row['subject_id'] ?? '';
@@ -154,10 +171,10 @@ final class Read
      * @param  list<array<string, mixed>>  $rows
      * @return list<array<string, mixed>>
      */
-    private static function kept(string $table, array $rows): array
+    private function kept(string $table, array $rows): array
     {
         return match ($table) {
-            'people' => self::people($rows), 'rulebooks' => self::versions('rulebooks', $rows), 'joint_systems' => self::versions('joint_systems', $rows),
+            'people' => self::people($rows), 'certificates', 'memberships' => self::theirs($rows), 'rulebooks' => self::rulebooks($rows), 'joint_systems' => $this->systems($rows),
             default => $rows,
         };
     }
@@ -174,7 +191,7 @@ final class Read
         foreach ($rows as $row) {
             if (! in_array($row['id'], $here, true)) {
                 DB::table('people')->insert([
-                    ...array_intersect_key($row, array_flip(self::PERSON)), 'email' => "{$row['id']}@archive", 'left_at' => now(), 'created_at' => now(),
+                    ...array_intersect_key($row, array_flip(self::PERSON)), 'email' => $row['id'].self::AWAY, 'left_at' => now(), 'created_at' => now(),
                     'updated_at' => now(),
                 ]);
             }
@@ -184,27 +201,53 @@ final class Read
     }
 
     /**
+     * No paper and no role for people of ours: those are given here.
+     *
+     * @param  list<array<string, mixed>>  $rows
+     * @return list<array<string, mixed>>
+     */
+    private static function theirs(array $rows): array
+    {
+        $ours = Person::whereIn('id', array_column($rows, 'person_id'))->where('email', 'not like', '%'.self::AWAY)->toBase()->pluck('id')->all();
+
+        return array_values(array_filter($rows, static fn (array $row): bool => ! in_array($row['person_id'] ?? '', $ours, true)));
+    }
+
+    /**
      * A version of theirs that we have under another id gets a name of its own: entries name it by its id, and ours is not touched.
      *
      * @param  list<array<string, mixed>>  $rows
      * @return list<array<string, mixed>>
      */
-    private static function versions(string $table, array $rows): array
+    private static function rulebooks(array $rows): array
     {
         $kept = [];
         foreach ($rows as $row) {
-            $ours = DB::table($table)->where('key', $row['key'])->where('version', $row['version'])->first();
-            if (DB::table($table)->where('id', $row['id'])->exists()) {
-                continue;
+            $isOurs = DB::table('rulebooks')->where('key', $row['key'])->where('version', $row['version'])->exists();
+            if (DB::table('rulebooks')->where('id', $row['id'])->doesntExist()) {
+                $kept[] = $isOurs ? [...$row, 'key' => $row['key'].'-'.substr((string) $row['id'], 0, 8)] : $row;
             }
-            if ($ours !== null && $table === 'joint_systems') {
-                if (json_decode($ours->payload, true) != json_decode((string) $row['payload'], true)) { // compared by value
-                    throw Refused::conflict("There is another joint system “{$row['key']}” here, of the same version. Nothing was taken.");
-                }
+        }
 
-                continue;
+        return $kept;
+    }
+
+    /**
+     * Systems that nobody here knows. One of ours must be the very same: another version would be the latest for every job here.
+     *
+     * @param  list<array<string, mixed>>  $rows
+     * @return list<array<string, mixed>>
+     */
+    private function systems(array $rows): array
+    {
+        $kept = [];
+        foreach ($rows as $row) {
+            $isKnown = in_array($row['key'], $this->known, true) || JointSystems::find((string) $row['key']) !== null;
+            $ours = DB::table('joint_systems')->where('key', $row['key'])->where('version', $row['version'])->value('payload');
+            if ($isKnown && ($ours === null || json_decode($ours, true) != json_decode((string) $row['payload'], true))) { // compared by value
+                throw Refused::conflict("The joint system “{$row['key']}” is another here. Nothing was taken.");
             }
-            $kept[] = $ours === null ? $row : [...$row, 'key' => $row['key'].'-'.substr((string) $row['id'], 0, 8)];
+            $isKnown || $kept[] = $row;
         }
 
         return $kept;

@@ -8,6 +8,7 @@ use App\Models\Job;
 use App\Models\Joint;
 use App\Models\Section;
 use Carbon\CarbonImmutable;
+use Diastoma\Core\Procedure\Holds;
 use Diastoma\Core\Procedure\Step;
 use Diastoma\Core\Rulebook\HoldPoint;
 use Diastoma\Core\Rulebook\Occasion;
@@ -17,7 +18,7 @@ use Illuminate\Support\Facades\DB;
 /** What the hold points of a job ask about a work: facts that lie outside of it. */
 final class Held
 {
-    /** @return array<string, string> day on which a first joint of this kind was last signed, and the zone that days are counted in */
+    /** @return array<string, string> day on which the last first joint of this kind that was signed was begun, and the zone that days are counted in */
     public static function factsOf(Joint $joint): array
     {
         $job = $joint->main->job;
@@ -26,8 +27,10 @@ final class Held
             return [];
         }
         $others = Joint::query()->whereIn('main_id', $job->mains()->select('id'))->where('method', $joint->method)->reorder()->select('id');
-        $last = DB::table('entries')->where('job_id', $job->id)->where('kind', 'signature')->where('payload->key', $hold->key())->whereIn('subject_id', $others)
-            ->max('device_at');
+        $signed = DB::table('entries')->where('job_id', $job->id)->where('kind', 'signature')->where('payload->key', $hold->key())
+            ->whereIn('subject_id', $others)->pluck('subject_id');
+        // by the day on which it was begun: what is left over from yesterday and signed this morning says nothing of today
+        $last = DB::table('entries')->whereIn('subject_id', $signed)->where('payload->'.Holds::FIRST_OF_DAY, true)->max('device_at');
 
         return [
             'time_zone' => $job->time_zone,

@@ -129,5 +129,8 @@ it('refuses a file made up to reach into another job', function (Closure $make) 
         ['id' => (string) Illuminate\Support\Str::uuid(), 'job_id' => $this->job()->id, 'person_id' => $this->person()->id, 'role' => 'admin'],
     ]])],
     'a reading about a joint of ours' => [fn () => madeUp($this->file, [], 'reading', 'joint', $this->joint(3)->id)],
+    'a job under our number' => [fn () => madeUp($this->file, ['jobs' => [
+        ['id' => (string) Illuminate\Support\Str::uuid(), 'number' => $this->job()->number, 'title' => 'Ours no more'],
+    ]])],
     'a test of ours' => [fn () => madeUp($this->file, [], 'test.judged', 'test', App\Models\PressureTest::firstOrFail()->id)],
 ]);

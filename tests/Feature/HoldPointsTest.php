@@ -155,3 +155,17 @@ it('signs nothing of another job', function () {
     $this->postJson("/api/v1/jobs/{$job->id}/hold-points/signatures", [...$given, 'signatures' => []])->assertStatus(422);
     $this->postJson("/api/v1/jobs/{$job->id}/hold-points/signatures", [...$given, 'device_at' => 'soon'])->assertStatus(422);
 });
+
+// Found on reading it again: what was left over from the day before and signed in the morning let the day's own first joint pass.
+it('counts no joint of another day as the first of today', function () {
+    withHolds($this, ['occasion' => 'first_of_day', 'roles' => ['inspector']]);
+    $job = $this->job();
+    $mains = $job->mains()->pluck('id');
+    $planned = Joint::whereIn('main_id', $mains)->where('state', 'planned')->where('method', 'electrofusion.coupler')->orderBy('number')->limit(2)->get();
+    upToHold($this, $planned[0]);
+    $waiting = $this->signIn('ines@demo')->getJson("/api/v1/jobs/{$job->id}/hold-points")->assertOk()->json('waiting');
+    $this->travel(1)->days();
+    $this->postJson("/api/v1/jobs/{$job->id}/hold-points/signatures", signedList($this, $waiting, [0]))->assertCreated();
+    $this->signIn()->enter($planned[1], 'ambient_c', 14)->assertCreated();
+    expect(array_column($this->getJson("/api/v1/joints/{$planned[1]->id}")->json('procedure.steps'), 'id'))->toContain('hold.first_of_day');
+});

@@ -22,12 +22,12 @@ abstract class FusionProcedure extends Procedure implements Fused
         return $this->welds();
     }
 
-    /** The certificate that counts is that of whoever fuses. */
     public function takesBranch(): bool
     {
         return false;
     }
 
+    /** The certificate that counts is that of whoever fuses. */
     final public function operatorRefused(string $name, string $until, \DateTimeImmutable $now): string
     {
         return match (true) {

@@ -8,6 +8,7 @@ use Diastoma\Core\Procedure\ReadingSpec;
 use Diastoma\Core\Procedure\Step;
 use Diastoma\Core\Rulebook\HoldPoint;
 use Diastoma\Core\Rulebook\Overrule;
+use Diastoma\Core\Rulebook\Rulebook;
 use Diastoma\Core\Rulebook\Severity;
 
 /**
@@ -22,14 +23,18 @@ final class Signing
         if (! in_array($person->role, $spec->choices, true)) {
             return Refused::forbidden("{$spec->label} is signed by: ".implode(', ', $spec->choices).'. Call one over.');
         }
-        if ($person->role === Role::Inspector->value) {
-            $uncertified = Certified::refusal($person, CertificateKind::Inspector, $sitting->rulebook, ...$days);
-            if ($uncertified !== null) {
-                return Refused::forbidden($uncertified);
-            }
+        $uncertified = self::uncertified($person, $sitting->rulebook, ...$days);
+        if ($uncertified !== null) {
+            return Refused::forbidden($uncertified);
         }
 
         return str_starts_with($spec->key, HoldPoint::KEY) ? self::held($sitting, $spec, $person) : null;
+    }
+
+    /** @return ?string why an inspector's certificate does not let them sign; null where it does, or another signs */
+    public static function uncertified(Person $person, Rulebook $rulebook, \DateTimeImmutable ...$days): ?string
+    {
+        return $person->role === Role::Inspector->value ? Certified::refusal($person, CertificateKind::Inspector, $rulebook, ...$days) : null;
     }
 
     private static function held(Sitting $sitting, ReadingSpec $spec, Person $person): ?Refused
