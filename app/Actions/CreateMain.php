@@ -27,9 +27,8 @@ final class CreateMain
     }
 
     /**
-     * @param  array<string, mixed>  $given  name, service, system, design_pressure_kpa, leaves_joint; dn_mm, pn_bar, od_mm and wall_mm,
-     or of a fused PE main convention,
-     *     size and sdr
+     * @param  array<string, mixed>  $given  name, service, system, design_pressure_kpa, leaves_joint; dn_mm, pn_bar, od_mm and wall_mm, or of a
+     *     fused PE main convention, size and sdr
      *
      * @throws Refused if this person may not, the name is taken or the system unknown
      */

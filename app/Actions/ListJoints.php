@@ -8,6 +8,7 @@ use App\Exceptions\Refused;
 use App\Imports\JointList;
 use App\Journal\Draft;
 use App\Journal\Journal;
+use App\Journal\Rows;
 use App\Models\Joint;
 use App\Models\Main;
 use App\Models\Person;
@@ -107,7 +108,7 @@ final class ListJoints
     {
         $kept = [];
         foreach ($rows as $table => $all) {
-            $kept[$table] = array_map(static fn (array $row): array => \App\Journal\Rows::row($table, $row), $all);
+            $kept[$table] = array_map(static fn (array $row): array => Rows::row($table, $row), $all);
         }
         $this->journal->append($main->job, $by, new Draft(
             (string) Str::uuid(), Journal::LINE, 'main', $main->id, [...$what, 'rows' => $kept], $main->job->now()->format('Y-m-d\TH:i:sP'),

@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 use App\Office\LinkMail;
 use Illuminate\Support\Facades\DB;
-use Illuminate\Support\Facades\Mail;
 use Illuminate\Support\Facades\Queue;
 
 it('says whether it is up, and 503 with when to ask again where the database is gone', function () {
@@ -50,5 +49,4 @@ it('has links mailed by the queue, where there is one, with nobody reading them 
     Queue::fake();
     $this->signIn('root@demo')->postJson('/api/v1/people', ['name' => 'Rut Beck', 'email' => 'rut@example.org'])->assertCreated();
     Queue::assertPushed(Illuminate\Mail\SendQueuedMailable::class, fn ($job): bool => $job->mailable instanceof LinkMail && $job->shouldBeEncrypted);
-    Mail::fake();
 });

@@ -11,6 +11,7 @@ use App\Imports\JointList;
 use App\Models\Main;
 use App\PressureTests\Progress;
 use Diastoma\Core\Layout\Listed;
+use Diastoma\Core\Sitting\Action;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Support\Str;
 
@@ -27,7 +28,7 @@ final class JointListController
         $list = JointList::of($text, $request->mapping(), $request->validated('unit'));
         $isTrial = $request->validated('dry') === '1';
         $person = $request->person();
-        $person->must(\Diastoma\Core\Sitting\Action::KeepJoints, $main);
+        $person->must(Action::KeepJoints, $main);
         if ($isTrial && ! isset($list->at[Listed::STATION])) {
             return new JsonResponse([...self::file($list), 'joints' => 0, 'refused' => [], 'refused_count' => 0, 'preview' => [], 'laid' => false]);
         }

@@ -123,12 +123,10 @@ final readonly class Listed
             if ($stationM === null || $said !== [] && $stationM <= $before['from']) {
                 continue; // what comes after is held against the last station that can be right
             }
-            if ($isFirst && $last !== null) {
-                $isFirst = false;
-            } else {
+            if (! $isFirst || $last === null) { // the last pipe that is there is laid already
                 $pipes[] = ['number' => $before['number'], 'from_station_m' => $before['from'], 'to_station_m' => $stationM];
-                $isFirst = false;
             }
+            $isFirst = false;
             $joints[] = ['number' => $own ?? 0, 'station_m' => $stationM, 'pipe_a' => $before['number'], 'pipe_b' => $pipe, 'method' => $made ?? $method];
             $before = ['number' => $pipe, 'from' => $stationM];
         }

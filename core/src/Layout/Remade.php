@@ -16,9 +16,10 @@ final readonly class Remade
 
     public const SPOOL = 'spool';
 
-    /** What is cut off on either side of a joint, m: enough to be rid of all that was scraped, heated or scratched,
-    and not so much that it is a slip. Common practice:
-     * no figure published; the maker says how much of an end is spent. */
+    /**
+     * What is cut off on either side of a joint, m: enough to be rid of all that was scraped, heated or scratched, and not so much that it is a slip.
+     * Common practice: no figure published; the maker says how much of an end is spent.
+     */
     private const LEAST_CUT_M = 0.02;
 
     private const MOST_CUT_M = 20.0;

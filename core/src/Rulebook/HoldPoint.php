@@ -18,8 +18,8 @@ final readonly class HoldPoint
      * @param  non-empty-list<string>  $roles  whose signature counts
      * @param  string  $procedure  id, where it waits before a step of one
      * @param  string  $step  id
-     * @param  string  $from  moment since which it is in force,
-     such as 2026-11-26T08:00:00+00:00; empty from the beginning. What was done before asks for none.
+     * @param  string  $from  moment since which it is in force, such as 2026-11-26T08:00:00+00:00; empty from the beginning. What was done before
+     *     asks for none
      */
     public function __construct(
         public string $id, public Occasion $occasion, public array $roles, public string $procedure = '', public string $step = '', public string $from = '',
