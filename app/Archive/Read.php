@@ -174,7 +174,8 @@ final class Read
     private function kept(string $table, array $rows): array
     {
         return match ($table) {
-            'people' => self::people($rows), 'certificates', 'memberships' => self::theirs($rows), 'rulebooks' => self::rulebooks($rows), 'joint_systems' => $this->systems($rows),
+            'people' => self::people($rows), 'certificates', 'memberships' => self::theirs($rows),
+            'rulebooks' => self::rulebooks($rows), 'joint_systems' => $this->systems($rows),
             default => $rows,
         };
     }
