@@ -13,7 +13,7 @@ function rooms(): array
 {
     return [
         'core' => ['core/src', '/Diastoma\\\\Core\\\\([A-Z]\w+)\\\\/', [
-            'Catalogue' => ['Electrofusion', 'Exception', 'Gasketed', 'PressureTest', 'Procedure'],
+            'Catalogue' => ['Electrofusion', 'Exception', 'Gasketed', 'Mechanical', 'PressureTest', 'Procedure'],
             'Conformance' => ['Quantity'],
             'Electrofusion' => ['Exception', 'Label', 'Pipe', 'Procedure', 'Quantity', 'Rulebook'],
             'Exception' => [],
@@ -21,13 +21,15 @@ function rooms(): array
             'Label' => ['Exception', 'Rulebook'],
             'Layout' => ['Exception', 'Pipe', 'Quantity', 'Rulebook'],
             'Lifting' => ['Exception', 'Quantity', 'Rulebook'],
+            'Mechanical' => ['Exception', 'Procedure', 'Quantity', 'Rulebook'],
             'Pipe' => ['Exception', 'Quantity', 'Rulebook'],
             'PressureTest' => ['Exception', 'Procedure', 'Quantity', 'Rulebook'],
             'Procedure' => ['Exception', 'Quantity', 'Rulebook'],
             'Quantity' => ['Exception'],
-            'Reckoner' => ['Electrofusion', 'Exception', 'Gasketed', 'Label', 'Lifting', 'Pipe', 'PressureTest', 'Quantity', 'Rulebook', 'Simulation'],
+            'Reckoner' => ['Electrofusion', 'Exception', 'Gasketed', 'Label', 'Lifting', 'Mechanical', 'Pipe', 'PressureTest', 'Quantity', 'Rulebook',
+                'Simulation'],
             'Rulebook' => ['Exception', 'Quantity'],
-            'Simulation' => ['Electrofusion', 'Exception', 'Gasketed', 'Label', 'Pipe', 'PressureTest', 'Procedure', 'Rulebook'],
+            'Simulation' => ['Electrofusion', 'Exception', 'Gasketed', 'Label', 'Mechanical', 'Pipe', 'PressureTest', 'Procedure', 'Rulebook'],
             'Sitting' => ['Catalogue', 'Exception', 'Procedure', 'Quantity', 'Rulebook'],
         ]],
         'app' => ['app', '/\bApp\\\\([A-Z]\w+)\\\\/', [

@@ -10,10 +10,12 @@ use Diastoma\Core\Electrofusion\Saddle\BranchSaddle;
 use Diastoma\Core\Electrofusion\Saddle\TappingTee;
 use Diastoma\Core\Electrofusion\Spool\RepairSpool;
 use Diastoma\Core\Exception\InvalidInput;
-use Diastoma\Core\Gasketed\BellAndSpigot;
 use Diastoma\Core\Gasketed\Systems\JointSystem;
 use Diastoma\Core\Gasketed\Systems\JointSystems;
+use Diastoma\Core\Mechanical\Cards\Card;
+use Diastoma\Core\Mechanical\Cards\Cards;
 use Diastoma\Core\PressureTest\Preparation;
+use Diastoma\Core\Procedure\Draws;
 use Diastoma\Core\Procedure\Procedure;
 
 /** Every procedure that ships, by id. A new one is one line here; gasketed joints come from the catalogue of joint systems. */
@@ -29,9 +31,9 @@ final class Procedures
     ];
 
     /**
-     * A procedure that ships, or one drawn from a joint system that somebody added; null where there is none of that id.
+     * A procedure that ships, or one drawn from settings that somebody added; null where there is none of that id.
      *
-     * @param  list<JointSystem>  $added
+     * @param  list<Draws>  $added
      */
     public static function find(string $id, array $added = []): ?Procedure
     {
@@ -39,9 +41,9 @@ final class Procedures
         if ($class !== null) {
             return new $class;
         }
-        foreach ([...JointSystems::shipped(), ...$added] as $system) {
-            if ($system->procedureId() === $id) {
-                return new BellAndSpigot($system);
+        foreach ([...self::drawn(), ...$added] as $settings) {
+            if ($settings->procedureId() === $id) {
+                return $settings->procedure();
             }
         }
 
@@ -49,18 +51,36 @@ final class Procedures
     }
 
     /**
-     * @param  list<array<mixed>>  $systems  as JointSystem::toArray() gives them
+     * @param  list<array<mixed>>  $settings  as Draws::toArray() gives them
      *
      * @throws InvalidInput naming what cannot be
      */
-    public static function findWith(string $id, array $systems): ?Procedure
+    public static function findWith(string $id, array $settings): ?Procedure
     {
-        return self::find($id, array_map(JointSystem::fromArray(...), $systems));
+        return self::find($id, array_map(self::read(...), $settings));
+    }
+
+    /**
+     * Settings out of plain data: a card says what kind of product it is, a joint system does not.
+     *
+     * @param  array<mixed>  $data
+     *
+     * @throws InvalidInput naming what cannot be
+     */
+    public static function read(array $data): Draws
+    {
+        return isset($data['kind']) ? Card::fromArray($data) : JointSystem::fromArray($data);
+    }
+
+    /** @return list<Draws> what ships, of gasketed joints and of mechanical ones */
+    public static function drawn(): array
+    {
+        return [...JointSystems::shipped(), ...Cards::shipped()];
     }
 
     /** @return list<string> */
     public static function ids(): array
     {
-        return [...array_keys(self::OTHERS), ...array_map(static fn (JointSystem $system): string => $system->procedureId(), JointSystems::shipped())];
+        return [...array_keys(self::OTHERS), ...array_map(static fn (Draws $settings): string => $settings->procedureId(), self::drawn())];
     }
 }

@@ -23,23 +23,6 @@ final readonly class Made
         return $this->system->sides === 1 ? [''] : ['a', 'b'];
     }
 
-    /** “mark_mm” of side a is “mark_a_mm”; of the only side it is “mark_mm”. */
-    public static function key(string $key, string $side): string
-    {
-        if ($side === '') {
-            return $key;
-        }
-        $at = preg_match('/_(mm|c|deg)\z/', $key, $unit) === 1 ? strlen($key) - strlen($unit[0]) : strlen($key);
-
-        return substr($key, 0, $at)."_{$side}".substr($key, $at);
-    }
-
-    /** “Side A: ” before a label, nothing where there is one side. */
-    public static function name(string $side): string
-    {
-        return $side === '' ? '' : 'Side '.strtoupper($side).': ';
-    }
-
     /**
      * @template T
      *

@@ -66,6 +66,12 @@ abstract class Procedure
         return true;
     }
 
+    /** Whether it joins two pipes that measure differently outside, or are of another material. */
+    public function joinsUnlike(): bool
+    {
+        return false;
+    }
+
     /** Kind of the certificate that whoever joins the ends must not have let run out, see Sitting\CertificateKind; empty where a device asks for one itself. */
     public function certificate(): string
     {

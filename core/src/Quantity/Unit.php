@@ -24,6 +24,10 @@ enum Unit: string
     case Litre = 'L';
     case Kilogram = 'kg';
     case Degree = '°';
+    case NewtonMetre = 'N·m';
+    /** The same, where the wrench reads in inch-pounds: small saddles. */
+    case SmallTorque = 'N·m small';
+    case Newton = 'N';
     case Times = '×';
     case None = '';
 
@@ -37,6 +41,7 @@ enum Unit: string
             self::KiloPascal, self::Millibar => Pressure::class,
             self::Litre => Volume::class,
             self::Kilogram => Mass::class,
+            self::NewtonMetre, self::SmallTorque => Torque::class,
             default => null,
         };
     }

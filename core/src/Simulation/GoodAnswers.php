@@ -21,6 +21,7 @@ use Diastoma\Core\Gasketed\Steps\Ring;
 use Diastoma\Core\Gasketed\Steps\Sealant;
 use Diastoma\Core\Gasketed\Steps\Spigot;
 use Diastoma\Core\Gasketed\Systems\Home;
+use Diastoma\Core\Mechanical\MechanicalProcedure;
 use Diastoma\Core\Pipe\JointDeflection;
 use Diastoma\Core\Procedure\Procedure;
 use Diastoma\Core\Procedure\ReadingKind;
@@ -44,6 +45,10 @@ final class GoodAnswers
             if ($printed !== null) {
                 return $printed;
             }
+        }
+
+        if ($procedure instanceof MechanicalProcedure) {
+            return GoodFitting::answer($spec, $s, $procedure);
         }
 
         return $procedure instanceof BellAndSpigot ? self::gasketed($spec, $s, new Made($procedure->system())) : self::fusion($spec, $s);

@@ -4,12 +4,12 @@ declare(strict_types=1);
 
 use Diastoma\Core\Exception\InvalidInput;
 use Diastoma\Core\Gasketed\BellAndSpigot;
-use Diastoma\Core\Gasketed\Made;
 use Diastoma\Core\Gasketed\Systems\JointSystem;
 use Diastoma\Core\Gasketed\Systems\JointSystems;
 use Diastoma\Core\Procedure\Facts;
 use Diastoma\Core\Procedure\Reading;
 use Diastoma\Core\Procedure\Readings;
+use Diastoma\Core\Procedure\Sided;
 use Diastoma\Core\Rulebook\Finding;
 use Diastoma\Core\Rulebook\Rulebooks;
 
@@ -141,7 +141,7 @@ it('judges each side of a coupler for itself', function () {
         )?->said)->toContain("Side B: Gasket rolled or displaced at 11 o'clock");
 });
 
-it('names readings by their side, the unit last', fn (string $key, string $side, string $named) => expect(Made::key($key, $side))->toBe($named))
+it('names readings by their side, the unit last', fn (string $key, string $side, string $named) => expect(Sided::key($key, $side))->toBe($named))
     ->with([['mark_mm', 'a', 'mark_a_mm'], ['mark_mm', '', 'mark_mm'], ['end_kind', 'b', 'end_kind_b'], ['feeler_mm', 'b', 'feeler_b_mm']]);
 
 it('takes the row of the lowest class that holds', function () {

@@ -9,6 +9,7 @@ use Diastoma\Core\Electrofusion\Diagnosis\Diagnosis;
 use Diastoma\Core\Electrofusion\Diagnosis\Nominal;
 use Diastoma\Core\Electrofusion\Diagnosis\TraceClass;
 use Diastoma\Core\Label\FusionLabel;
+use Diastoma\Core\Mechanical\MechanicalProcedure;
 use Diastoma\Core\Procedure\Facts;
 use Diastoma\Core\Procedure\Procedure;
 use Diastoma\Core\Procedure\Reading;
@@ -40,11 +41,12 @@ final class Walk
         $this->procedure = Procedures::find($id) ?? throw new \LogicException($id);
         $this->rulebook = Rulebooks::of($rulebook) ?? throw new \LogicException($rulebook);
         $dn = match (true) {
-            str_contains($id, 'large') => 800, str_starts_with($id, 'gasketed') => 300, default => 180
+            str_contains($id, 'large') => 800, str_starts_with($id, 'mechanical') => 200, str_starts_with($id, 'gasketed') => 300, default => 180
         };
         $this->facts = [
             'dn_mm' => $dn, 'sdr' => 11, 'wall_mm' => $dn === 180 ? 16.4 : 20.0, 'od_largest_mm' => $dn + ($dn === 180 ? 1.1 : 7), 'material' => 'PE 100',
-            'service' => 'water', 'pipe_length_m' => 6.0, 'planned_h_deg' => 0.0, 'planned_v_deg' => 0.0, 'medium' => '',
+            'service' => $this->procedure instanceof MechanicalProcedure ? $this->procedure->card->media[0] : 'water', 'pipe_length_m' => 6.0,
+            'planned_h_deg' => 0.0, 'planned_v_deg' => 0.0, 'medium' => '',
         ];
     }
 
@@ -210,7 +212,25 @@ final class Walk
                 'operator run out' => [...(array) $good->value, 'certificate_until' => '2020-01-01'],
             ],
             ReadingKind::Record => self::badRecords((array) $good->value),
+            ReadingKind::Row => self::badRows($spec, (array) $good->value),
         };
+    }
+
+    /**
+     * The last row with one column wrong at a time.
+     *
+     * @param  array<mixed>  $good
+     * @return array<string, array<mixed>>
+     */
+    private static function badRows(ReadingSpec $spec, array $good): array
+    {
+        $bad = [];
+        foreach ($spec->columns as $column) {
+            $bad["{$column->key} least"] = [...$good, $column->key => $column->min];
+            $bad["{$column->key} most"] = [...$good, $column->key => $column->max];
+        }
+
+        return $bad;
     }
 
     /** @return array<string, list<float>> */
@@ -260,6 +280,10 @@ final class Walk
     public function changed(Readings $good, string $key, mixed $value): Readings
     {
         $history = [];
+        $spec = $this->specs($good)[$key] ?? null;
+        if ($spec?->kind === ReadingKind::Row) {
+            return $this->withRow($good, $key, $value);
+        }
         foreach ($good->history as $reading) {
             if (is_int($value)) {
                 $value = (float) $value;
@@ -269,6 +293,19 @@ final class Walk
 
         return (new GoodCrew($this->procedure, $this->facts(), $this->rulebook, [$key => $value]))->readings(
             $history[count($history) - 1]->takenAt, new Readings($history),
+        );
+    }
+
+    /** The same work with the last row of a series changed. */
+    private function withRow(Readings $good, string $key, mixed $value): Readings
+    {
+        $history = $good->history;
+        $last = array_key_last(array_filter($history, static fn (Reading $r): bool => $r->key === $key)) ?? throw new \LogicException($key);
+        /** @var array<string, mixed> $value */
+        $history[$last] = new Reading($key, $value, $history[$last]->takenAt, $history[$last]->by);
+
+        return (new GoodCrew($this->procedure, $this->facts(), $this->rulebook))->readings(
+            $history[count($history) - 1]->takenAt, new Readings(array_values($history)),
         );
     }
 

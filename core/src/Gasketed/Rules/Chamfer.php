@@ -8,6 +8,7 @@ use Diastoma\Core\Gasketed\CutEnd;
 use Diastoma\Core\Gasketed\Made;
 use Diastoma\Core\Gasketed\Systems\JointSystem;
 use Diastoma\Core\Procedure\Rule;
+use Diastoma\Core\Procedure\Sided;
 use Diastoma\Core\Procedure\Situation;
 use Diastoma\Core\Quantity\Compare;
 use Diastoma\Core\Quantity\Unit;
@@ -49,7 +50,7 @@ final readonly class Chamfer implements Rule
     public function judge(Situation $situation): ?Finding
     {
         $wanted = self::of($situation, $this->system);
-        $made = $situation->readings->number(Made::key('chamfer_mm', $this->side));
+        $made = $situation->readings->number(Sided::key('chamfer_mm', $this->side));
         if ($wanted === null || $made === null || ! ($this->isCut)($situation)) {
             return null;
         }
@@ -57,7 +58,7 @@ final readonly class Chamfer implements Rule
         $long = ! Compare::atMost($made, $wanted['length_mm'] + $tolerance);
         $short = ! Compare::atLeast($made, $wanted['length_mm'] - $tolerance);
         $sharp = $made <= 0.0;
-        $name = Made::name($this->side);
+        $name = Sided::name($this->side);
 
         return new Finding(
             $this->id(), match (true) {
@@ -70,7 +71,7 @@ final readonly class Chamfer implements Rule
                 $sharp => 'No chamfer: make one. A sharp edge cuts the gasket or pushes it out of its groove.',
                 $short => 'Short: file on a little where the maker asks for it.', default => ''
             },
-            CutEnd::chamferSource(), [Made::key('chamfer_mm', $this->side)], $made, $wanted['length_mm'] + $tolerance,
+            CutEnd::chamferSource(), [Sided::key('chamfer_mm', $this->side)], $made, $wanted['length_mm'] + $tolerance,
             $wanted['length_mm'] + $tolerance - $made, Unit::Millimetre,
             'A sharp edge cuts the gasket or pushes it out of its groove.',
         );

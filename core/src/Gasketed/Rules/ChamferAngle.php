@@ -4,9 +4,9 @@ declare(strict_types=1);
 
 namespace Diastoma\Core\Gasketed\Rules;
 
-use Diastoma\Core\Gasketed\Made;
 use Diastoma\Core\Gasketed\Systems\JointSystem;
 use Diastoma\Core\Procedure\Rule;
+use Diastoma\Core\Procedure\Sided;
 use Diastoma\Core\Procedure\Situation;
 use Diastoma\Core\Quantity\Compare;
 use Diastoma\Core\Quantity\Rounding;
@@ -29,7 +29,7 @@ final readonly class ChamferAngle implements Rule
 
     public function judge(Situation $situation): ?Finding
     {
-        $made = $situation->readings->number(Made::key('chamfer_deg', $this->side));
+        $made = $situation->readings->number(Sided::key('chamfer_deg', $this->side));
         $usual = $this->system->chamferDeg;
         if ($made === null || $usual === null || ! ($this->isCut)($situation)) {
             return null;
@@ -41,9 +41,9 @@ final readonly class ChamferAngle implements Rule
 
         return new Finding(
             $this->id(), $fine ? Severity::Go : Severity::Mend,
-            Made::name($this->side)."Chamfer angle off the usual {$usual}° by {$measured}°; {$allowed}° allowed.",
+            Sided::name($this->side)."Chamfer angle off the usual {$usual}° by {$measured}°; {$allowed}° allowed.",
             $fine ? '' : 'Chamfer it again: a steep edge pushes the gasket out, a flat one leaves a lip that breaks.', $limit->source,
-            [Made::key('chamfer_deg', $this->side)], $off, $limit->value, $limit->value - $off, Unit::Degree,
+            [Sided::key('chamfer_deg', $this->side)], $off, $limit->value, $limit->value - $off, Unit::Degree,
         );
     }
 }

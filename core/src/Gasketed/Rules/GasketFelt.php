@@ -5,8 +5,8 @@ declare(strict_types=1);
 namespace Diastoma\Core\Gasketed\Rules;
 
 use Diastoma\Core\Gasketed\FeelerSweep;
-use Diastoma\Core\Gasketed\Made;
 use Diastoma\Core\Procedure\Rule;
+use Diastoma\Core\Procedure\Sided;
 use Diastoma\Core\Procedure\Situation;
 use Diastoma\Core\Quantity\Unit;
 use Diastoma\Core\Rulebook\Finding;
@@ -26,7 +26,7 @@ final readonly class GasketFelt implements Rule
 
     public static function sweep(Situation $s, string $side): ?FeelerSweep
     {
-        $depths = $s->readings->series(Made::key('feeler_mm', $side));
+        $depths = $s->readings->series(Sided::key('feeler_mm', $side));
 
         return $depths === null || count($depths) < 3 ? null : FeelerSweep::of($depths, $s->limit('gs.feeler.tolerance_mm'));
     }
@@ -50,7 +50,7 @@ final readonly class GasketFelt implements Rule
         $limit = $situation->rulebook->limit('gs.feeler.tolerance_mm');
         $median = $situation->print($sweep->medianMm, Unit::Millimetre);
         [$deeper, $allowed] = $situation->pair($sweep->worstMm(), $limit->value, Unit::Millimetre);
-        $name = Made::name($this->side);
+        $name = Sided::name($this->side);
         $at = implode(', ', $sweep->clock($sweep->deep));
         [$severity, $said, $todo] = match (true) {
             $sweep->deep !== [] => [
@@ -65,7 +65,7 @@ final readonly class GasketFelt implements Rule
         };
 
         return new Finding(
-            $this->id(), $severity, $said, $todo, $limit->source, [Made::key('feeler_mm', $this->side)], max(0.0, $sweep->worstMm()), $limit->value,
+            $this->id(), $severity, $said, $todo, $limit->source, [Sided::key('feeler_mm', $this->side)], max(0.0, $sweep->worstMm()), $limit->value,
             $limit->value - $sweep->worstMm(), Unit::Millimetre,
             'It costs far more once the line is in service.',
         );

@@ -15,6 +15,7 @@ use Diastoma\Core\Procedure\Rule;
 use Diastoma\Core\Procedure\Rules\ChoiceIs;
 use Diastoma\Core\Procedure\Rules\Confirmed;
 use Diastoma\Core\Procedure\Rules\NumberAtMost;
+use Diastoma\Core\Procedure\Sided;
 use Diastoma\Core\Procedure\Situation;
 use Diastoma\Core\Procedure\Step;
 use Diastoma\Core\Quantity\Compare;
@@ -57,10 +58,10 @@ final class Check
     /** @return array{list<ReadingSpec>, list<Rule>} */
     private static function homeOf(Situation $s, Made $made, string $side): array
     {
-        $name = Made::name($side);
+        $name = Sided::name($side);
         $id = 'gs.home'.($side === '' ? '' : ".{$side}");
-        $lines = Made::key('lines_show', $side);
-        $off = Made::key('home_off_mm', $side);
+        $lines = Sided::key('lines_show', $side);
+        $off = Sided::key('home_off_mm', $side);
         $source = $made->system->source();
 
         return match ($made->system->home) {
@@ -81,12 +82,12 @@ final class Check
             ],
             Home::PastBothLines => [
                 [
-                    ReadingSpec::yesNo(Made::key('slack_out', $side), $name.'Slack pulled out until the joint locked?'),
+                    ReadingSpec::yesNo(Sided::key('slack_out', $side), $name.'Slack pulled out until the joint locked?'),
                     ReadingSpec::choice($lines, $name.'In front of the bell, slack out', [self::BOTH_SHOW, self::ONE_SHOWS, self::NONE_SHOWS]),
                 ],
                 [
                     new Confirmed(
-                        "gs.slack{$side}", Made::key('slack_out', $side), $name.'Slack pulled out.', $name.'Slack still in.',
+                        "gs.slack{$side}", Sided::key('slack_out', $side), $name.'Slack pulled out.', $name.'Slack still in.',
                         'Pull the pipe back until the joint locks, then read the lines: with slack in they say nothing.', Severity::Mend,
                         Source::commonPractice(),
                     ),
@@ -138,12 +139,12 @@ final class Check
             ]);
         }
         $counts = Compare::atMost($s->facts->number('dn_mm'), $s->limit('gs.feeler.small_up_to_dn')) ? [8, 12] : [12, 16];
-        $name = static fn (string $side): string => Made::name($side).'Feeler depth, from 12 o\'clock';
+        $name = static fn (string $side): string => Sided::name($side).'Feeler depth, from 12 o\'clock';
 
         return new Step('feeler', 'Feeler sweep',
             'Push the feeler in at each clock position until it meets the gasket. It meets nothing: enter how far it went.', $made->each(
                 static fn (string $side): ReadingSpec => ReadingSpec::series(
-                    Made::key('feeler_mm', $side), $name($side), Unit::Millimetre, 0, 1000, $counts, 'feeler_ring',
+                    Sided::key('feeler_mm', $side), $name($side), Unit::Millimetre, 0, 1000, $counts, 'feeler_ring',
                 ),
             ), $made->each(static fn (string $side): Rule => new GasketFelt($side)), [], [
                 'tolerance_mm' => $s->limit('gs.feeler.tolerance_mm'),

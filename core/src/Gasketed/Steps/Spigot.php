@@ -12,6 +12,7 @@ use Diastoma\Core\Procedure\ReadingSpec;
 use Diastoma\Core\Procedure\Rule;
 use Diastoma\Core\Procedure\Rules\Confirmed;
 use Diastoma\Core\Procedure\Rules\NumberAtMost;
+use Diastoma\Core\Procedure\Sided;
 use Diastoma\Core\Procedure\Situation;
 use Diastoma\Core\Procedure\Step;
 use Diastoma\Core\Quantity\Unit;
@@ -80,25 +81,27 @@ final class Spigot
     /** @return list<ReadingSpec> */
     private static function sideSpecs(Situation $s, Made $made, string $side): array
     {
-        $name = Made::name($side);
-        $specs = $made->system->cuttable ? [ReadingSpec::choice(Made::key('end_kind', $side), $name.'The end was', [self::FACTORY, self::CUT])] : [];
+        $name = Sided::name($side);
+        $specs = $made->system->cuttable ? [ReadingSpec::choice(Sided::key('end_kind', $side), $name.'The end was', [self::FACTORY, self::CUT])] : [];
         if ($made->system->home->hasMark()) {
             $specs[] = ReadingSpec::number(
-                Made::key('mark_mm', $side), $name.'Mark from the end', Unit::Millimetre, 0, 1600,
+                Sided::key('mark_mm', $side), $name.'Mark from the end', Unit::Millimetre, 0, 1600,
                 $made->system->home->hasTwoLines() ? 'The line nearer the end' : '', 'spigot_ruler',
             );
         }
         if ($made->system->home->hasTwoLines()) {
-            $specs[] = ReadingSpec::number(Made::key('second_mark_mm', $side), $name.'Second line from the end', Unit::Millimetre, 0, 1600, '', 'spigot_ruler');
+            $specs[] = ReadingSpec::number(Sided::key('second_mark_mm', $side), $name.'Second line from the end', Unit::Millimetre, 0, 1600, '',
+                'spigot_ruler');
         }
         if (! self::isCut($s, $side)) {
             return $specs;
         }
-        $specs[] = ReadingSpec::number(Made::key('out_of_square_mm', $side), $name.'Out of square', Unit::Millimetre, 0, 200, 'Largest gap under a wrap strap');
+        $specs[] = ReadingSpec::number(Sided::key('out_of_square_mm', $side), $name.'Out of square', Unit::Millimetre, 0, 200,
+            'Largest gap under a wrap strap');
         if ($made->system->material === 'corrugated_hdpe') {
             return [
-                ...$specs, ReadingSpec::yesNo(Made::key('cut_in_valley', $side), $name.'Cut in the middle of a valley?'),
-                ReadingSpec::yesNo(Made::key('reduced_bell_off', $side), $name.'No reduced bell left on?'),
+                ...$specs, ReadingSpec::yesNo(Sided::key('cut_in_valley', $side), $name.'Cut in the middle of a valley?'),
+                ReadingSpec::yesNo(Sided::key('reduced_bell_off', $side), $name.'No reduced bell left on?'),
             ];
         }
 
@@ -107,9 +110,9 @@ final class Spigot
         }
 
         return [
-            ...$specs, ReadingSpec::number(Made::key('chamfer_mm', $side), $name.'Length of the chamfer', Unit::Millimetre, 0, 300, 'Along the pipe'),
+            ...$specs, ReadingSpec::number(Sided::key('chamfer_mm', $side), $name.'Length of the chamfer', Unit::Millimetre, 0, 300, 'Along the pipe'),
             ReadingSpec::number(
-                Made::key('chamfer_deg', $side), $name.'Angle of the chamfer', Unit::Degree, 0, 90, 'By bevel gauge: usual '.$made->system->chamferDeg.'°',
+                Sided::key('chamfer_deg', $side), $name.'Angle of the chamfer', Unit::Degree, 0, 90, 'By bevel gauge: usual '.$made->system->chamferDeg.'°',
             ),
         ];
     }
@@ -117,7 +120,7 @@ final class Spigot
     /** @return list<Rule> */
     private static function sideRules(Situation $s, Made $made, string $side): array
     {
-        $name = Made::name($side);
+        $name = Sided::name($side);
         $rules = [];
         $home = $made->system->home;
         $targets = [
@@ -127,7 +130,7 @@ final class Spigot
             ]] : []),
         ];
         foreach ($targets as $key => [$id, $what, $target]) {
-            $of = Made::key($key, $side);
+            $of = Sided::key($key, $side);
             $rules[] = new NumberAtMost(
                 "gs.{$id}".($side === '' ? '' : ".{$side}"), [$of],
                 static fn (Situation $s): ?float => ($at = $s->readings->number($of)) === null || ($wanted = $target($s)) === null ? null : abs($at - $wanted),
@@ -142,7 +145,7 @@ final class Spigot
     /** @return list<Rule> of an end that was cut on site */
     private static function cutRules(Made $made, string $side, string $name): array
     {
-        $square = Made::key('out_of_square_mm', $side);
+        $square = Sided::key('out_of_square_mm', $side);
         $isCut = static fn (Situation $s): bool => self::isCut($s, $side);
         $rules = [new NumberAtMost(
             'gs.square'.($side === '' ? '' : ".{$side}"), [$square], static fn (Situation $s): ?float => $isCut($s) ? $s->readings->number($square) : null,
@@ -160,7 +163,7 @@ final class Spigot
             'reduced_bell_off' => ['No reduced bell.', 'A reduced bell is left on.', 'Cut it off: the coupler does not fit it.'],
         ] as $key => [$yes, $no, $todo]) {
             $rules[] = new Confirmed(
-                "gs.{$key}".($side === '' ? '' : ".{$side}"), Made::key($key, $side), $name.$yes, $name.$no, $todo, Severity::Mend,
+                "gs.{$key}".($side === '' ? '' : ".{$side}"), Sided::key($key, $side), $name.$yes, $name.$no, $todo, Severity::Mend,
                 Source::commonPractice(),
             );
         }
@@ -170,7 +173,7 @@ final class Spigot
 
     private static function isCut(Situation $s, string $side): bool
     {
-        return $s->readings->text(Made::key('end_kind', $side)) === self::CUT;
+        return $s->readings->text(Sided::key('end_kind', $side)) === self::CUT;
     }
 
     private static function secondLineMm(Situation $s, Made $made): ?float

@@ -6,8 +6,12 @@ namespace Diastoma\Core\Gasketed\Systems;
 
 use Diastoma\Core\Exception\InvalidInput;
 use Diastoma\Core\Gasketed\AllowedDeflection;
+use Diastoma\Core\Gasketed\BellAndSpigot;
 use Diastoma\Core\Gasketed\CutEnd;
 use Diastoma\Core\Lifting\LiftCard;
+use Diastoma\Core\Procedure\Draws;
+use Diastoma\Core\Procedure\Procedure;
+use Diastoma\Core\Procedure\Settings;
 use Diastoma\Core\Quantity\Compare;
 use Diastoma\Core\Rulebook\Source;
 
@@ -15,7 +19,7 @@ use Diastoma\Core\Rulebook\Source;
  * One gasketed joint as its maker describes it: how it is lubricated, when it is home, what verifies it, how far it may turn. The procedure is drawn from these
  * settings, so a system added by users works without code.
  */
-final readonly class JointSystem
+final readonly class JointSystem implements Draws
 {
     public const TABLES = ['push_on', 'mechanical', 'grp'];
 
@@ -54,6 +58,21 @@ final readonly class JointSystem
     ) {
     }
 
+    public function key(): string
+    {
+        return $this->key;
+    }
+
+    public function version(): int
+    {
+        return $this->version;
+    }
+
+    public function procedure(): Procedure
+    {
+        return new BellAndSpigot($this);
+    }
+
     public function seal(): Seal
     {
         return $this->sealant ? Seal::Sealant : Seal::Ring;
@@ -80,9 +99,9 @@ final readonly class JointSystem
      */
     public static function fromArray(array $data): self
     {
-        $read = new SystemReader($data);
+        $read = new Settings($data);
         $key = $read->key();
-        $sizes = $read->sizes();
+        $sizes = $read->rows('sizes', JointSize::fromArray(...));
         $home = $read->choice('home', array_column(Home::cases(), 'value'));
         $system = [
             $key, $read->whole('version', 1, 1, 9999), $read->text('title', 3, 80), $read->choice('material', array_keys(LiftCard::DENSITIES)),
@@ -171,7 +190,7 @@ final readonly class JointSystem
         return is_string($material) ? (CutEnd::USUAL_DEG[$material] ?? null) : null;
     }
 
-    public function inVersion(int $version): self
+    public function inVersion(int $version): static
     {
         return self::fromArray([...$this->toArray(), 'version' => $version]);
     }

@@ -26,6 +26,13 @@ final readonly class Confirmed implements Rule
     ) {
     }
 
+    /** A question of common practice. */
+    public static function usual(
+        string $id, string $reading, string $yes, string $no, string $todo, Severity $otherwise = Severity::Mend, string $why = '', bool $final = false,
+    ): self {
+        return new self($id, $reading, $yes, $no, $todo, $otherwise, Source::commonPractice(), $why, $final);
+    }
+
     public function id(): string
     {
         return $this->id;

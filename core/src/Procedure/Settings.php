@@ -2,13 +2,13 @@
 
 declare(strict_types=1);
 
-namespace Diastoma\Core\Gasketed\Systems;
+namespace Diastoma\Core\Procedure;
 
 use Diastoma\Core\Exception\InvalidInput;
 use Diastoma\Core\Quantity\Text;
 
-/** Reads the settings of a joint system out of plain data and gathers every fault, so that a form can show them together. */
-final class SystemReader
+/** Reads settings of a catalogue out of plain data and gathers every fault, so that a form can show them together. */
+final class Settings
 {
     /** @var list<InvalidInput> */
     private array $faults = [];
@@ -101,25 +101,50 @@ final class SystemReader
         return in_array($this->data[$field] ?? null, [null, ''], true) ? null : $this->number($field, 0.0, 0.0, $max);
     }
 
-    /** @return list<JointSize> */
-    public function sizes(): array
+    /**
+     * @param  ?list<string>  $known  null for any words
+     * @param  list<string>  $otherwise  where nothing is said
+     * @return list<string>
+     */
+    public function words(string $field, ?array $known, array $otherwise): array
     {
-        $rows = $this->data['sizes'] ?? [];
-        if (! is_array($rows) || ! array_is_list($rows) || count($rows) > 500) {
-            $this->fault('sizes', 'The sizes must be a list of at most 500 rows.', null);
+        $given = $this->data[$field] ?? $otherwise;
+        $words = array_values(array_filter(is_array($given) ? $given : [], is_string(...)));
+        $wrong = array_filter($words, static fn (string $w): bool => $known === null ? $w === '' || Text::length($w) > 120 : ! in_array($w, $known, true));
+        if (! is_array($given) || count($words) !== count($given) || $wrong !== [] || count($words) > 40) {
+            $said = $known === null ? 'a list of at most 40 short texts.' : 'choose from '.implode(', ', $known).'.';
+            $this->fault($field, str_replace('_', ' ', ucfirst($field)).': '.$said, null);
+
+            return $otherwise;
+        }
+
+        return $words;
+    }
+
+    /**
+     * @template T
+     *
+     * @param  \Closure(array<mixed>, string): T  $read  of one row and its place, such as sizes.3; throws InvalidInput
+     * @return list<T>
+     */
+    public function rows(string $field, \Closure $read, int $most = 500): array
+    {
+        $rows = $this->data[$field] ?? [];
+        if (! is_array($rows) || ! array_is_list($rows) || count($rows) > $most) {
+            $this->fault($field, 'The '.str_replace('_', ' ', $field)." must be a list of at most {$most} rows.", null);
 
             return [];
         }
-        $sizes = [];
+        $kept = [];
         foreach ($rows as $k => $row) {
             try {
-                $sizes[] = JointSize::fromArray(is_array($row) ? $row : [], 'sizes.'.$k);
+                $kept[] = $read(is_array($row) ? $row : [], "{$field}.{$k}");
             } catch (InvalidInput $fault) {
                 $this->faults[] = $fault;
             }
         }
 
-        return $sizes;
+        return $kept;
     }
 
     private function fault(string $field, string $detail, mixed $value): void

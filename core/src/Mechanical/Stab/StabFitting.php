@@ -1,0 +1,28 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Diastoma\Core\Mechanical\Stab;
+
+use Diastoma\Core\Mechanical\MechanicalProcedure;
+use Diastoma\Core\Mechanical\Steps\Ends;
+use Diastoma\Core\Mechanical\Steps\Receive;
+use Diastoma\Core\Procedure\Situation;
+
+/** A stab fitting between two PE ends of a gas service. */
+final class StabFitting extends MechanicalProcedure
+{
+    public function steps(Situation $situation): array
+    {
+        return [
+            Receive::step($situation, $this->product), Ends::step($situation, $this->product, ['a', 'b'], 'Measure across both ends. No cut, no scratch.'),
+            StabEnd::step($situation, $this->product, 'a', 'stab_a', 'Stab A', 'Square, clean, chamfered by the gauge, marked; then in to the mark.'),
+            StabEnd::step($situation, $this->product, 'b', 'stab_b', 'Stab B', 'The same at the other end.'), LeakTest::step($situation),
+        ];
+    }
+
+    public function joiningStep(array $steps): string
+    {
+        return 'stab_a';
+    }
+}
