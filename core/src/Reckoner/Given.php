@@ -7,7 +7,7 @@ namespace Diastoma\Core\Reckoner;
 /** Inputs that have been accepted, by name. */
 final readonly class Given
 {
-    /** @param  array<string, float|string|list<float>|list<?float>|list<array{float, float}>|\DateTimeImmutable>  $values */
+    /** @param  array<string, float|string|list<float>|list<?float>|list<array{float, float}>|list<array<string, float|string>>|\DateTimeImmutable>  $values */
     public function __construct(private array $values)
     {
     }
@@ -50,7 +50,29 @@ final readonly class Given
     {
         $value = $this->values[$name] ?? null;
 
-        return is_array($value) ? array_values(array_filter($value, is_array(...))) : throw new \LogicException("{$name} is not declared as pairs.");
+        $pairs = [];
+        foreach (is_array($value) ? $value : throw new \LogicException("{$name} is not declared as pairs.") as $pair) {
+            if (is_array($pair) && isset($pair[0], $pair[1]) && is_float($pair[0]) && is_float($pair[1])) {
+                $pairs[] = [$pair[0], $pair[1]];
+            }
+        }
+
+        return $pairs;
+    }
+
+    /** @return list<array<string, float|string>> */
+    public function rows(string $name): array
+    {
+        $rows = [];
+        foreach (is_array($all = $this->values[$name] ?? null) ? $all : throw new \LogicException("{$name} is not declared as rows.") as $given) {
+            $row = [];
+            foreach (is_array($given) ? $given : [] as $column => $value) {
+                $row[(string) $column] = $value;
+            }
+            $rows[] = $row;
+        }
+
+        return $rows;
     }
 
     public function has(string $name): bool

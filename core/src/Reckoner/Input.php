@@ -14,6 +14,8 @@ final readonly class Input
 
     private const SMALLEST = 1e-9;
 
+    private const MOST_ROWS = 100;
+
     /** @param  list<string>  $choices */
     private function __construct(
         public string $name,
@@ -54,6 +56,16 @@ final readonly class Input
         return new self($name, InputKind::Pairs, $unit);
     }
 
+    /**
+     * Rows such as {layer: "in", min_mm: 88, max_mm: 104}.
+     *
+     * @param  non-empty-list<string>  $columns  of a row: the first is a name, the others are numbers
+     */
+    public static function rows(string $name, array $columns): self
+    {
+        return new self($name, InputKind::Rows, '', $columns);
+    }
+
     public static function text(string $name): self
     {
         return new self($name, InputKind::Text, '');
@@ -71,7 +83,7 @@ final readonly class Input
     }
 
     /**
-     * @return float|string|list<float>|list<?float>|list<array{float, float}>|\DateTimeImmutable
+     * @return float|string|list<float>|list<?float>|list<array{float, float}>|list<array<string, float|string>>|\DateTimeImmutable
      *
      * @throws InvalidInput if the value is not of this kind or not above its bound
      */
@@ -82,6 +94,7 @@ final readonly class Input
             InputKind::Numbers => $this->many($raw),
             InputKind::Pairs => $this->pairsOf($raw),
             InputKind::Gapped => $this->someOf($raw),
+            InputKind::Rows => $this->rowsOf($raw),
             InputKind::Text => is_string($raw) ? $raw : throw $this->refuse('must be text in quotation marks', $raw),
             InputKind::Choice => is_string($raw) && in_array($raw, $this->choices, true) ? $raw : throw $this->refuse(
                 'must be one of: '.implode(', ', $this->choices), $raw,
@@ -134,6 +147,27 @@ final readonly class Input
 
         return array_map(fn (mixed $pair): array => is_array($pair) && array_is_list($pair) && count($pair) === 2
             ? [$this->one($pair[0], $this->name), $this->one($pair[1], $this->name)] : throw $this->refuse('must hold pairs of two numbers each', null), $raw);
+    }
+
+    /** @return list<array<string, float|string>> */
+    private function rowsOf(mixed $raw): array
+    {
+        $said = 'must be a list of rows with '.implode(', ', $this->choices);
+        $rows = [];
+        foreach (is_array($raw) && array_is_list($raw) && count($raw) <= self::MOST_ROWS ? $raw : throw $this->refuse($said, null) as $k => $given) {
+            $row = [];
+            foreach ($this->choices as $c => $column) {
+                $value = is_array($given) ? $given[$column] ?? null : null;
+                $row[$column] = match (true) {
+                    $c > 0 => $this->one($value, "{$this->name}.{$k}.{$column}"),
+                    is_string($value) && $value !== '' => $value,
+                    default => throw $this->refuse($said, null),
+                };
+            }
+            $rows[] = $row;
+        }
+
+        return $rows;
     }
 
     private function moment(mixed $raw): \DateTimeImmutable

@@ -12,6 +12,8 @@ enum InputKind: string
     case Gapped = 'gapped';
     /** Pairs of numbers. */
     case Pairs = 'pairs';
+    /** Rows of named values: a name and its figures. */
+    case Rows = 'rows';
     case Text = 'text';
     case Choice = 'choice';
     case Time = 'time';

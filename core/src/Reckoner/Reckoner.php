@@ -6,11 +6,13 @@ namespace Diastoma\Core\Reckoner;
 
 use Diastoma\Core\Exception\InvalidInput;
 use Diastoma\Core\Reckoner\Calculations\AcceptanceCalculations;
+use Diastoma\Core\Reckoner\Calculations\BoltingCalculations;
 use Diastoma\Core\Reckoner\Calculations\ElectrofusionCalculations;
 use Diastoma\Core\Reckoner\Calculations\FusionCalculations;
 use Diastoma\Core\Reckoner\Calculations\GasketedCalculations;
 use Diastoma\Core\Reckoner\Calculations\HeatCalculations;
 use Diastoma\Core\Reckoner\Calculations\LayoutCalculations;
+use Diastoma\Core\Reckoner\Calculations\MechanicalCalculations;
 use Diastoma\Core\Reckoner\Calculations\PipeCalculations;
 use Diastoma\Core\Reckoner\Calculations\TestCalculations;
 use Diastoma\Core\Reckoner\Calculations\WaterCalculations;
@@ -24,7 +26,7 @@ final class Reckoner
         return [
             ...PipeCalculations::all(), ...ElectrofusionCalculations::all(), ...FusionCalculations::all(), ...HeatCalculations::all(),
             ...GasketedCalculations::all(), ...LayoutCalculations::all(), ...TestCalculations::all(), ...AcceptanceCalculations::all(),
-            ...WaterCalculations::all(),
+            ...WaterCalculations::all(), ...BoltingCalculations::all(), ...MechanicalCalculations::all(),
         ];
     }
 

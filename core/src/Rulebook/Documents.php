@@ -10,12 +10,15 @@ final class Documents
     /** @var array<string, string> title as it is cited => what is taken from it */
     public const ALL = [
         '49 CFR 192' => 'strength and leak test of plastic gas pipe, its temperature, design pressure',
+        'ASME B16.5' => 'bolts of flanges by size and class',
+        'ASME PCC-1' => 'order and passes of bolting',
         'ASTM C924' => 'air test of concrete sewers: minutes by size',
         'ASTM F1417' => 'air test of plastic sewers: minutes by size, groundwater',
         'ASTM F2164' => 'leak test of PE pressure mains: pressures, times, band',
         'ASTM F2897' => 'sixteen characters of a gas component',
         'ASTM F714' => 'outside diameters and tolerances of IPS pipe',
         'AS/NZS 2566.2' => 'make-up allowance, hours and bands of the constant-pressure tests',
+        'AWWA C111' => 'bolts, torque and pressure of mechanical-joint glands',
         'AWWA C151' => 'outside diameters of ductile iron',
         'AWWA C600' => 'deflection of push-on and mechanical joints, testing allowance, bolt torque',
         'AWWA C604' => 'testing of steel mains',
@@ -23,6 +26,7 @@ final class Documents
         'AWWA M55' => 'make-up table of PE mains',
         'Carslaw & Jaeger' => 'conduction into a half-space',
         'DVS 2207-1' => 'grades and shelter for fusion, values that are watched',
+        'EN 1092-1' => 'bolts of flanges by DN and PN',
         'EN 12201-2' => 'diameters, walls and tolerances of PE water pipe',
         'EN 14364' => 'joint deflection of GRP by diameter',
         'EN 1610' => 'air and water test of gravity sewers',
@@ -33,6 +37,7 @@ final class Documents
         'ISO 12176-4' => 'traceability code',
         'ISO 13950' => 'fusion label, its fields and check digit, reference temperature',
         'ISO 4427' => 'grades and classes of PE',
+        'ISO 6789' => 'permissible deviation of torque wrenches',
         'Kell (1975)' => 'density of water',
         'UK water industry guidance note 4-01-03' => 'slope of the pressure decay of PE',
     ];

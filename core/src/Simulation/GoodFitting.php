@@ -130,7 +130,8 @@ final class GoodFitting
 
         return match (true) {
             $key === 'mark_min_mm' => $figure('insertion_min_mm'), $key === 'mark_max_mm' => $figure('insertion_max_mm'),
-            $stem === 'mark_mm' => self::stabs($procedure) ? $figure('stab_mm') : ($key === 'mark_left_mm' || $key === 'mark_right_mm' ? $figure('length_mm') / 2 + 15 : $nominal),
+            $stem === 'mark_mm' && self::stabs($procedure) => $figure('stab_mm'),
+            in_array($key, ['mark_left_mm', 'mark_right_mm'], true) => $figure('length_mm') / 2 + 15, $stem === 'mark_mm' => $nominal,
             $stem === 'gap_mm' => $figure('gap_mm'),
             $key === 'spool_mm' => ($s->readings->number('cut_out_mm') ?? 1200.0) - 2 * $figure('gap_mm'),
             $key === 'cut_mm' => max(self::DAMAGE_MM, $figure('collapsed_mm') - $figure('stab_mm')),

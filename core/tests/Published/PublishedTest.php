@@ -127,6 +127,29 @@ it(
     fn (float $maop, float $psi) => expect(answered('test.gas-plastic', ['maop_psi' => $maop], 'min_test_psi'))->toEqualWithDelta($psi, 1e-9),
 )->with(rowsOf('cfr192-test'));
 
+it('has the thrust at fittings', fn (string $shape, float $odIn, ?float $deg, float $pounds) => expect(answered('thrust', [
+    'shape' => $shape, 'od_mm' => 25.4 * $odIn, 'pressure_kpa' => 100 * 6.894757293, ...($deg === null ? [] : ['angle_deg' => $deg]),
+], 'force_kn'))->toEqualWithDelta($pounds * 0.0044482216, 0.004))->with(rowsOf('m41-thrust'));
+
+it('has the bolts of glands', fn (int $size, float $bolt, float $low, float $high) => expect([
+    answered('mj.torque', ['size_in' => $size], 'bolt_in'), answered('mj.torque', ['size_in' => $size], 'min_ft_lb'),
+    answered('mj.torque', ['size_in' => $size], 'max_ft_lb'),
+])->toBe([$bolt, $low, $high]))->with(rowsOf('c111-torque'));
+
+it('has the bolts of metric flanges', fn (int $dn, int $pn, int $bolts, string $thread) => expect([
+    answered('flange.bolts', ['standard' => 'en1092', 'size' => $dn, 'class' => $pn], 'bolts'),
+    answered('flange.bolts', ['standard' => 'en1092', 'size' => $dn, 'class' => $pn], 'bolt_size'),
+])->toBe([$bolts, $thread]))->with(rowsOf('en1092-bolts'));
+
+it('has the bolts of inch flanges', fn (int $size, int $class, int $bolts, string $thread) => expect([
+    answered('flange.bolts', ['standard' => 'b16_5', 'size' => $size, 'class' => $class], 'bolts'),
+    answered('flange.bolts', ['standard' => 'b16_5', 'size' => $size, 'class' => $class], 'bolt_size'),
+])->toBe([$bolts, $thread]))->with(rowsOf('b165-bolts'));
+
+it('has the torque of bolts at three quarters of their proof load', fn (int $mm, float $kn, float $nm) => expect(answered(
+    'bolting.torque', ['nut_factor' => 0.2, 'diameter_mm' => $mm, 'tension_kn' => 0.75 * $kn], 'torque_nm',
+))->toEqualWithDelta($nm, 0.01 * $nm))->with(rowsOf('iso898-proof'));
+
 it('is held by three hundred printed values and more, each table with its source and certainty', function () {
     $values = 0;
     foreach (Published::all() as $table) {

@@ -50,6 +50,47 @@ it('answers', function (string $id, array $input, array $part) {
         'test.f2164', ['design_pressure_kpa' => 1000, 'gauge_level_m' => 12, 'low_level_m' => 4, 'high_level_m' => 30],
         ['test_pressure_low_kpa' => 1500.0, 'gauge_expansion_kpa' => 1421.5468, 'gauge_test_kpa' => 1352.5468],
     ],
+    ['bolting.star', ['bolts' => 8], ['order' => [1, 5, 3, 7, 2, 6, 4, 8]]],
+    ['bolting.torque', ['nut_factor' => 0.2, 'diameter_mm' => 20, 'tension_kn' => 50], ['torque_nm' => 200.0]],
+    ['bolting.judge', ['target_nm' => 60, 'readings_nm' => [60, 66, 54]], ['verdict' => 'go', 'mean_nm' => 60.0, 'scatter_percent' => 20.0, 'under' => []]],
+    ['bolting.judge', ['target_nm' => 60, 'maximum_nm' => 70, 'readings_nm' => [60, 71, 50]], ['verdict' => 'stop', 'under' => [3], 'over' => [2]]],
+    ['bolting.retorque', ['label_nm' => 85], ['torque_nm' => 102.0]],
+    ['bolting.convert', ['value' => 120, 'from' => 'in_lb', 'to' => 'ft_lb'], ['value' => 10.0]],
+    ['bolting.convert', ['value' => 10, 'from' => 'ft_lb', 'to' => 'nm'], ['value' => 13.558179483314]],
+    ['bolting.convert', ['value' => 2, 'from' => 'kgf_m', 'to' => 'nm'], ['value' => 19.6133]],
+    ['bolting.residual', ['bolts' => 2, 'pattern' => 'circle', 'rounds' => 1, 'interaction' => 0.2],
+        ['loads_percent' => [80.0, 100.0], 'spread_percent' => 20.0]],
+    ['coupling.insertion', ['length_mm' => 260, 'gap_mm' => 20], ['each_side_mm' => 120.0]],
+    ['coupling.fit', ['od_a_mm' => 100, 'od_b_mm' => 112, 'ranges' => [['layer' => 'in', 'min_mm' => 96, 'max_mm' => 113]]],
+        ['verdict' => 'go', 'layer' => 'in']],
+    // one end in each range and none that holds both
+    [
+        'coupling.fit', ['od_a_mm' => 100, 'od_b_mm' => 120, 'ranges' => [
+            ['layer' => 'out', 'min_mm' => 110, 'max_mm' => 125], ['layer' => 'in', 'min_mm' => 96, 'max_mm' => 113],
+        ]], ['verdict' => 'stop', 'layer' => null, 'why' => 'apart'],
+    ],
+    [
+        'coupling.fit', ['od_a_mm' => 111, 'od_b_mm' => 112, 'ranges' => [
+            ['layer' => 'out', 'min_mm' => 110, 'max_mm' => 125], ['layer' => 'in', 'min_mm' => 96, 'max_mm' => 113],
+        ]], ['verdict' => 'go', 'layer' => 'in'],
+    ],
+    ['repair.spool', ['cut_out_mm' => 1200, 'gap_mm' => 15], ['spool_mm' => 1170.0]],
+    ['repair.second-cut', ['collapsed_mm' => 500, 'extended_mm' => 800, 'stab_mm' => 60, 'damage_mm' => 300], ['cut_at_mm' => 440.0, 'fits' => true]],
+    ['repair.second-cut', ['collapsed_mm' => 500, 'extended_mm' => 800, 'stab_mm' => 60, 'damage_mm' => 450], ['cut_at_mm' => 440.0, 'fits' => false]],
+    ['repair.wrap', ['length_mm' => 200, 'break_width_mm' => 40, 'seal_margin_mm' => 80], ['marks_mm' => [-100.0, 100.0], 'fits' => true]],
+    ['repair.wrap', ['length_mm' => 200, 'break_width_mm' => 41, 'seal_margin_mm' => 80], ['fits' => false]],
+    ['gasketed.closure', ['face_to_face_mm' => 1000, 'socket_depths_mm' => [120, 110], 'end_gaps_mm' => [10, 15]], ['cut_length_mm' => 1205.0]],
+    ['tapping.ejection', ['pressure_kpa' => 1000, 'rod_mm' => 25], ['force_n' => 490.8738521]], // 1e6·π/4·0.025²
+    ['thrust', ['shape' => 'reducer', 'od_mm' => 300, 'od2_mm' => 200, 'pressure_kpa' => 1000, 'bearing_kpa' => 100],
+        ['force_kn' => 39.2699082, 'block_area_m2' => 0.3926991]],
+    ['thrust', ['shape' => 'tee', 'od_mm' => 300, 'od2_mm' => 100, 'pressure_kpa' => 1000], ['force_kn' => 7.8539816, 'block_area_m2' => null]],
+    // 1.5·1000·π/4·0.3²/10
+    ['restraint.length', ['shape' => 'dead_end', 'od_mm' => 300, 'pressure_kpa' => 1000, 'friction_kn_m' => 10], ['length_m' => 10.6028752]],
+    // 1.5·1000·π/4·0.3²·tan 45°/(10 + 30/2)
+    ['restraint.length', ['shape' => 'bend', 'angle_deg' => 90, 'od_mm' => 300, 'pressure_kpa' => 1000, 'friction_kn_m' => 10, 'bearing_kn_m' => 30],
+        ['length_m' => 4.2411501]],
+    ['pipe.thermal', ['length_m' => 100, 'change_c' => -20, 'expansion_per_c' => 0.0002], ['movement_mm' => -400.0]],
+    ['mj.torque', ['size_in' => 8], ['bolt_in' => 0.75, 'min_ft_lb' => 75.0, 'max_ft_lb' => 90.0]],
     ['test.pressure-at-point', ['gauge_kpa' => 1000, 'gauge_level_m' => 50, 'point_level_m' => 40], ['pressure_kpa' => 1098.0665]],
     ['test.pressure-at-point', ['gauge_kpa' => 0, 'gauge_level_m' => 10, 'point_level_m' => 0, 'density_kg_m3' => 1025], ['pressure_kpa' => 100.5181625]],
 ]);

@@ -27,7 +27,9 @@ final class Cards
     private const FT_LB_NM = 1.3558179483314004;
 
     /** Tee-bolts of mechanical-joint glands: size in inches up to which, bolt, ft·lb from and to. AWWA C111/C600. */
-    private const TEE_BOLTS = [[3, '5/8', 45.0, 60.0], [24, '3/4', 75.0, 90.0], [36, '1', 100.0, 120.0], [48, '1 1/4', 120.0, 150.0]];
+    private const TEE_BOLTS = [[3, 0.625, 45.0, 60.0], [24, 0.75, 75.0, 90.0], [36, 1.0, 100.0, 120.0], [48, 1.25, 120.0, 150.0]];
+
+    private const AS_READ = ['0.625' => '5/8', '0.75' => '3/4', '1' => '1', '1.25' => '1 1/4'];
 
     /** @return list<Card> */
     public static function shipped(): array
@@ -62,7 +64,7 @@ final class Cards
         foreach (self::GLAND_BOLTS as $size => $bolts) {
             $tee = self::teeBolt($size) ?? throw new \LogicException("No tee-bolt for {$size} in.");
             $rows[] = [
-                'size' => "{$size} in, bolts {$tee['bolt']} in", 'bolts' => $bolts,
+                'size' => "{$size} in, bolts ".self::AS_READ[(string) $tee['bolt_in']].' in', 'bolts' => $bolts,
                 'torque_nm' => round(($tee['min_ft_lb'] + $tee['max_ft_lb']) / 2 * self::FT_LB_NM, 1), 'pressure_kpa' => self::GLAND_KPA[$size > 24 ? 1 : 0],
             ];
         }
@@ -84,12 +86,12 @@ final class Cards
         return null;
     }
 
-    /** @return array{bolt: string, min_ft_lb: float, max_ft_lb: float}|null tee-bolt of a mechanical-joint gland; null beyond the table */
+    /** @return array{bolt_in: float, min_ft_lb: float, max_ft_lb: float}|null tee-bolt of a mechanical-joint gland; null beyond the table */
     public static function teeBolt(float $sizeIn): ?array
     {
         foreach ($sizeIn < 3.0 ? [] : self::TEE_BOLTS as [$upTo, $bolt, $low, $high]) {
             if ($sizeIn <= $upTo) {
-                return ['bolt' => $bolt, 'min_ft_lb' => $low, 'max_ft_lb' => $high];
+                return ['bolt_in' => $bolt, 'min_ft_lb' => $low, 'max_ft_lb' => $high];
             }
         }
 

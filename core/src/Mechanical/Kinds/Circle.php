@@ -7,6 +7,7 @@ namespace Diastoma\Core\Mechanical\Kinds;
 use Diastoma\Core\Mechanical\Bolting\BoltPlan;
 use Diastoma\Core\Mechanical\Bolting\Bolts;
 use Diastoma\Core\Mechanical\Product;
+use Diastoma\Core\Mechanical\Steps\Recharge;
 use Diastoma\Core\Procedure\Situation;
 
 /** Circles of bolts whose count and torque stand on the product's label. */
@@ -23,7 +24,9 @@ final class Circle
             $torque = $product->figure($s, 'torque_nm');
             $limits = array_filter([$product->figure($s, 'maximum_nm'), $most === null ? null : $most($s)], static fn (?float $nm): bool => $nm !== null);
 
-            return $bolts === null || $torque === null ? null : BoltPlan::of($bolts, $torque, $limits === [] ? null : min($limits));
+            return $bolts === null || $torque === null ? null : BoltPlan::of(
+                $bolts, $torque, $limits === [] ? Recharge::AGAIN * $torque : min($limits), // where no maximum is stated: what a weeping one may get, once
+            );
         }, $isSmall);
     }
 }

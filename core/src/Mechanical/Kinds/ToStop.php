@@ -39,8 +39,8 @@ final class ToStop extends MechanicalProcedure
             CutEnds::step($situation, $sides), Marks::step($situation, $this->product, $sides),
             Marks::placed(
                 $situation, $this->product, $sides,
-                'Lubricate the fixed end and the first lip. Slide the coupling onto the fixed pipe until that presses on the lip of the second gasket. Bring the pipes into '
-                    .'line, set the gap by tape, slide back to the middle.',
+                'Lubricate the fixed end and the first lip. Slide the coupling onto the fixed pipe until that presses on the lip of the second gasket. '
+                    .'Bring the pipes into line, set the gap by tape, slide back to the middle.',
                 [
                     ReadingSpec::choice('lubricant', 'Lubricant on the fixed end and the first lip', [self::POTABLE, self::OTHER, self::NONE]),
                     ReadingSpec::yesNo('slid_back', 'Slid on to the second lip and back, no lip turned under?'), ...$also,

@@ -40,8 +40,8 @@ final class WideRange extends MechanicalProcedure
             Lubricate::step($situation, $this->card, $sides), Marks::step($situation, $this->product, $sides),
             Marks::placed(
                 $situation, $this->product, $sides,
-                'Slide the coupling whole onto one pipe, bring the other in, measure the gap, slide it back between the two marks. Turn the locking side to where a '
-                    .'wrench reaches.',
+                'Slide the coupling whole onto one pipe, bring the other in, measure the gap, slide it back between the two marks. '
+                    .'Turn the locking side to where a wrench reaches.',
                 [$slid], [Confirmed::usual(
                     'mc.slid', 'slid_back', 'Slid on whole and back.', 'Pushed on over the second end.',
                     'Take it off and look at the gasket: the edge of a pipe cuts it.',

@@ -46,6 +46,10 @@ final readonly class CutSpanned implements Rule
             ],
             ! Compare::atLeast($cut, $least) => [Severity::Mend, "Cut out {$print($cut)}; pushed together the fitting wants {$print($least)}.",
                 'Cut back until it goes in.'],
+            ! Compare::atMost(abs($cut - ($collapsed - $stab)), $situation->limit('mc.cut_mm')) => [
+                Severity::Watch, "Cut out {$print($cut)}; {$print($collapsed - $stab)} was worked out.",
+                'It spans, but with less to spare: look at both stab marks.',
+            ],
             default => [Severity::Go, "Cut out {$print($cut)}; the fitting spans {$print($least)} to {$print($greatest)}.", ''],
         };
 

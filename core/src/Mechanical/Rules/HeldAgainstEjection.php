@@ -37,6 +37,7 @@ final readonly class HeldAgainstEjection implements Rule
         $force = Ejection::forceN($kpa, $rod);
         $limit = $situation->rulebook->limit('mc.tap.hand_n');
         $holds = $by !== Stages::BY_HAND || Compare::atMost($force, $limit->value);
+        $held = $by === Stages::BY_HAND ? 'hand' : $by;
         $most = $this->product->figure($situation, 'pressure_kpa');
         $isBeyond = $most !== null && ! Compare::atMost($kpa, $most);
         $print = static fn (float $value, Unit $unit): string => $situation->print($value, $unit);
@@ -45,7 +46,8 @@ final readonly class HeldAgainstEjection implements Rule
             $this->id(), $holds && ! $isBeyond ? Severity::Go : Severity::Stop,
             $isBeyond ? "The main has {$print($kpa, Unit::KiloPascal)}; this tap is made for "
             .$print($most,
-                Unit::KiloPascal).'.' : "The rod is pushed out with {$print($force, Unit::Newton)}, held {$by}; by hand at most {$print($limit->value, Unit::Newton)}.",
+                Unit::KiloPascal).'.' : "The rod is pushed out with {$print($force, Unit::Newton)}, held by {$held}; by hand at most "
+                .$print($limit->value, Unit::Newton).'.',
             $holds && ! $isBeyond ? '' : 'Do not unlock it. Hold it by the device, or lower the pressure in the main.', Ejection::source(),
             ['main_kpa', 'rod_held'], $force,
             $limit->value, $limit->value - $force, Unit::Newton, 'A rod that is let go breaks arms and skulls.', true,

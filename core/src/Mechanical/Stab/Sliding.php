@@ -27,7 +27,7 @@ final class Sliding extends MechanicalProcedure
             Ends::step($s, $this->product, [''], 'Measure across sound pipe beside the damage.'), $this->first($s), $this->second($s),
             StabEnd::step($s, $this->product, 'b', 'stab_b', 'Second stab',
                 'The second end square, clean, chamfered by the gauge, marked; then the fitting drawn out into place.'),
-            LeakTest::step($s, 'Each joint leak tested before it is covered.'),
+            LeakTest::step($s, $this->product, 'Each joint leak tested before it is covered.'),
         ];
         $gate = $s->readings->yes('static_done') === true ? null : new Gate('Nobody enters the trench before the static procedure is done.', null,
             'common practice');

@@ -17,7 +17,7 @@ final class StabFitting extends MechanicalProcedure
         return [
             Receive::step($situation, $this->product), Ends::step($situation, $this->product, ['a', 'b'], 'Measure across both ends. No cut, no scratch.'),
             StabEnd::step($situation, $this->product, 'a', 'stab_a', 'Stab A', 'Square, clean, chamfered by the gauge, marked; then in to the mark.'),
-            StabEnd::step($situation, $this->product, 'b', 'stab_b', 'Stab B', 'The same at the other end.'), LeakTest::step($situation),
+            StabEnd::step($situation, $this->product, 'b', 'stab_b', 'Stab B', 'The same at the other end.'), LeakTest::step($situation, $this->product),
         ];
     }
 

@@ -66,7 +66,7 @@ final class StabSaddle extends MechanicalProcedure
                 ]),
             StabEnd::step($situation, $this->product, 's', 'stab', 'Service',
                 'Service end square, clean, chamfered by the gauge, marked; then in to the mark.'),
-            LeakTest::step($situation),
+            LeakTest::step($situation, $this->product),
             self::tap($isTight),
         ];
     }

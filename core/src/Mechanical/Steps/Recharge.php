@@ -37,7 +37,7 @@ final class Recharge
             $most = $product->figure($s, 'maximum_nm');
             $target = $torque === null ? null : ($most === null ? self::AGAIN * $torque : min(self::AGAIN * $torque, $most));
 
-            return $count === null || $target === null ? null : BoltPlan::of($count, $target, $most, [1.0]);
+            return $count === null || $target === null ? null : BoltPlan::of($count, $target, $most ?? 1.1 * $target, [1.0]);
         });
     }
 

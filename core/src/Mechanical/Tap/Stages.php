@@ -133,7 +133,8 @@ final class Stages
                 ReadingSpec::yesNo('rod_released', 'Released under control, all the way, and locked out?'),
             ], [
                 new HeldAgainstEjection($product),
-                new NumberAtMost('mc.tap.rod', [Product::key('rod_mm')], static fn (Situation $s): ?float => $product->figure($s, 'rod_mm'), 'mc.tap.rod_percent',
+                new NumberAtMost(
+                    'mc.tap.rod', [Product::key('rod_mm')], static fn (Situation $s): ?float => $product->figure($s, 'rod_mm'), 'mc.tap.rod_percent',
                     'Outside diameter of the rod', 'Read the label again. So large a hole is not made in this main.', Severity::Stop, '',
                     static fn (Situation $s): float => $s->limit('mc.tap.rod_percent') / 100 * (Measured::odMm($s, '') ?? INF), Unit::Millimetre),
                 Confirmed::usual(
