@@ -7,6 +7,8 @@ use App\Http\Controllers\AccountController;
 use App\Http\Controllers\AfterTestController;
 use App\Http\Controllers\ArchiveController;
 use App\Http\Controllers\BeginController;
+use App\Http\Controllers\BoltLogController;
+use App\Http\Controllers\CardController;
 use App\Http\Controllers\DeviceController;
 use App\Http\Controllers\EntryController;
 use App\Http\Controllers\FusionController;
@@ -41,6 +43,7 @@ Route::prefix('api/v1')->group(function (): void {
     Route::middleware(['auth:sanctum', 'throttle:600,1'])->prefix('device')->group(function (): void {
         Route::post('fusion-runs', [DeviceController::class, 'start']);
         Route::post('fusion-runs/{run}/samples', [DeviceController::class, 'samples']);
+        Route::post('bolts', [BoltLogController::class, 'device']);
         Route::get('pressure-tests', [LoggerController::class, 'index']);
         Route::post('pressure-tests/{test}/samples', [LoggerController::class, 'samples']);
     });
@@ -117,6 +120,9 @@ Route::prefix('api/v1')->group(function (): void {
         Route::get('mains/{main}/setout', [SetoutController::class, 'show']);
         Route::get('joint-systems', [JointSystemController::class, 'index']);
         Route::post('jobs/{job}/joint-systems', [JointSystemController::class, 'store']);
+        Route::get('cards', [CardController::class, 'index']);
+        Route::post('jobs/{job}/cards', [CardController::class, 'store']);
+        Route::post('joints/{joint}/bolt-log', [BoltLogController::class, 'store'])->middleware('throttle:dear');
         Route::get('mains/{main}/rejects', [RejectController::class, 'index']);
         Route::post('mains/{main}/rejects', [RejectController::class, 'store']);
         Route::get('rejects/{reject}/picture', [RejectController::class, 'picture']);

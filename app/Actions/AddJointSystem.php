@@ -13,12 +13,12 @@ use App\Models\JointSystem as Row;
 use App\Models\Person;
 use App\Procedures\Systems;
 use Diastoma\Core\Exception\InvalidInput;
-use Diastoma\Core\Gasketed\Systems\JointSystem;
+use Diastoma\Core\Procedure\Draws;
 use Diastoma\Core\Sitting\Action;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Str;
 
-/** Adds a joint system to the catalogue, or a new version of one. Joints made by an older version keep it. */
+/** Adds a joint system or a card to the catalogue, or a new version of one. Joints made by an older version keep it. */
 final class AddJointSystem
 {
     public function __construct(private readonly Journal $journal)
@@ -26,20 +26,25 @@ final class AddJointSystem
     }
 
     /**
-     * @param  array<string, mixed>  $data
+     * @param  \Closure(): Draws  $read  of what was sent, in its first version; throws InvalidInput with every setting that cannot be
      *
-     * @throws Refused if this person may not
-     * @throws InvalidInput with every setting that cannot be
+     * @throws Refused if this person may not, or the short name is another kind's
+     * @throws InvalidInput
      */
-    public function execute(Job $job, Person $person, array $data): JointSystem
+    public function execute(Job $job, Person $person, \Closure $read): Draws
     {
         $person->must(Action::AddSystem, $job);
-        $given = JointSystem::fromArray([...$data, 'version' => 1]);
+        $given = $read();
 
-        return DB::transaction(function () use ($job, $person, $given): JointSystem {
+        return DB::transaction(function () use ($job, $person, $given): Draws {
             Job::query()->lockForUpdate()->findOrFail($job->id);
-            $system = $given->inVersion((Systems::latestOf($given->key)->version ?? 0) + 1);
-            $row = Row::create(['key' => $system->key, 'version' => $system->version, 'payload' => $system->toArray(), 'person_id' => $person->id]);
+            $before = Systems::latestOf($given->key());
+            if ($before !== null && $before::class !== $given::class) {
+                throw Refused::input('This short name is taken by another kind of joint. Choose another.',
+                    [['field' => 'key', 'detail' => 'taken', 'value' => $given->key()]]);
+            }
+            $system = $given->inVersion(($before?->version() ?? 0) + 1);
+            $row = Row::create(['key' => $system->key(), 'version' => $system->version(), 'payload' => $system->toArray(), 'person_id' => $person->id]);
             $this->journal->append(
                 $job, $person,
                 new Draft(

@@ -44,11 +44,12 @@ final class LayJoints
     {
         $by->must(Action::KeepJoints, $main);
         [$span, $suits] = isset($given['pipe']) ? PipeChoice::of($given['pipe']) : [null, null];
-        $method = $given['method'] ?? $suits ?? $main->joint_method
-            ?? throw Refused::conflict('This main has no joint system. Choose how its joints are made.');
+        $usual = $suits ?? $main->joint_method ?? $given['method'] ?? throw Refused::conflict('This main has no joint system. Choose how its joints are made.');
+        $method = $given['method'] ?? $usual;
         Catalogue::mustSuit($method, Kind::Joint->value);
+        $joinsUnlike = Catalogue::of($method)->joinsUnlike();
 
-        return DB::transaction(function () use ($main, $by, $given, $method, $span): Main {
+        return DB::transaction(function () use ($main, $by, $given, $method, $usual, $joinsUnlike, $span): Main {
             Main::query()->lockForUpdate()->findOrFail($main->id);
             $pipes = $main->pipes()->get();
             $last = $pipes->last();
@@ -63,12 +64,13 @@ final class LayJoints
             $section = $main->sections()->reorder('from_station_m',
                 'desc')->first() ?? throw Refused::conflict('This main has no section. Ask the office to set it up.');
             $rows = [$main, $section];
-            $kept = $this->span($main, $last, $span);
+            $kept = $this->span($main, $last, $span, $joinsUnlike);
             foreach ($laid->pipes as $pipe) {
                 $rows[] = Pipe::create([...$pipe, 'main_id' => $main->id, 'span' => $kept])->refresh();
             }
-            foreach ($laid->joints as $joint) {
-                $rows[] = Joint::create([...$joint, 'main_id' => $main->id, 'section_id' => $section->id, 'method' => $method])->refresh();
+            foreach ($laid->joints as $k => $joint) {
+                $made = $k > 0 && $span !== null ? $usual : $method; // where the pipe changes, the fitting that takes both is the first alone
+                $rows[] = Joint::create([...$joint, 'main_id' => $main->id, 'section_id' => $section->id, 'method' => $made])->refresh();
             }
             $main->update(['length_m' => max($main->length_m, $laid->lengthM)]);
             $section->update(['to_station_m' => $main->length_m]);
@@ -85,10 +87,10 @@ final class LayJoints
      *
      * @throws InvalidInput if one fitting cannot take the last pipe and the first new one
      */
-    private function span(Main $main, ?Pipe $last, ?Span $span): ?array
+    private function span(Main $main, ?Pipe $last, ?Span $span, bool $joinsUnlike): ?array
     {
         $new = $span ?? $main->spanOf($last);
-        if ($last !== null) {
+        if ($last !== null && ! $joinsUnlike) {
             Span::joined($main->spanOf($last), $new);
         }
 

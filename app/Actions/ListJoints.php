@@ -134,7 +134,7 @@ final class ListJoints
     /** @return array<string, string> id by what a file may call it */
     private static function methods(): array
     {
-        $ids = [...Procedures::ids(), ...array_map(static fn ($s): string => $s->procedureId(), Systems::latest())];
+        $ids = [...Procedures::ids(), ...array_map(static fn ($s): string => $s->procedureId(), Systems::drawn())];
         $called = [];
         foreach (array_unique($ids) as $id) {
             $procedure = Catalogue::of($id);

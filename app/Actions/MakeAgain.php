@@ -16,6 +16,7 @@ use App\Models\Pipe;
 use App\Procedures\Catalogue;
 use App\Setout\DrawnUp;
 use Diastoma\Core\Layout\Remade;
+use Diastoma\Core\Pipe\Span;
 use Diastoma\Core\Sitting\Action;
 use Diastoma\Core\Sitting\Entry as Item;
 use Diastoma\Core\Sitting\Kind;
@@ -68,6 +69,10 @@ final class MakeAgain
                 $plain($a), $plain($b), (string) $given['with'], (float) $given['cut_a_m'], (float) $given['cut_b_m'], (string) ($given['spool'] ?? ''),
                 array_values($pipes->pluck('number')->all()), $isFixed,
             );
+
+            if (! Catalogue::of($method)->joinsUnlike()) {
+                Span::joined($main->spanOf($a), $main->spanOf($b)); // says why where one fitting cannot take both
+            }
 
             return $this->lay($main, $joint, $by, $made, $method, $pipes->keyBy('number')->all());
         });

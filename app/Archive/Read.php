@@ -16,6 +16,7 @@ use App\Pictures\Pictures;
 use App\Replay\Rebuilt;
 use App\Replay\Recordings;
 use Diastoma\Core\Gasketed\Systems\JointSystems;
+use Diastoma\Core\Mechanical\Cards\Cards;
 use Illuminate\Support\Facades\DB;
 
 /**
@@ -243,7 +244,8 @@ final class Read
     {
         $kept = [];
         foreach ($rows as $row) {
-            $isKnown = in_array($row['key'], $this->known, true) || JointSystems::find((string) $row['key']) !== null;
+            $isKnown = in_array($row['key'], $this->known, true) || JointSystems::find((string) $row['key']) !== null
+                || Cards::find((string) $row['key']) !== null;
             $ours = DB::table('joint_systems')->where('key', $row['key'])->where('version', $row['version'])->value('payload');
             if ($isKnown && ($ours === null || json_decode($ours, true) != json_decode((string) $row['payload'], true))) { // compared by value
                 throw Refused::conflict("The joint system “{$row['key']}” is another here. Nothing was taken.");

@@ -17,7 +17,7 @@ final class SetoutPage
     public static function of(Main $main): array
     {
         $rules = $main->job->rules();
-        $system = $main->joint_method === null ? null : Systems::ofProcedure($main->joint_method);
+        $system = Systems::jointSystem($main->joint_method);
         $allowed = $system?->allowed((float) $main->dn_mm, $main->pn_bar);
         $alignment = $main->alignment;
         $core = $alignment?->core();

@@ -5,7 +5,10 @@ declare(strict_types=1);
 namespace App\PressureTests;
 
 use App\Models\Section;
+use App\Procedures\Subject;
 use Diastoma\Core\Exception\InvalidInput;
+use Diastoma\Core\Mechanical\Cards\Card;
+use Diastoma\Core\Mechanical\MechanicalProcedure;
 use Diastoma\Core\PressureTest\MethodLimits;
 use Diastoma\Core\PressureTest\Reading\Material;
 use Diastoma\Core\PressureTest\Site\TestSection;
@@ -24,7 +27,27 @@ final class KnownFacts
     /** @return array<string, mixed> */
     public static function facts(Section $section): array
     {
-        return [...self::fromMain($section), ...($section->facts ?? [])];
+        $facts = [...self::fromMain($section), ...($section->facts ?? [])];
+        $couplings = self::couplings($section);
+        $others = array_filter($facts['ratings'] ?? [], static fn (array $r): bool => ! in_array($r['name'] ?? '', array_column($couplings, 'name'), true));
+
+        return [...$facts, 'ratings' => [...array_values($others), ...$couplings]];
+    }
+
+    /** @return list<array{name: string, kpa: float}> the weakest of the mechanical fittings in it, by its card or its label */
+    private static function couplings(Section $section): array
+    {
+        $weakest = null;
+        $joints = $section->joints()->where('method', 'like', Card::PREFIX.'%')->with('main.job.rulebook')->get();
+        foreach ($joints as $joint) {
+            $subject = Subject::joint($joint);
+            $kpa = $subject->procedure instanceof MechanicalProcedure ? $subject->procedure->product->figure($subject->situation(), 'pressure_kpa') : null;
+            if ($kpa !== null && ($weakest === null || $kpa < $weakest['kpa'])) {
+                $weakest = ['name' => "joint {$joint->label()}: {$subject->procedure->title()}", 'kpa' => $kpa];
+            }
+        }
+
+        return $weakest === null ? [] : [$weakest];
     }
 
     public static function words(Section $section): Words

@@ -6,19 +6,17 @@ namespace App\Procedures;
 
 use Diastoma\Core\Catalogue\Procedures;
 use Diastoma\Core\Exception\InvalidInput;
-use Diastoma\Core\Gasketed\BellAndSpigot;
+use Diastoma\Core\Procedure\Draws;
 use Diastoma\Core\Procedure\Procedure;
 use Diastoma\Core\Sitting\Kind;
 
-/** Every procedure that the application offers, by id: those that ship, and those drawn from joint systems that people added. */
+/** Every procedure that the application offers, by id: those that ship, and those drawn from joint systems and cards that people added. */
 final class Catalogue
 {
     /** @throws \OutOfBoundsException if there is none of that id */
     public static function of(string $id): Procedure
     {
-        $system = Systems::ofProcedure($id);
-
-        return $system === null ? Procedures::find($id) ?? throw new \OutOfBoundsException("No procedure “{$id}”.") : new BellAndSpigot($system);
+        return Systems::ofProcedure($id)?->procedure() ?? Procedures::find($id) ?? throw new \OutOfBoundsException("No procedure “{$id}”.");
     }
 
     /** @throws InvalidInput if there is no such procedure or kind, or the one is not made for the other */
@@ -29,6 +27,19 @@ final class Catalogue
         } catch (\OutOfBoundsException) {
             throw InvalidInput::field('procedure', "There is no procedure “{$procedure}”.", $procedure);
         }
+    }
+
+    /** @return list<Procedure> every way in which a joint is made, the latest version of each */
+    public static function joints(): array
+    {
+        $ids = array_unique([...Procedures::ids(), ...array_map(static fn (Draws $d): string => $d->procedureId(), Systems::drawn())]);
+        $old = array_diff(array_map(static fn (Draws $d): string => $d->procedureId(), Procedures::drawn()), array_map(
+            static fn (Draws $d): string => $d->procedureId(), Systems::drawn(),
+        ));
+
+        return array_values(array_filter(
+            array_map(self::of(...), array_values(array_diff($ids, $old))), static fn (Procedure $p): bool => $p->kind() === Kind::Joint->value,
+        ));
     }
 
     /** @return list<string> */

@@ -13,6 +13,7 @@ use App\Models\Pipe;
 use App\Models\Rulebook;
 use App\Models\Section;
 use App\Models\Work as Row;
+use Diastoma\Core\Mechanical\MechanicalProcedure;
 use Diastoma\Core\Pipe\Span;
 use Diastoma\Core\Procedure\Facts;
 use Diastoma\Core\Procedure\Procedure;
@@ -57,26 +58,39 @@ final class Subject
     public static function joint(Joint $joint): self
     {
         $main = $joint->main;
+        $procedure = Catalogue::of($joint->method);
 
-        return new self(Kind::Joint, $joint, $main->job, Catalogue::of($joint->method), new Facts([
+        return new self(Kind::Joint, $joint, $main->job, $procedure, new Facts([
             'number' => $joint->number, 'dn_mm' => $main->dn_mm, 'sdr' => $main->sdr, 'wall_mm' => $main->wall_mm, 'pn_bar' => $main->pn_bar,
             'service' => $main->service,
             'od_largest_mm' => $main->od_largest_mm, 'od_smallest_mm' => $main->od_smallest_mm, 'label_size_mm' => $main->label_size_mm,
             'size_convention' => $main->size_convention, 'material' => $main->material, 'pipe_a' => $joint->pipe_a, 'pipe_b' => $joint->pipe_b,
             'pipe_length_m' => $joint->planned['pipe_length_m'] ?? null, 'planned_h_deg' => $joint->planned['h_deg'] ?? null,
-            'planned_v_deg' => $joint->planned['v_deg'] ?? null, ...self::changed($joint), ...Held::factsOf($joint),
+            'planned_v_deg' => $joint->planned['v_deg'] ?? null, ...self::line($joint, $procedure),
+            ...self::changed($joint, $procedure->joinsUnlike()), ...Held::factsOf($joint),
         ]));
     }
 
+    /** @return array<string, float> what the line works at, where its section says so and the procedure asks */
+    private static function line(Joint $joint, Procedure $procedure): array
+    {
+        $kpa = $procedure instanceof MechanicalProcedure ? (float) $joint->section->design_pressure_kpa : 0.0;
+
+        return $kpa > 0.0 ? ['line_kpa' => $kpa] : [];
+    }
+
     /** @return array<string, float|string|null> what else it is judged by where the pipe is another than the main's */
-    private static function changed(Joint $joint): array
+    private static function changed(Joint $joint, bool $joinsUnlike): array
     {
         $pipes = Pipe::query()->where('main_id', $joint->main_id)->whereIn('number', [$joint->pipe_a, $joint->pipe_b])->whereNotNull('span')->get()
             ->keyBy('number');
 
-        return $pipes->isEmpty() ? [] : Span::joined(
-            $joint->main->spanOf($pipes->get($joint->pipe_a)), $joint->main->spanOf($pipes->get($joint->pipe_b)),
-        );
+        if ($pipes->isEmpty()) {
+            return [];
+        }
+        [$a, $b] = [$joint->main->spanOf($pipes->get($joint->pipe_a)), $joint->main->spanOf($pipes->get($joint->pipe_b))];
+
+        return $joinsUnlike ? Span::coupled($a, $b) : Span::joined($a, $b);
     }
 
     /** @param  string  $medium  what it will be filled with; empty where no method is chosen yet */

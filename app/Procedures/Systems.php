@@ -5,55 +5,99 @@ declare(strict_types=1);
 namespace App\Procedures;
 
 use App\Models\JointSystem as Row;
+use Diastoma\Core\Catalogue\Procedures;
 use Diastoma\Core\Gasketed\BellAndSpigot;
 use Diastoma\Core\Gasketed\Systems\JointSystem;
-use Diastoma\Core\Gasketed\Systems\JointSystems;
+use Diastoma\Core\Mechanical\Cards\Card;
+use Diastoma\Core\Procedure\Draws;
 
-/** The catalogue of gasketed joint systems: those that ship and those that people added. */
+/** The catalogue of gasketed joint systems and of mechanical fittings' cards: those that ship and those that people added. */
 final class Systems
 {
-    /** @return list<JointSystem> the latest version of each */
+    /** @return list<JointSystem> the latest version of each gasketed one */
     public static function latest(): array
     {
-        $systems = [];
-        foreach ([...JointSystems::shipped(), ...self::added()] as $system) {
-            $systems[$system->key] = $system;
+        return array_values(array_filter(self::drawn(), static fn (Draws $d): bool => $d instanceof JointSystem));
+    }
+
+    /** @return list<Card> the latest version of each card */
+    public static function cards(): array
+    {
+        return array_values(array_filter(self::drawn(), static fn (Draws $d): bool => $d instanceof Card));
+    }
+
+    /** @return list<Draws> the latest version of each */
+    public static function drawn(): array
+    {
+        $drawn = [];
+        foreach ([...Procedures::drawn(), ...self::added()] as $settings) {
+            $drawn[$settings->key()] = $settings;
         }
 
-        return array_values($systems);
+        return array_values($drawn);
     }
 
-    /** @return list<JointSystem> by rising version */
+    /** @return list<Draws> by rising version */
     private static function added(): array
     {
-        return array_values(Row::query()->orderBy('version')->get()->map(static fn (Row $row): JointSystem => JointSystem::fromArray($row->payload))->all());
+        return array_values(Row::query()->orderBy('version')->get()->map(static fn (Row $row): Draws => Procedures::read($row->payload))->all());
     }
 
-    public static function latestOf(string $key): ?JointSystem
+    public static function latestOf(string $key): ?Draws
     {
         $row = Row::query()->where('key', $key)->orderByDesc('version')->first();
 
-        return $row === null ? JointSystems::find($key) : JointSystem::fromArray($row->payload);
+        return $row === null ? self::shipped($key) : Procedures::read($row->payload);
     }
 
-    /** The system whose procedure has this id, in the very version that the id names. */
-    public static function ofProcedure(string $id): ?JointSystem
+    public static function isShipped(Draws $settings): bool
     {
-        if (! str_starts_with($id, BellAndSpigot::PREFIX)) {
+        return $settings->version() === 1 && self::shipped($settings->key()) !== null;
+    }
+
+    /** The gasketed system that a procedure is drawn from; null where it is another kind of procedure, or none. */
+    public static function jointSystem(?string $id): ?JointSystem
+    {
+        $settings = $id === null ? null : self::ofProcedure($id);
+
+        return $settings instanceof JointSystem ? $settings : null;
+    }
+
+    /** The settings whose procedure has this id, in the very version that the id names. */
+    public static function ofProcedure(string $id): ?Draws
+    {
+        $prefix = match (true) {
+            str_starts_with($id, BellAndSpigot::PREFIX) => BellAndSpigot::PREFIX,
+            str_starts_with($id, Card::PREFIX) => Card::PREFIX,
+            default => null,
+        };
+        if ($prefix === null) {
             return null;
         }
-        [$key, $version] = [...explode('~', substr($id, strlen(BellAndSpigot::PREFIX))), '1'];
-        $shipped = $version === '1' ? JointSystems::find($key) : null;
+        [$key, $version] = [...explode('~', substr($id, strlen($prefix))), '1'];
+        $shipped = $version === '1' ? self::shipped($key) : null;
         if ($shipped !== null) {
-            return $shipped;
+            return $shipped->procedureId() === $id ? $shipped : null;
         }
-        /** @var array<string, JointSystem> $known a version never changes, so it is read once; a line of a thousand joints asks a thousand times */
+        /** @var array<string, Draws> $known a version never changes, so it is read once; a line of a thousand joints asks a thousand times */
         static $known = [];
         $row = isset($known[$id]) ? null : Row::query()->where('key', $key)->where('version', (int) $version)->first();
-        if ($row !== null) {
-            $known[$id] = JointSystem::fromArray($row->payload);
+        $settings = $row === null ? null : Procedures::read($row->payload);
+        if ($settings?->procedureId() === $id) {
+            $known[$id] = $settings;
         }
 
         return $known[$id] ?? null;
+    }
+
+    private static function shipped(string $key): ?Draws
+    {
+        foreach (Procedures::drawn() as $settings) {
+            if ($settings->key() === $key) {
+                return $settings;
+            }
+        }
+
+        return null;
     }
 }

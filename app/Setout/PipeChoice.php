@@ -8,6 +8,7 @@ use App\Procedures\Systems;
 use Diastoma\Core\Electrofusion\Coupler;
 use Diastoma\Core\Electrofusion\PipeSize;
 use Diastoma\Core\Exception\InvalidInput;
+use Diastoma\Core\Gasketed\Systems\JointSystem;
 use Diastoma\Core\Pipe\PePipe;
 use Diastoma\Core\Pipe\Span;
 
@@ -18,11 +19,6 @@ final class PipeChoice
     public const PE_FUSED = 'pe_fused';
 
     private const CONVENTIONS = ['metric' => PipeSize::METRIC, 'ips' => PipeSize::IPS, 'dips' => PipeSize::DIPS];
-
-    private const MATERIALS = [
-        'pvc' => 'PVC', 'ductile_iron' => 'Ductile iron', 'grp' => 'GRP', 'concrete' => 'Concrete', 'corrugated_hdpe' => 'Corrugated HDPE', 'pe' => 'PE',
-        'steel' => 'Steel',
-    ];
 
     /**
      * @param  array<string, mixed>  $given  system; dn_mm, pn_bar, od_mm and wall_mm, or of fused PE convention, size and sdr
@@ -44,6 +40,8 @@ final class PipeChoice
         }
         $system = Systems::latestOf($given['system'])
             ?? throw InvalidInput::field('system', 'There is no such joint system. Choose one of the list.', $given['system']);
+        $material = $system instanceof JointSystem ? $system->material : $given['material']
+            ?? throw InvalidInput::field('material', 'Say what the pipe is of: this fitting takes several.');
         if ($given['wall_mm'] >= $given['od_mm'] / 2) {
             throw InvalidInput::field('wall_mm', 'The wall is thicker than the pipe has room for. Check both measures.', $given['wall_mm'],
                 $given['od_mm'] / 2);
@@ -52,7 +50,7 @@ final class PipeChoice
 
         return [
             new Span(
-                self::MATERIALS[$system->material] ?? $system->material, (float) $given['dn_mm'], null, $pn === null ? null : (float) $pn,
+                Span::MATERIALS[$material] ?? $material, (float) $given['dn_mm'], null, $pn === null ? null : (float) $pn,
                 (float) $given['wall_mm'], (float) $given['od_mm'],
             ), $system->procedureId(),
         ];

@@ -22,7 +22,7 @@ final class PlanRequest
      */
     public static function complete(Main $main, Rulebook $rulebook, array $given): array
     {
-        $system = $main->joint_method === null ? null : Systems::ofProcedure($main->joint_method);
+        $system = Systems::jointSystem($main->joint_method);
         $allowed = $system?->allowed((float) $main->dn_mm, $main->pn_bar);
         $own = isset($given['allowed_deg']) ? (float) $given['allowed_deg'] : null;
         if ($system?->turns === false) {

@@ -10,7 +10,6 @@ use App\Models\Person;
 use App\Procedures\Systems;
 use Diastoma\Core\Gasketed\Systems\Home;
 use Diastoma\Core\Gasketed\Systems\JointSystem;
-use Diastoma\Core\Gasketed\Systems\JointSystems;
 use Diastoma\Core\Lifting\LiftCard;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
@@ -31,7 +30,10 @@ final class JointSystemController
         /** @var Person $person */
         $person = $request->user();
 
-        return new JsonResponse(self::system($add->execute($job, $person, $request->json()->all())), 201);
+        $read = static fn (): JointSystem => JointSystem::fromArray([...$request->json()->all(), 'version' => 1]);
+        $system = $add->execute($job, $person, $read);
+
+        return new JsonResponse($system instanceof JointSystem ? self::system($system) : [], 201);
     }
 
     /** @return array<string, mixed> */
@@ -39,7 +41,7 @@ final class JointSystemController
     {
         return [
             ...$system->toArray(), 'procedure' => $system->procedureId(), 'home_said' => $system->home->said(),
-            'shipped' => $system->version === 1 && JointSystems::find($system->key) !== null,
+            'shipped' => Systems::isShipped($system),
         ];
     }
 }

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace App\Http\Requests;
 
+use Diastoma\Core\Pipe\Span;
+
 /** A new main. */
 final class MainRequest extends Asked
 {
@@ -11,6 +13,7 @@ final class MainRequest extends Asked
     {
         return [
             'name' => 'required|string|min:2|max:60', 'service' => 'required|in:water,sewer_gravity,sewer_rising,gas', 'system' => 'required|string|max:40',
+            'material' => 'nullable|in:'.implode(',', array_keys(Span::MATERIALS)),
             'dn_mm' => 'required_unless:system,pe_fused|integer|between:20,4000', 'pn_bar' => 'nullable|numeric|between:0.1,100',
             'od_mm' => 'required_unless:system,pe_fused|numeric|between:20,5000', 'wall_mm' => 'required_unless:system,pe_fused|numeric|between:0.5,500',
             'convention' => 'required_if:system,pe_fused|in:metric,ips,dips', 'size' => 'required_if:system,pe_fused|numeric',
@@ -23,7 +26,8 @@ final class MainRequest extends Asked
     public function messages(): array
     {
         return [
-            'name.*' => 'Give the main a name of 2 to 60 letters.', 'convention.*' => 'Say what the print line sizes the pipe by: metric, IPS or DIPS.',
+            'material.*' => 'Choose what the pipe is of.', 'name.*' => 'Give the main a name of 2 to 60 letters.',
+            'convention.*' => 'Say what the print line sizes the pipe by: metric, IPS or DIPS.',
             'size.*' => 'The size is a number: dn in mm, or nominal inches.', 'sdr.*' => 'SDR or DR is a number, as printed on the pipe.',
             'leaves_joint.*' => 'Type the number of the tee or saddle that it leaves at.', 'service.*' => 'Choose what flows in it.',
             'system.*' => 'Choose a joint system.', 'dn_mm.*' => 'DN is a whole number from 20 to 4000.',

@@ -14,6 +14,12 @@ use Diastoma\Core\Exception\InvalidInput;
  */
 final readonly class Span
 {
+    /** What pipe is of, by the word that a form sends. */
+    public const MATERIALS = [
+        'pvc' => 'PVC', 'ductile_iron' => 'Ductile iron', 'grp' => 'GRP', 'concrete' => 'Concrete', 'corrugated_hdpe' => 'Corrugated HDPE', 'pe' => 'PE',
+        'steel' => 'Steel', 'grey_iron' => 'Grey iron', 'asbestos_cement' => 'Asbestos cement',
+    ];
+
     /** Two pipes of one nominal diameter differ in what they measure by less than this, mm. Common practice: the bore of one fitting takes both. */
     private const SAME_OD_MM = 0.5;
 
@@ -75,14 +81,28 @@ final readonly class Span
         ];
     }
 
+    /**
+     * What a joint is judged by whose fitting holds two pipes that differ: each end by its own pipe.
+     *
+     * @return array<string, float|string|null> facts of the joint, those of the second pipe ending in _b
+     */
+    public static function coupled(self $a, self $b): array
+    {
+        return [
+            'material' => $a->material, 'material_b' => $b->material, 'dn_mm' => $a->dnMm, 'dn_b_mm' => $b->dnMm, 'sdr' => $a->sdr, 'sdr_b' => $b->sdr,
+            'pn_bar' => $a->pnBar === null || $b->pnBar === null ? $a->pnBar ?? $b->pnBar : min($a->pnBar, $b->pnBar), 'wall_mm' => $a->wallMm,
+            'wall_b_mm' => $b->wallMm, 'od_largest_mm' => $a->largestOdMm, 'od_largest_b_mm' => $b->largestOdMm, 'od_smallest_mm' => $a->smallestOdMm,
+        ];
+    }
+
     /** @return ?string why one fitting cannot take both; null where it can */
     public static function apart(self $a, self $b): ?string
     {
         return match (true) {
             self::family($a->material) !== self::family($b->material) => "{$a->said()} and {$b->said()} are not joined by one fitting of this kind: it takes a "
-                .'mechanical coupling or flange made for both. Begin another main where the material changes.',
+                .'mechanical coupling or flange made for both. Choose one as how this joint is made.',
             abs($a->largestOdMm - $b->largestOdMm) > self::SAME_OD_MM => "{$a->said()} and {$b->said()} measure differently outside: it takes a reducer or a "
-                .'coupling made for both. Begin another main where the size changes.',
+                .'coupling made for both. Choose one as how this joint is made.',
             default => null,
         };
     }

@@ -93,7 +93,7 @@ final class GoodFitting
 
     private static function material(Situation $s, string $side): string
     {
-        $line = strtolower($s->facts->text($side === 'b' ? 'material_b' : 'material') ?: $s->facts->text('material'));
+        $line = strtolower($s->facts->text(in_array($side, ['b', 'd'], true) ? 'material_b' : 'material') ?: $s->facts->text('material'));
         foreach (['pe' => 'PE', 'pvc' => 'PVC', 'grp' => 'GRP', 'steel' => 'steel', 'ductile' => 'ductile iron, coated'] as $word => $material) {
             if (str_starts_with($line, $word)) {
                 return $material;

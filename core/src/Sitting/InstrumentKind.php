@@ -26,6 +26,6 @@ enum InstrumentKind: string
     /** Whether it may send what it records with a token of its own. */
     public function sends(): bool
     {
-        return $this === self::ControlUnit || $this === self::Gauge;
+        return $this === self::ControlUnit || $this === self::Gauge || $this === self::TorqueWrench;
     }
 }

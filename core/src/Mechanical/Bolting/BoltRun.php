@@ -70,6 +70,18 @@ final readonly class BoltRun
         return null;
     }
 
+    /** The pass that another reading of a bolt belongs to, where nobody says: the first that has none of it, else the last. */
+    public function passOf(int $bolt): int
+    {
+        foreach (range(1, $this->plan->last()) as $pass) {
+            if (! isset($this->read[$pass][$bolt])) {
+                return $pass;
+            }
+        }
+
+        return $this->plan->last();
+    }
+
     /** @return list<int> bolts that were left out of a pass after which another was begun */
     public function skipped(int $pass): array
     {

@@ -70,7 +70,7 @@ final class FlangeAdaptor extends MechanicalProcedure
                     }, 'mc.gap_mm', 'Gap to the raised face off the one wanted by', 'Move pipe or flange until the gap is right.'),
                     ...$flangeRules, ...$more,
                 ]),
-            ...Bands::steps($situation, [new Band('clamp', 'Clamp band', $this->product)]), Bands::fins(),
+            ...Bands::steps($situation, [new Band('clamp', 'Clamp band', $this->product)]), Bands::fins($situation),
             Tighten::step($situation, $this->bolts(), title: 'Flange bolts'), ...LeakOnly::steps(),
         ];
     }

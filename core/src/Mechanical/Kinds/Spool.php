@@ -43,7 +43,9 @@ final class Spool extends MechanicalProcedure
         return [
             PressureOff::step($situation), Receive::step($situation, $this->product), $this->cutOut($situation),
             new Step($ends->id, $ends->title, $ends->instruction, $ends->readings, [
-                ...array_filter($ends->rules, static fn ($rule): bool => ! $rule instanceof Fits), new Fits($this->product, ['a', 'b'], '.left'),
+                ...array_filter($ends->rules, static fn ($rule): bool => ! $rule instanceof Fits && $rule->id() !== 'mc.material.b'),
+                // the spool may be of anything
+                new Fits($this->product, ['a', 'b'], '.left'),
                 new Fits($this->product, ['d', 'b'], '.right'),
             ], $ends->cautions, $ends->guide),
             ...$this->layers($situation), Lubricate::step($situation, $this->card, ['a', 'b', 'd']),

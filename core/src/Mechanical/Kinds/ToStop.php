@@ -53,7 +53,8 @@ final class ToStop extends MechanicalProcedure
                     Confirmed::usual('mc.slid', 'slid_back', 'Slid on and back.', 'A lip turned under.', 'Take it off and look at both gaskets.'), ...$more,
                 ],
             ),
-            ...Bands::steps($situation, [new Band('fixed', 'Fixed side', $this->product), new Band('free', 'Free side', $this->product)]), Bands::fins(),
+            ...Bands::steps($situation, [new Band('fixed', 'Fixed side', $this->product), new Band('free', 'Free side', $this->product)]),
+            Bands::fins($situation),
             ...LeakOnly::steps(),
         ];
     }

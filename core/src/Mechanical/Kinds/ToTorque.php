@@ -60,7 +60,7 @@ final class ToTorque extends MechanicalProcedure
                         self::DIRTY => [Severity::Mend, 'Clean them or take new bolts: by T = K·d·F the same torque then presses less.'],
                     ], Source::arithmetic('T = K·d·F')),
                     ...$rules,
-                ], ['Nobody between the faces while they are brought together.'], static fn (): array => ['limit_mm' => 0.0, 'even' => true]),
+                ], ['Nobody between the faces while they are brought together.'], ['limit_mm' => $situation->limit('mc.flange.parallel_mm'), 'even' => true]),
             Tighten::step($situation, $this->bolts()), ...LeakOnly::steps(),
         ];
     }

@@ -34,7 +34,7 @@ final readonly class MaterialAsLine implements Rule
         if ($found === null) {
             return null;
         }
-        $line = $situation->facts->text($this->side === 'b' ? 'material_b' : 'material') ?: $situation->facts->text('material');
+        $line = $situation->facts->text(in_array($this->side, ['b', 'd'], true) ? 'material_b' : 'material') ?: $situation->facts->text('material');
         $wanted = self::ALIKE[strtolower(strtok($line, ' _-') ?: '')] ?? '';
         $holds = $wanted === '' || str_starts_with($found, $wanted);
 

@@ -56,7 +56,7 @@ final class Bands
         ]];
     }
 
-    public static function fins(): Step
+    public static function fins(Situation $s): Step
     {
         return new Step('fins', 'Fins', 'Last, the fins: at the same distance all round, and centring bolts still clear.', [
             ReadingSpec::series('fins_mm', 'Distance at the fins, from 12 o\'clock', Unit::Millimetre, 0, 500, [4, 6, 8, 12], 'gap_ring'),
@@ -69,6 +69,6 @@ final class Bands
             }, 'mc.fins_apart_mm', 'Fins differ by', 'Loosen the side that is close, draw in the other, round and round.',
                 why: 'Even fins say that the gasket is pressed alike all round.'),
             Confirmed::usual('mc.centring_clear', 'centring_clear', 'Centring bolts clear.', 'A centring bolt bears.', 'Back it off and go round once more.'),
-        ], guide: static fn (): array => ['limit_mm' => 0.0, 'even' => true]);
+        ], guide: ['limit_mm' => $s->limit('mc.fins_apart_mm'), 'even' => true]);
     }
 }
