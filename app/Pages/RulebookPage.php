@@ -22,7 +22,7 @@ use Diastoma\Core\Sitting\State;
 /** Every limit a job works by: value, source, who changed it and why; and the joints that were judged before the last change. */
 final class RulebookPage
 {
-    private const GROUPS = ['ef.' => 'Electrofusion', 'gs.' => 'Gasketed joints', 'test.' => 'Pressure tests'];
+    private const GROUPS = ['ef.' => 'Electrofusion', 'gs.' => 'Gasketed joints', 'mc.' => 'Couplings and taps', 'test.' => 'Pressure tests'];
 
     /** @return array<string, mixed> */
     public static function of(Job $job, Person $person): array

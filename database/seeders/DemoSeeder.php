@@ -68,6 +68,7 @@ final class DemoSeeder extends Seeder
         $this->otherMains($job, $ada, $unit, $now);
         app(GasketedDemo::class)->run($job->refresh(), $ada, $now);
         app(TestsDemo::class)->run($job->refresh(), $unit, $now);
+        app(MechanicalDemo::class)->run($job->refresh(), $ada, Person::where('email', 'vera@demo')->firstOrFail(), $now);
     }
 
     /** @return array<string, string> role by person */
@@ -99,7 +100,7 @@ final class DemoSeeder extends Seeder
         $past = CarbonImmutable::now('UTC')->subDays(35)->toDateString();
         foreach ([
             ['control_unit', 'Unit North', 'CU-31', $later], ['control_unit', 'Unit South', 'CU-18', $past], ['gauge', 'Logger 16 bar', 'PL-204', $later],
-            ['gauge', 'Dial gauge 25 bar', 'DG-77', $past],
+            ['gauge', 'Dial gauge 25 bar', 'DG-77', $past], ['torque_wrench', 'Wrench 20 to 200', 'TW-12', $later],
         ] as [$kind, $name, $serial, $until]) {
             Equipment::create(['job_id' => $job->id, 'kind' => $kind, 'name' => $name, 'serial' => $serial, 'calibration_until' => $until]);
         }

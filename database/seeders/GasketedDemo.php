@@ -20,6 +20,7 @@ use App\Models\Main;
 use App\Models\Person;
 use App\Procedures\Subject;
 use Carbon\CarbonImmutable;
+use Diastoma\Core\Gasketed\Systems\JointSystem;
 use Diastoma\Core\Simulation\GoodAnswers;
 use Illuminate\Support\Str;
 
@@ -167,10 +168,9 @@ final class GasketedDemo
             ['hollin_skid', 'Hollin concrete, skid ring', 'concrete_skid_ring', [['dn_mm' => 800, 'allowed_deg' => 0.7, 'gap_mm' => 15]]],
             ['fenwick_corrugated', 'Fenwick corrugated drain', 'corrugated_hdpe', [['dn_mm' => 450, 'bell_mm' => 165, 'allowed_deg' => 1.5]]],
         ] as [$key, $title, $kind, $sizes]) {
-            $this->system->execute(
-                $job, $person,
-                [...$generic[$kind], 'key' => $key, 'title' => $title, 'source' => "{$title}, laying instructions (invented)", 'sizes' => $sizes],
-            );
+            $this->system->execute($job, $person, static fn (): JointSystem => JointSystem::fromArray([
+                ...$generic[$kind], 'key' => $key, 'title' => $title, 'source' => "{$title}, laying instructions (invented)", 'sizes' => $sizes, 'version' => 1,
+            ]));
         }
     }
 }

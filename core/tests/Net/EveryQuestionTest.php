@@ -31,6 +31,15 @@ it('is accepted when everything is answered well, in both rulebooks', function (
     }
 })->with('everything');
 
+it('can be written down at every moment of the work', function (string $id) {
+    $walk = new Walk($id);
+    $history = $walk->made()->history;
+    foreach (range(0, count($history), max(1, intdiv(count($history), 25))) as $so) {
+        $verdict = $walk->verdict(new Readings(array_slice($history, 0, $so)));
+        expect(json_encode($verdict->toArray(), JSON_THROW_ON_ERROR))->not->toBe('');
+    }
+})->with('everything');
+
 it('is not accepted when one answer is bad, and every answer is read by a rule', function (string $id) {
     foreach (['iso', 'us'] as $rulebook) {
         $noticed = $read = [];

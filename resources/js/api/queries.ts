@@ -111,6 +111,8 @@ export const fusionTraceQuery = (id: string) =>
 export const setoutQuery = (main: string) =>
   queryOptions({ queryKey: ['setout', main], queryFn: ({ signal }) => answered(api.GET('/mains/{main}/setout', { params: { path: { main } }, signal })) });
 
+export const cardsQuery = queryOptions({ queryKey: ['cards'], queryFn: ({ signal }) => answered(api.GET('/cards', { signal })) });
+
 export const systemsQuery = queryOptions({ queryKey: ['joint-systems'], queryFn: ({ signal }) => answered(api.GET('/joint-systems', { signal })) });
 
 export const rejectsQuery = (main: string) =>

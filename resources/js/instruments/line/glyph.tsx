@@ -64,6 +64,20 @@ const SHAPES: Record<string, { body: string; posts: string }> = {
   'gasketed.sleeve': { body: 'M-18 -14h36v28h-36z', posts: 'M0 -14v-8M0 14v8' },
   // a stepped socket
   'gasketed.concrete': { body: 'M-16 -10h8v-9h24v38h-24v-9h-8z', posts: '' },
+  // a coupling with a clamp at each end
+  'mechanical.clamped': { body: 'M-18 -16h8v4h20v-4h8v32h-8v-4h-20v4h-8z', posts: 'M-14 -16v-7M14 -16v-7' },
+  // the same, laid round and closed along its side
+  'mechanical.wrapped': { body: 'M-18 -15h36v30h-36z', posts: 'M-12 -15v-6M0 -15v-6M12 -15v-6' },
+  // two bands on a long body
+  'mechanical.banded': { body: 'M-20 -19h9v5h22v-5h9v38h-9v-5h-22v5h-9z', posts: '' },
+  // two faces bolted together
+  'mechanical.flanged': { body: 'M-8 -20h16v40h-16z', posts: 'M-13 -13h26M-13 13h26' },
+  // a ring drawn against a bell
+  'mechanical.gland': { body: 'M-13 -18h8v4h18v28h-18v4h-8z', posts: 'M-18 -12h8M-18 12h8' },
+  // pushed into a sleeve from both sides
+  'mechanical.stabbed': { body: 'M-18 -11l6 -5h24l6 5v22l-6 5h-24l-6 -5z', posts: '' },
+  // a saddle held by a strap
+  'mechanical.strapped': { body: 'M-13 -4l4 -13h18l4 13v20h-26z', posts: 'M-18 4h5M13 4h5' },
   // a ribbed coupler
   'gasketed.corrugated': { body: 'M-17 -13l5 -5 5 5 5 -5 5 5 5 -5 5 5v26l-5 5 -5 -5 -5 5 -5 -5 -5 5 -5 -5z', posts: '' },
 };

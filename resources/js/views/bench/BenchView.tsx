@@ -97,6 +97,7 @@ function Bench({ bench }: { bench: Schemas['Bench'] }) {
             <StepInstrument
               bench={bench}
               step={step}
+              queryKey={queryKey}
               mayEnter={mayEnter}
               onScan={(key, code) => entry.mutate({ kind: 'reading', payload: { key, value: code } })}
             />

@@ -48,7 +48,7 @@ export function StepCard({ bench, step, queryKey, mayEnter, instrument, footer, 
   const now = useJobNow();
   const shut = isShut(step.gate, now);
   const findings = bench.verdict.findings.filter((f) => f.step === step.id);
-  const fields = step.readings.filter((spec) => spec.kind !== 'record' && spec.kind !== 'signature');
+  const fields = step.readings.filter((spec) => spec.kind !== 'record' && spec.kind !== 'signature' && spec.kind !== 'row');
   const signed = step.readings.filter((spec) => spec.kind === 'signature');
   const beside = (key: string) => findings.filter((f) => (f.readings.find((k) => fields.some((spec) => spec.key === k)) ?? '') === key);
   const loose = findings.filter((f) => !f.readings.some((k) => fields.some((spec) => spec.key === k)));

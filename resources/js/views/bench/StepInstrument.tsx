@@ -1,5 +1,9 @@
 import { Box, Stack, Typography } from '@mui/material';
+import type { QueryKey } from '@tanstack/react-query';
 import type { Schemas } from '../../api/client';
+import { SecondCut, SpoolLength, StabMark } from '../../instruments/coupling/Cuts';
+import { FitStrip } from '../../instruments/coupling/FitStrip';
+import { SettingGap } from '../../instruments/coupling/SettingGap';
 import { GapRing } from '../../instruments/gap/GapRing';
 import { DeflectionRose } from '../../instruments/gasket/DeflectionRose';
 import { FeelerRing } from '../../instruments/gasket/FeelerRing';
@@ -12,6 +16,10 @@ import { MarksRuler } from '../../instruments/marks/MarksRuler';
 import { PassTable } from '../../instruments/marks/PassTable';
 import { SaddleRuler } from '../../instruments/marks/SaddleRuler';
 import { RoundnessDial } from '../../instruments/roundness/RoundnessDial';
+import { EjectionForce, Ladder } from '../../instruments/tap/Ladder';
+import { TapSection } from '../../instruments/tap/TapSection';
+import { BandPart } from './bolts/BandPart';
+import { BoltWheel } from './bolts/BoltWheel';
 
 type Bench = Schemas['Bench'];
 type Step = Schemas['Step'];
@@ -26,11 +34,13 @@ const rank = { go: 0, watch: 1, mend: 2, stop: 3 };
 export function StepInstrument({
   bench,
   step,
+  queryKey,
   mayEnter,
   onScan,
 }: {
   bench: Bench;
   step: Step;
+  queryKey: QueryKey;
   mayEnter: boolean;
   onScan: (key: string, code: string) => void;
 }) {
@@ -47,9 +57,65 @@ export function StepInstrument({
     ),
     guide && 'chamfer' in guide && <Spigots key="spigot" bench={bench} guide={guide} />,
     guide && 'sweeps' in guide && <Feelers key="feeler" bench={bench} step={step} guide={guide} />,
+    ...mechanical(bench, step, queryKey, mayEnter),
     guide && 'share' in guide && <DeflectionRose key="rose" rose={guide} />,
   ].filter(Boolean);
   return parts.length === 0 ? null : <Stack spacing={2}>{parts}</Stack>;
+}
+
+/** What a mechanical joint draws: each part of its guide has its picture. */
+function mechanical(bench: Bench, step: Step, queryKey: QueryKey, mayEnter: boolean) {
+  const guide = (step.guide ?? {}) as Schemas['MechanicalGuide'];
+  const open = mayEnter && !step.gate;
+  return [
+    guide.ladder && (
+      <Box key="ladder" sx={{ display: { lg: 'none' } }}>
+        <Ladder stages={guide.ladder} />
+      </Box>
+    ),
+    guide.ladder && !guide.wheel && !guide.card && !guide.ends && <TapPart key="tap" stage={step.id} ejection={guide.ejection} />,
+    guide.card && guide.card.rows.length > 0 && <CardRows key="card" card={guide.card} />,
+    guide.ends && guide.ranges && <FitStrip key="fit" ends={guide.ends} ranges={guide.ranges} />,
+    guide.spool && <SpoolLength key="spool" spool={guide.spool} />,
+    guide.setting && <SettingGap key="setting" setting={guide.setting} />,
+    guide.stab && <StabMark key="stab" stab={guide.stab} />,
+    guide.second_cut && <SecondCut key="cut" cut={guide.second_cut} />,
+    guide.wheel && <BoltWheel key="wheel" bench={bench} wheel={guide.wheel} queryKey={queryKey} mayEnter={open} />,
+    ...(guide.bands ?? []).map((band) => <BandPart key={band.key} bench={bench} band={band} queryKey={queryKey} mayEnter={open} />),
+  ];
+}
+
+/** What stands on the main, and beside it what the rod is pushed out with where that is the stage. */
+function TapPart({ stage, ejection }: { stage: string; ejection: Schemas['MechanicalGuide']['ejection'] }) {
+  return (
+    <Box sx={{ display: 'grid', gridTemplateColumns: { xs: 'minmax(0,1fr)', sm: '250px minmax(0,1fr)' }, gap: 3, alignItems: 'center' }}>
+      <TapSection stage={stage} />
+      {ejection && <EjectionForce ejection={ejection} />}
+    </Box>
+  );
+}
+
+function CardRows({ card }: { card: NonNullable<Schemas['MechanicalGuide']['card']> }) {
+  return (
+    <Box>
+      <Typography variant="h3">The card of this size</Typography>
+      <Stack direction="row" sx={{ flexWrap: 'wrap', columnGap: 3, rowGap: 1, mt: 0.5 }}>
+        {card.rows.map((r) => (
+          <Box key={r.label}>
+            <Typography variant="body2" color="text.secondary">
+              {r.label}
+            </Typography>
+            <Typography className="num" sx={{ fontWeight: 700 }}>
+              {r.value}
+            </Typography>
+          </Box>
+        ))}
+      </Stack>
+      <Typography variant="body2" color="text.secondary">
+        [{card.source}]
+      </Typography>
+    </Box>
+  );
 }
 
 const row = { display: 'grid', gridTemplateColumns: 'repeat(auto-fit, minmax(min(220px, 45%), 1fr))', gap: 2, justifyItems: 'center' } as const;

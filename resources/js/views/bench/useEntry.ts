@@ -11,7 +11,7 @@ export function useEntry(bench: Pick<Bench, 'subject_type' | 'subject_id'>, quer
   const { person } = useWork();
   const client = useQueryClient();
   return useMutation({
-    mutationFn: ({ kind, payload }: { kind: 'reading' | 'overrule' | 'signature' | 'picture'; payload: Record<string, unknown> }) =>
+    mutationFn: ({ kind, payload }: { kind: 'reading' | 'row' | 'overrule' | 'signature' | 'picture'; payload: Record<string, unknown> }) =>
       submit(person.id, {
         id: uuid(),
         kind,

@@ -1,8 +1,8 @@
 import { useState } from 'react';
-import { Alert, Box, Button, InputAdornment, Paper, Stack, TextField, Typography } from '@mui/material';
-import { useMutation, useQueryClient } from '@tanstack/react-query';
+import { Alert, Box, Button, InputAdornment, MenuItem, Paper, Stack, TextField, Typography } from '@mui/material';
+import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { answered, api } from '../../api/client';
-import { JOB } from '../../api/queries';
+import { cardsQuery, JOB } from '../../api/queries';
 import { typedNumber } from '../../app/numbers';
 import { useWork } from '../../app/session';
 import { faultOf, general, useForm } from '../../app/useForm';
@@ -16,6 +16,8 @@ export function LayJoints({ first }: { first: boolean }) {
   const { length, display } = useUnits();
   const form = useForm({ count: first ? '10' : '1', pipe_length_m: '', first_pipe: '' });
   const { texts } = form;
+  const cards = useQuery(cardsQuery);
+  const [method, setMethod] = useState('');
   const pipeOf = usePipe();
   const [pipe, setPipe] = useState<PipeTexts | null>(null);
   const lay = useMutation({
@@ -26,6 +28,7 @@ export function LayJoints({ first }: { first: boolean }) {
           body: {
             count: typedNumber(texts.count),
             pipe_length_m: typedNumber(texts.pipe_length_m, display.length),
+            ...(method === '' ? {} : { method }),
             ...(pipe ? { pipe: pipeOf(pipe) } : {}),
             ...((texts.first_pipe ?? '').trim() === '' ? {} : { first_pipe: texts.first_pipe }),
           },
@@ -33,6 +36,7 @@ export function LayJoints({ first }: { first: boolean }) {
       ),
     onSuccess: async () => {
       setPipe(null);
+      setMethod('');
       form.reset({ count: '1', pipe_length_m: texts.pipe_length_m ?? '', first_pipe: '' });
       await Promise.all([['line'], JOB].map((queryKey) => client.invalidateQueries({ queryKey })));
     },
@@ -55,6 +59,25 @@ export function LayJoints({ first }: { first: boolean }) {
           {...field('pipe_length_m')}
         />
         <TextField label="First new pipe (if numbered)" {...field('first_pipe', 'Those after it count on.')} />
+        <TextField
+          select
+          label="How it is made"
+          value={cards.data ? method : ''}
+          onChange={(e) => setMethod(e.target.value)}
+          helperText={faultOf(lay.error, 'method') ?? (pipe ? 'Where the pipe changes: this is the joint that takes both.' : 'As the main, unless you choose.')}
+          error={faultOf(lay.error, 'method') !== undefined}
+          slotProps={{ select: { displayEmpty: true }, inputLabel: { shrink: true } }}
+          sx={{ gridColumn: '1 / -1' }}
+        >
+          <MenuItem value="" sx={{ minHeight: 52 }}>
+            As the main is joined
+          </MenuItem>
+          {(cards.data?.methods ?? []).map((m) => (
+            <MenuItem key={m.id} value={m.id} sx={{ minHeight: 52 }}>
+              {m.title}
+            </MenuItem>
+          ))}
+        </TextField>
         {pipe && <PipeFields texts={pipe} onChange={setPipe} fault={(key) => faultOf(lay.error, `pipe.${key}`)} />}
       </Box>
       {(general(lay.error) ?? faultOf(lay.error, 'pipe')) && (

@@ -31,6 +31,14 @@ function given(input: Input, text: string): unknown {
       .split(/[;\s]+/)
       .filter((part) => part !== '')
       .map((part) => part.split(':').map(number));
+  if (input.kind === 'rows')
+    return text
+      .split(/[;\n]+/)
+      .filter((part) => part.trim() !== '')
+      .map((part) => {
+        const [name, ...numbers] = part.split(':');
+        return Object.fromEntries(input.choices.map((column, k) => [column, k === 0 ? (name ?? '').trim() : number(numbers[k - 1] ?? '')]));
+      });
   return text;
 }
 
@@ -91,6 +99,7 @@ export function CalculationForm({ calculation }: { calculation: Calculation }) {
                 ? ({
                     numbers: 'several, with spaces between',
                     gapped: 'several, with spaces between; - where there was none',
+                    rows: `one after another with ; between, each ${input.choices.join(':').replaceAll('_mm', '')}`,
                     pairs: 'pairs such as 10:980, with spaces between',
                   }[input.kind] ?? '')
                 : `${input.default} when left out`)

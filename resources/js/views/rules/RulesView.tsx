@@ -7,6 +7,7 @@ import { rulebookQuery } from '../../api/queries';
 import { useWork } from '../../app/session';
 import { dayAndTime } from '../../app/time';
 import { STATES, type JointState } from '../../instruments/line/glyph';
+import { Fittings } from '../systems/Fittings';
 import { JointSystems } from '../systems/JointSystems';
 import { Holds } from './Holds';
 import { LimitRow } from './LimitRow';
@@ -49,6 +50,7 @@ export function RulesView() {
         <Tab label="Rulebook and schools" sx={{ minHeight: 52, fontSize: '1rem' }} />
         <Tab label="Hold points" sx={{ minHeight: 52, fontSize: '1rem' }} />
         <Tab label="Joint systems" sx={{ minHeight: 52, fontSize: '1rem' }} />
+        <Tab label="Fittings" sx={{ minHeight: 52, fontSize: '1rem' }} />
         <Tab label={`Changes (${rulebook.versions.length})`} sx={{ minHeight: 52, fontSize: '1rem' }} />
       </Tabs>
       {tab === 0 && (
@@ -77,7 +79,8 @@ export function RulesView() {
       {tab === 1 && <Schools key={rulebook.version} rulebook={rulebook} may={may} />}
       {tab === 2 && <Holds key={rulebook.version} rulebook={rulebook} may={person.may.includes('hold_points.keep')} mayCertificates={may} />}
       {tab === 3 && <JointSystems may={person.may.includes('system.add')} />}
-      {tab === 4 && <Changes versions={rulebook.versions} zone={job.time_zone} />}
+      {tab === 4 && <Fittings may={person.may.includes('system.add')} />}
+      {tab === 5 && <Changes versions={rulebook.versions} zone={job.time_zone} />}
       {!may && tab < 2 && <Typography color="text.secondary">A supervisor can tighten or loosen a limit here, with a reason.</Typography>}
     </Stack>
   );

@@ -1,6 +1,6 @@
 import { Box, InputAdornment, MenuItem, TextField } from '@mui/material';
 import { useQuery } from '@tanstack/react-query';
-import { systemsQuery } from '../../api/queries';
+import { cardsQuery, systemsQuery } from '../../api/queries';
 import { typedNumber } from '../../app/numbers';
 import { useUnits } from '../../app/useUnits';
 
@@ -35,6 +35,7 @@ export function usePipe() {
       ? { system: texts.system, convention: texts.convention, size: typedNumber(texts.size), sdr: typedNumber(texts.sdr) }
       : {
           system: texts.system,
+          ...((texts.material ?? '') === '' ? {} : { material: texts.material }),
           dn_mm: typedNumber(texts.dn_mm),
           pn_bar: typedNumber(texts.pn_bar),
           od_mm: typedNumber(texts.od_mm, display.small),
@@ -45,6 +46,8 @@ export function usePipe() {
 /** Joint system and pipe: fused PE by its print line, anything else by its measures. */
 export function PipeFields({ texts, onChange, fault }: { texts: PipeTexts; onChange: (texts: PipeTexts) => void; fault: (key: string) => string | undefined }) {
   const systems = useQuery(systemsQuery);
+  const cards = useQuery(cardsQuery);
+  const card = cards.data?.cards.find((c) => c.key === texts.system);
   const { display } = useUnits();
   const fused = texts.system === PE_FUSED;
   const unitOf = (unit: string) => (unit === 'small' ? display.small.symbol : unit === 'size' ? (texts.convention === 'metric' ? 'mm' : 'in') : unit);
@@ -67,7 +70,31 @@ export function PipeFields({ texts, onChange, fault }: { texts: PipeTexts; onCha
             {s.title}
           </MenuItem>
         ))}
+        {(cards.data?.cards ?? [])
+          .filter((c) => c.joins_unlike || c.kind === 'gland')
+          .map((c) => (
+            <MenuItem key={c.key} value={c.key} sx={{ minHeight: 52 }}>
+              {c.title}
+            </MenuItem>
+          ))}
       </TextField>
+      {card && (
+        <TextField
+          select
+          label="The pipe is of"
+          value={texts.material ?? ''}
+          onChange={set('material')}
+          error={fault('material') !== undefined}
+          helperText={fault('material')}
+          sx={{ gridColumn: '1 / -1' }}
+        >
+          {(cards.data?.pipes ?? []).map((p) => (
+            <MenuItem key={p.id} value={p.id} sx={{ minHeight: 52 }}>
+              {p.title}
+            </MenuItem>
+          ))}
+        </TextField>
+      )}
       {fused && (
         <TextField
           select
