@@ -31,7 +31,7 @@ const GOOD: Answers = [
   [/Gap of a closed joint by the maker/, '15'],
 ];
 /** Left to the journeys that want them. */
-const OPTIONAL = /\(if any\)|if not \d/;
+const OPTIONAL = /\(if any\)|if not \d|torque read|Greatest torque/;
 const said = (answers: Answers, label: string) => answers.find(([pattern]) => pattern.test(label))?.[1];
 const saved = (page: Page) => page.waitForResponse((reply) => reply.url().endsWith('/api/v1/entries') && reply.request().method() === 'POST');
 
@@ -91,7 +91,7 @@ export async function answerStep(page: Page, own: Answers = []) {
     for (const group of await card.getByRole('group').all()) {
       const boxes = group.getByRole('textbox');
       const n = await boxes.count();
-      if (n < 3 || (await boxes.first().inputValue()) !== '') continue;
+      if (n < 2 || (await boxes.first().inputValue()) !== '') continue;
       const label = (await group.getAttribute('aria-label')) ?? '';
       const values = said(own, label)?.split(' ') ?? Array<string>(n).fill(/Feeler/.test(label) ? '62' : '15');
       const reply = saved(page);

@@ -16,6 +16,7 @@ use Diastoma\Core\Exception\InvalidInput;
 use Diastoma\Core\Mechanical\Bolting\Bolts;
 use Diastoma\Core\Mechanical\Bolting\WrenchLog;
 use Diastoma\Core\Mechanical\MechanicalProcedure;
+use Diastoma\Core\Sitting\Action;
 use Diastoma\Core\Sitting\Entry;
 use Diastoma\Core\Sitting\Kind;
 use Illuminate\Support\Facades\DB;
@@ -38,6 +39,7 @@ final class BringBolts
      */
     public function file(Joint $joint, Person $by, string $text, ?string $circle): Subject
     {
+        $by->must(Action::ReadJoint, $joint);
         if (! mb_check_encoding($text, 'UTF-8')) {
             throw InvalidInput::field('file', 'This is no text file. Export the log of the wrench as CSV.');
         }

@@ -46,7 +46,7 @@ final class MechanicalDemo
             ],
         ]));
         $main = $this->create->execute($job, $office, [
-            'name' => 'Chandler Street', 'service' => 'water', 'system' => 'alder_pvc', 'dn_mm' => 150, 'pn_bar' => 10, 'od_mm' => 160.0, 'wall_mm' => 7.7,
+            'name' => 'Sexton Street', 'service' => 'water', 'system' => 'alder_pvc', 'dn_mm' => 150, 'pn_bar' => 10, 'od_mm' => 160.0, 'wall_mm' => 7.7,
             'design_pressure_kpa' => 800,
         ]);
         $clasp = Card::PREFIX.'withy_clasp';
@@ -59,7 +59,7 @@ final class MechanicalDemo
         }
         $this->make($this->add($main, $office, Card::PREFIX.'live_tap'), $crew, $now->subMinutes(90), 45);
         $gas = $this->create->execute($job, $office, [
-            'name' => 'Fuller Row service', 'service' => 'gas', 'system' => 'pe_fused', 'convention' => 'metric', 'size' => 63, 'sdr' => 11, 'design_pressure_kpa' => 400,
+            'name' => 'Upper Row service', 'service' => 'gas', 'system' => 'pe_fused', 'convention' => 'metric', 'size' => 63, 'sdr' => 11, 'design_pressure_kpa' => 400,
         ]);
         foreach (['stab_saddle', 'stab_fitting', 'sliding'] as $key) {
             $this->add($gas, $office, Card::PREFIX.$key);

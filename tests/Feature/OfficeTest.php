@@ -92,7 +92,8 @@ it('lets in nobody who is not signed in, and no device where people go', functio
 const ASKS = [
     'POST jobs/{job}/clock' => null, 'POST jobs/{job}/rulebook' => Action::ChangeRulebook, 'POST joints/{joint}/judge' => Action::JudgeAgain,
     'POST jobs/{job}/mains' => Action::MakeMain, 'POST mains/{main}/alignment' => Action::BringAlignment, 'POST mains/{main}/plans' => Action::PlanLine,
-    'POST plans/{plan}/adopt' => Action::AdoptPlan, 'POST jobs/{job}/joint-systems' => Action::AddSystem, 'POST mains/{main}/rejects' => Action::RejectPipe,
+    'POST plans/{plan}/adopt' => Action::AdoptPlan, 'POST jobs/{job}/joint-systems' => Action::AddSystem, 'POST jobs/{job}/cards' => Action::AddSystem,
+    'POST joints/{joint}/bolt-log' => Action::ReadJoint, 'POST mains/{main}/rejects' => Action::RejectPipe,
     'POST jobs/{job}/works' => Action::ReadDay, 'POST joints/{joint}/fusion-runs' => Action::Fuse, 'POST joints/{joint}/fusion-records' => Action::BringFusion,
     'POST fusion-runs/{run}/settle' => null, 'POST fusion-runs/{run}/stop' => null, 'POST sections/{section}/tests' => Action::Test,
     'POST sections/{section}/facts' => Action::Test, 'POST tests/{test}/run' => Action::Test, 'POST tests/{test}/settle' => null,
@@ -206,7 +207,9 @@ it('keeps instruments with their papers, and tokens for those that send', functi
     $wrench = collect($list)->firstWhere('serial', 'TW-9');
     expect($wrench['standing'])->toBe(['severity' => 'stop', 'said' => 'ran out on 2020-01-01']);
     $this->postJson("/api/v1/jobs/{$job->id}/instruments", $given)->assertStatus(422)->assertJsonPath('errors.0.field', 'serial');
-    $this->postJson("/api/v1/instruments/{$wrench['id']}/tokens")->assertStatus(409);
+    $this->postJson("/api/v1/instruments/{$wrench['id']}/tokens", ['days' => 3])->assertCreated(); // a logging wrench sends what it reads
+    $clamp = $this->postJson("/api/v1/jobs/{$job->id}/instruments", ['kind' => 'clamp', 'name' => 'Clamp 63', 'serial' => 'CL-1'])->json('instruments');
+    $this->postJson('/api/v1/instruments/'.collect($clamp)->firstWhere('serial', 'CL-1')['id'].'/tokens')->assertStatus(409);
     $token = $this->postJson("/api/v1/instruments/{$this->unit()}/tokens", ['days' => 3])->assertCreated()->json('token');
     expect(collect($this->getJson("/api/v1/jobs/{$job->id}/instruments")->json('instruments'))->firstWhere('serial', 'CU-31')['tokens'])->toBe(1);
     $this->postJson("/api/v1/instruments/{$this->unit()}/retire")->assertOk();

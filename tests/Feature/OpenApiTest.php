@@ -81,6 +81,7 @@ it('answers as described', function (string $method, string $path, Closure $url,
     'reckon' => ['post', '/reckoner/{id}', fn () => '/reckoner/ef.energy', ['voltage_v' => 40, 'resistance_ohm' => 0.64, 'time_s' => 260], 200],
     'a problem' => ['post', '/reckoner/{id}', fn () => '/reckoner/ef.energy', [], 422],
     'an unready section' => ['post', '/sections/{section}/tests', fn () => "/sections/{$this->section('B')->id}/tests", ['method' => 'f2164'], 409],
+    'cards' => ['get', '/cards', fn () => '/cards', [], 200],
     'joint systems' => ['get', '/joint-systems', fn () => '/joint-systems', [], 200],
     'set-out of a curve' => ['get', '/mains/{main}/setout', fn () => '/mains/'.App\Models\Main::where('name', 'Weir Street')->value('id').'/setout', [], 200],
     'set-out without an alignment' => [

@@ -6,6 +6,7 @@ use App\Models\Joint;
 use App\Models\Work;
 use App\Procedures\Subject;
 use Diastoma\Core\Gasketed\BellAndSpigot;
+use Diastoma\Core\Mechanical\MechanicalProcedure;
 use Diastoma\Core\Sitting\Entry;
 use Illuminate\Support\Str;
 use Symfony\Component\Process\Process;
@@ -110,7 +111,11 @@ it('gives the same view as core/bin/sit with PHP alone, byte for byte, of every 
                 'kind' => 'joint', 'procedure' => $subject->procedure->id(), 'facts' => $subject->facts->toArray(), 'from_m' => $joint->station_m,
                 'to_m' => $joint->station_m,
             ],
-            'systems' => $subject->procedure instanceof BellAndSpigot ? [$subject->procedure->system()->toArray()] : [],
+            'systems' => match (true) {
+                $subject->procedure instanceof BellAndSpigot => [$subject->procedure->system()->toArray()],
+                $subject->procedure instanceof MechanicalProcedure => [$subject->procedure->card->toArray()],
+                default => [],
+            },
             'rulebook' => $subject->rulebook()->toArray(), 'now' => '2099-01-01T00:00:00Z', 'people' => [], 'instruments' => [], 'entries' => [],
             'history' => array_map(
                 static fn (Entry $e): array => [
