@@ -4,7 +4,7 @@ import { choose, goToStep, series, signIn, step } from './crew';
 import { answerStep } from './gasket';
 import { drawIn, LABEL, makeFitting, tighten } from './fittings';
 
-const accepted = (page: Page, joint: number) => expect(page.getByRole('button', { name: new RegExp(`^Joint ${joint}, accepted`) }).first()).toBeVisible();
+const accepted = (page: Page, joint: number) => expect(page.getByText(/^accepted · judged by/), `joint ${joint}`).toBeVisible();
 
 /** The next joint at the end of the line in sight, made as somebody chooses. */
 async function add(page: Page, last: number, method: string, pipe?: () => Promise<void>) {
@@ -128,12 +128,14 @@ test('a live tap: no hold point is passed out of its turn, and the rod is held b
   await makeFitting(page, [
     [/Rod held by/, 'by hand'],
     [/Opens/, 'clockwise'],
+    [/Pipe is of/, 'PE'],
+    [/Outside diameters/, '160.1 160.3 160.2 160.3'],
   ]);
   await expect(page.getByText(/pushed out with 295 N, held by hand/).first()).toBeVisible();
   await goToStep(page, 'Rod released');
   await choose(page, 'Rod held by', /screw and lock/);
   await accepted(page, 1511);
-  const found = await new AxeBuilder({ page }).analyze();
+  const found = await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa']).analyze();
   expect(found.violations.map((v) => v.id)).toEqual([]);
 });
 

@@ -31,7 +31,7 @@ const GOOD: Answers = [
   [/Gap of a closed joint by the maker/, '15'],
 ];
 /** Left to the journeys that want them. */
-const OPTIONAL = /\(if any\)|if not \d|torque read|Greatest torque/;
+const OPTIONAL = /\(if any\)|if not \d|torque read|Greatest torque|Why you accept/;
 const said = (answers: Answers, label: string) => answers.find(([pattern]) => pattern.test(label))?.[1];
 const saved = (page: Page) => page.waitForResponse((reply) => reply.url().endsWith('/api/v1/entries') && reply.request().method() === 'POST');
 

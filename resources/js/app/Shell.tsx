@@ -28,9 +28,13 @@ import { MainSwitch } from './MainSwitch';
 import { useKeys, type Keys } from './keys';
 import { useSelection } from './selection';
 import { hasJoint, useWork } from './session';
+import { useLate } from './useLate';
 import { useOutbox } from './useOutbox';
 import { useUnits } from './useUnits';
 import { Views } from './Views';
+
+/** An entry on its way says nothing: a line that comes and goes with every tap moves the next button away from under the finger. */
+const NOT_SENT_AFTER_MS = 2500;
 
 const HELP: [string, string][] = [
   ['← →', 'walk from joint to joint'],
@@ -84,6 +88,7 @@ export function Shell() {
   const { mode, setMode } = useColorScheme();
   const phone = useMediaQuery(useTheme().breakpoints.down('sm'));
   const outbox = useOutbox();
+  const late = useLate(outbox.waiting.length > 0, NOT_SENT_AFTER_MS);
   const section = main.sections.find((s) => s.id === joint?.section_id) ?? main.sections[0];
   const hasMain = main.id !== '';
   const views = useMemo(
@@ -228,7 +233,7 @@ export function Shell() {
           An entry kept on this device was not taken: {said}
         </Alert>
       ))}
-      {outbox.waiting.length > 0 && (
+      {late && (
         <Alert severity="warning" role="status" sx={{ borderRadius: 0 }}>
           Not sent yet: {outbox.waiting.length === 1 ? 'one entry is' : `${outbox.waiting.length} entries are`} kept on this device and will be sent as soon as
           the server takes {outbox.waiting.length === 1 ? 'it' : 'them'}. Go on working.

@@ -53,6 +53,8 @@ export function StepCard({ bench, step, queryKey, mayEnter, instrument, footer, 
   const beside = (key: string) => findings.filter((f) => (f.readings.find((k) => fields.some((spec) => spec.key === k)) ?? '') === key);
   const loose = findings.filter((f) => !f.readings.some((k) => fields.some((spec) => spec.key === k)));
 
+  const tapped = step.readings.some((spec) => spec.kind === 'row');
+  const wrong = loose.some(bad) && <Findings findings={loose.filter(bad)} bench={bench} queryKey={queryKey} label="What is wrong" />;
   return (
     <Paper component="section" aria-label={step.title} sx={{ p: { xs: 1.5, sm: 2.5 } }}>
       <Typography variant="overline" component="p" color="text.secondary">
@@ -67,8 +69,10 @@ export function StepCard({ bench, step, queryKey, mayEnter, instrument, footer, 
           {step.not_needed}
         </Alert>
       )}
-      {loose.some(bad) && <Findings findings={loose.filter(bad)} bench={bench} queryKey={queryKey} label="What is wrong" />}
+      {/* what is tapped fast must not move under the finger when its verdict arrives */}
+      {!tapped && wrong}
       {instrument && <Box sx={{ my: 2 }}>{instrument}</Box>}
+      {tapped && wrong}
       <Box sx={{ display: 'grid', gridTemplateColumns: { xs: 'minmax(0,1fr)', sm: 'repeat(2, minmax(0,1fr))' }, gap: 2, my: 2 }}>
         {fields.map((spec) => (
           <Box

@@ -26,7 +26,7 @@ export function BandPart({ bench, band, queryKey, mayEnter }: { bench: Schemas['
     <Box sx={{ display: 'grid', gridTemplateColumns: { xs: 'minmax(0,1fr)', md: 'minmax(300px, 420px) minmax(0,1fr)' }, gap: 2, alignItems: 'start' }}>
       <BandRing band={band} lit={nut} onChoose={mayEnter ? choose : null} />
       <Stack spacing={1.5} sx={{ order: { xs: -1, md: 0 } }}>
-        <Typography variant="h2" component="p" role="status">
+        <Typography variant="h2" component="p" role="status" sx={{ minHeight: '2.7em' }}>
           {band.said}
         </Typography>
         {mayEnter && nut !== null && (
@@ -47,7 +47,9 @@ export function BandPart({ bench, band, queryKey, mayEnter }: { bench: Schemas['
         )}
         {mayEnter && lugs.length > 0 && (
           <Box>
-            <Typography variant="h3">Pairs of lugs that touch</Typography>
+            <Typography variant="h3" component="h2">
+              Pairs of lugs that touch
+            </Typography>
             <Box sx={{ display: 'grid', gridTemplateColumns: 'repeat(auto-fill, minmax(84px, 1fr))', gap: 1, mt: 0.5 }}>
               {lugs.map((lug) => (
                 <Button

@@ -43,8 +43,10 @@ export function BoltWheel({ bench, wheel, queryKey, mayEnter }: { bench: Schemas
       <Box sx={{ display: 'grid', gridTemplateColumns: { xs: 'minmax(0,1fr)', md: 'minmax(280px, 370px) minmax(0,1fr)' }, gap: 2, alignItems: 'start' }}>
         <BoltRing wheel={wheel} at={at} torque={torque} pending={turns} say={(nm) => `${unit.plain(nm)} ${unit.symbol}`} onChoose={isShut ? null : choose} />
         <Stack spacing={1.5} sx={{ order: { xs: -1, md: 0 } }}>
-          <Typography variant="h2" component="p" role="status">
-            {turns.length > 0 && at ? `Bolt ${at.bolt} next.` : wheel.said}
+          <Typography variant="h2" component="p" role="status" sx={{ minHeight: '2.7em' }}>
+            {turns.length > 0 && at
+              ? `Bolt ${at.bolt} next, pass ${at.pass} of ${wheel.passes.length}: ${unit.plain(torque ?? 0)} ${unit.symbol}.`
+              : wheel.said}
           </Typography>
           {!isShut && at && torque !== null && (
             <>
