@@ -22,7 +22,7 @@ use Diastoma\Core\Sitting\Kind;
 use Illuminate\Support\Facades\DB;
 use Ramsey\Uuid\Uuid;
 
-/** Torques out of a logging wrench's file, or from the wrench itself: each becomes an entry of its own, as if a hand had typed it. Sent twice they are stored once. */
+/** Torques out of a logging wrench's file, or from the wrench: each is an entry of its own, as if a hand had typed it. Sent twice they are stored once. */
 final class BringBolts
 {
     /** Namespace of the entries' ids: the same row of the same file is the same entry. */
@@ -61,7 +61,8 @@ final class BringBolts
         $joint = $joints->first();
         if ($joint === null || $joints->count() !== 1) {
             throw Refused::input(
-                $joint === null ? "There is no joint {$number} on this job. Set the number on the wrench." : "Several mains have a joint {$number}. Send the main's name too.",
+                $joint === null ? "There is no joint {$number} on this job. Set the number on the wrench."
+                    : "Several mains have a joint {$number}. Send the main's name too.",
                 [['field' => 'joint', 'detail' => 'not one joint', 'value' => $number]],
             );
         }

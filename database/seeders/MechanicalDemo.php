@@ -34,7 +34,8 @@ final class MechanicalDemo
     public function run(Job $job, Person $crew, Person $office, CarbonImmutable $now): void
     {
         $this->card->execute($job, $office, static fn (): Card => Card::fromArray([
-            'key' => 'withy_clasp', 'title' => 'Withy Clasp coupling', 'kind' => 'wide_range', 'source' => 'data sheet of the maker Withy (invented)', 'rows' => [
+            'key' => 'withy_clasp', 'title' => 'Withy Clasp coupling', 'kind' => 'wide_range',
+            'source' => 'data sheet of the maker Withy (invented)', 'rows' => [
                 [
                     'size' => 'C2', 'min_mm' => 96, 'max_mm' => 113, 'upper_min_mm' => 110, 'upper_max_mm' => 128, 'length_mm' => 220, 'gap_mm' => 20,
                     'insertion_min_mm' => 80, 'bolts' => 4, 'torque_nm' => 60, 'maximum_nm' => 72, 'pressure_kpa' => 1600,
@@ -59,7 +60,8 @@ final class MechanicalDemo
         }
         $this->make($this->add($main, $office, Card::PREFIX.'live_tap'), $crew, $now->subMinutes(90), 45);
         $gas = $this->create->execute($job, $office, [
-            'name' => 'Upper Row service', 'service' => 'gas', 'system' => 'pe_fused', 'convention' => 'metric', 'size' => 63, 'sdr' => 11, 'design_pressure_kpa' => 400,
+            'name' => 'Upper Row service', 'service' => 'gas', 'system' => 'pe_fused', 'convention' => 'metric',
+            'size' => 63, 'sdr' => 11, 'design_pressure_kpa' => 400,
         ]);
         foreach (['stab_saddle', 'stab_fitting', 'sliding'] as $key) {
             $this->add($gas, $office, Card::PREFIX.$key);
@@ -91,7 +93,8 @@ final class MechanicalDemo
             $isRow = $spec?->kind === ReadingKind::Row;
             $value = $spec === null ? null : CrewAnswers::of($spec, $subject, $moment->toDateTimeImmutable());
             $draft = new Draft(
-                (string) Str::uuid(), $isRow ? Entry::ROW : Entry::READING, 'joint', $joint->id, ['key' => $standing->missing[0], $isRow ? 'row' : 'value' => $value],
+                (string) Str::uuid(), $isRow ? Entry::ROW : Entry::READING, 'joint', $joint->id,
+                ['key' => $standing->missing[0], $isRow ? 'row' : 'value' => $value],
                 $moment->format('Y-m-d\TH:i:sP'),
             );
             CarbonImmutable::withTestNow($moment, fn () => $this->write->execute($crew, $draft)); // it arrives as it is taken

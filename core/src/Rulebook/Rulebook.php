@@ -57,14 +57,14 @@ final class Rulebook
         return array_combine(array_map(static fn (Limit $limit): string => $limit->id, $limits), $limits);
     }
 
-    /** @return array<string, Limit> by id; a rulebook stored before the tests had limits works by those that ship */
+    /** @return array<string, Limit> by id; a rulebook stored before tests or couplings had limits works by those that ship */
     public function all(): array
     {
         $found = [];
         foreach ([...array_keys($this->rows), ...array_keys($this->limits)] as $id) {
             $found[$id] ??= $this->limit($id);
         }
-        foreach ($this->rows === [] ? [] : TestLimits::all() as $limit) {
+        foreach ($this->rows === [] ? [] : [...MechanicalLimits::all(), ...TestLimits::all()] as $limit) {
             $found[$limit->id] ??= $limit;
         }
 
@@ -81,7 +81,7 @@ final class Rulebook
     {
         if (! isset($this->limits[$id])) {
             $row = $this->rows[$id] ?? null;
-            $limit = $row !== null ? Limit::fromArray($row) : ($this->rows === [] ? null : TestLimits::of($id)?->limit);
+            $limit = $row !== null ? Limit::fromArray($row) : ($this->rows === [] ? null : MechanicalLimits::of($id) ?? TestLimits::of($id)?->limit);
             if ($limit === null) {
                 return null;
             }

@@ -56,9 +56,11 @@ it('ships every limit of a test within its own range', function () {
     }
 });
 
-it('gives the limits of the tests to a rulebook that was stored without them', function () {
+it('gives the limits of tests and couplings to a rulebook that was stored without them', function () {
     $stored = Rulebooks::iso()->toArray();
-    $stored['limits'] = array_values(array_filter($stored['limits'], static fn (array $row): bool => ! str_starts_with($row['id'], 'test.')));
+    $stored['limits'] = array_values(array_filter(
+        $stored['limits'], static fn (array $row): bool => ! str_starts_with($row['id'], 'test.') && ! str_starts_with($row['id'], 'mc.'),
+    ));
     $read = Diastoma\Core\Rulebook\Rulebook::fromArray($stored);
     expect(array_map(static fn (Limit $l): float => $l->value, $read->all()))->toEqualCanonicalizing(
         array_map(static fn (Limit $l): float => $l->value, Rulebooks::iso()->all()),

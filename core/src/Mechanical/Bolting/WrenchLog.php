@@ -58,7 +58,8 @@ final class WrenchLog
             $value = self::number($row[$torque] ?? '');
             $number = self::number($row[$bolt] ?? '');
             $of = $pass === null ? null : self::number($row[$pass] ?? '');
-            if ($symbol === null || $value === null || $value < 0.0 || $number === null || floor($number) !== $number || $pass !== null && ($of === null || floor($of) !== $of)) {
+            $isWhole = $number !== null && floor($number) === $number && ($pass === null || $of !== null && floor($of) === $of);
+            if ($symbol === null || $value === null || $value < 0.0 || $number === null || ! $isWhole) {
                 $faults[] = InvalidInput::field('file', "Row {$at} cannot be read: bolt “".($row[$bolt] ?? '').'”, torque “'.($row[$torque] ?? '').'”.', $at);
 
                 continue;

@@ -134,7 +134,8 @@ final class Stages
             ], [
                 new HeldAgainstEjection($product),
                 new NumberAtMost(
-                    'mc.tap.rod', [Product::key('rod_mm')], static fn (Situation $s): ?float => Measured::odMm($s, '') === null ? null : $product->figure($s, 'rod_mm'), 'mc.tap.rod_percent',
+                    'mc.tap.rod', [Product::key('rod_mm')],
+                    static fn (Situation $s): ?float => Measured::odMm($s, '') === null ? null : $product->figure($s, 'rod_mm'), 'mc.tap.rod_percent',
                     'Outside diameter of the rod', 'Read the label again. So large a hole is not made in this main.', Severity::Stop, '',
                     static fn (Situation $s): float => $s->limit('mc.tap.rod_percent') / 100 * (Measured::odMm($s, '') ?? 0.0), Unit::Millimetre),
                 Confirmed::usual(
