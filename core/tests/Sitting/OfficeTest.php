@@ -34,7 +34,7 @@ it('lets a closed job be opened again, and nothing else', function () {
 
 it('lets only those instruments send that record', fn () => expect(array_column(
     array_filter(InstrumentKind::cases(), static fn (InstrumentKind $k): bool => $k->sends()), 'value',
-))->toBe(['control_unit', 'gauge']));
+))->toBe(['control_unit', 'gauge', 'torque_wrench']));
 
 it('keeps the office to administrators, and one of them in it', function () {
     expect(Rights::officeRefusal(true))->toBeNull()->and(Rights::officeRefusal(false))->toContain('Ask the office')
