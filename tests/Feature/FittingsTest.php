@@ -145,3 +145,9 @@ it('holds a section to the weakest of its fittings', function () {
     $this->enter(fitting('flange'), 'label_pressure_kpa', 900)->assertCreated();
     expect($ratings())->toHaveKey('joint '.fitting('flange')->label().': Flange, to torque', 900.0);
 });
+
+it('says how a wrench read over the day, from joint to joint', function () {
+    $day = collect($this->signIn('vera@demo')->getJson("/api/v1/jobs/{$this->job()->id}/instruments")->assertOk()->json('instruments'))->pluck('day', 'serial');
+    expect($day['TW-12']['severity'])->toBe('go')->and($day['TW-12']['said'])->toContain('joints today')->toContain('joint 1501')->toContain('joint 1509')
+        ->and($day['CU-31'])->toBeNull();
+});

@@ -11,6 +11,7 @@ use App\Models\Job;
 use App\Models\Person;
 use App\Office\Instruments;
 use App\Office\SquareCode;
+use App\Procedures\WrenchDay;
 use Diastoma\Core\Sitting\InstrumentKind;
 use Diastoma\Core\Sitting\Paper;
 use Illuminate\Http\JsonResponse;
@@ -89,7 +90,15 @@ final class InstrumentController
             'id' => $unit->id, 'kind' => $unit->kind, 'name' => $unit->name, 'serial' => $unit->serial, 'calibration_until' => $unit->calibration_until,
             'range' => $unit->range_said, 'resolution' => $unit->resolution_said, 'paper' => $unit->paper_sha256, 'retired' => $unit->retired_at !== null,
             'tokens' => $unit->tokens()->where(static fn ($q) => $q->whereNull('expires_at')->orWhere('expires_at', '>', now()))->count(),
-            'standing' => Paper::standing($unit->calibration_until, now('UTC')->toDateTimeImmutable()),
+            'day' => self::day($unit), 'standing' => Paper::standing($unit->calibration_until, now('UTC')->toDateTimeImmutable()),
         ];
+    }
+
+    /** @return array{severity: string, said: string}|null what a torque wrench read today, from joint to joint */
+    private static function day(Equipment $unit): ?array
+    {
+        $day = WrenchDay::of($unit);
+
+        return $day === null ? null : ['severity' => $day->severity->value, 'said' => $day->said];
     }
 }

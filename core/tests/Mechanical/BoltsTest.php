@@ -6,11 +6,13 @@ use Core\Tests\Net\Walk;
 use Diastoma\Core\Exception\InvalidInput;
 use Diastoma\Core\Mechanical\Bolting\BoltPlan;
 use Diastoma\Core\Mechanical\Bolting\BoltRun;
+use Diastoma\Core\Mechanical\Bolting\Drift;
 use Diastoma\Core\Mechanical\Bolting\Judged;
 use Diastoma\Core\Mechanical\Bolting\Order;
 use Diastoma\Core\Procedure\Reading;
 use Diastoma\Core\Procedure\Readings;
 use Diastoma\Core\Procedure\Situation;
+use Diastoma\Core\Rulebook\Rulebooks;
 use Diastoma\Core\Rulebook\Severity;
 
 /** @param  list<array{0: int, 1: int, 2?: ?float}>  $rows  pass, bolt and torque; null where the wrench clicked */
@@ -170,4 +172,16 @@ it('judges a list of torques', function () {
     $judged = Judged::of([1 => 60.0, 2 => 50.0, 3 => 70.0, 4 => 60.0], 60.0, 65.0);
     expect($judged->verdict)->toBe('stop')->and($judged->under)->toBe([2])->and($judged->over)->toBe([3])->and($judged->meanNm)->toBe(60.0)
         ->and($judged->scatterPercent)->toEqualWithDelta(100 * 20 / 60, 1e-9);
+});
+
+it('sees a wrench that wanders over the day, from both sides of the limit', function (float $last, string $severity) {
+    $drift = Drift::of([['joint' => '1', 'share' => 1.0], ['joint' => '2', 'share' => 1.02], ['joint' => '3', 'share' => $last]], Rulebooks::iso());
+    expect($drift?->severity->value)->toBe($severity)->and($drift->said)->toContain('3 joints today');
+})->with([[1.04, 'go'], [1.0401, 'watch'], [0.96, 'go'], [0.9599, 'watch']]);
+
+it('says nothing of a wrench by one joint', function () {
+    expect(Drift::of([['joint' => '1', 'share' => 1.3]], Rulebooks::iso()))->toBeNull();
+    $plan = BoltPlan::of(4, 60.0);
+    $whole = Drift::shareOf(BoltRun::of($plan, turned(array_map(static fn (array $r): array => [$r[0], $r[1], $r[2] * 1.03], wholePlan($plan))), []));
+    expect($whole)->toEqualWithDelta(1.03 * (1 + 0.01 * (1 + 2 + 0 + 1) / 4), 1e-9)->and(Drift::shareOf(BoltRun::of($plan, [], [])))->toBeNull();
 });

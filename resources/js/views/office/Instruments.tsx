@@ -82,6 +82,20 @@ function Row({ unit, kinds, may, onChange, onKept }: RowProps) {
               label={unit.calibration_until === null ? 'no calibration on record' : `calibration ${unit.standing.said}`}
               sx={{ borderRadius: 1, borderColor: unit.standing.severity, borderWidth: unit.standing.severity === 'go' ? 1 : 3 }}
             />
+            {unit.day && (
+              <Chip
+                variant="outlined"
+                label={unit.day.said}
+                sx={{
+                  borderRadius: 1,
+                  height: 'auto',
+                  minHeight: 32,
+                  borderColor: unit.day.severity,
+                  borderWidth: unit.day.severity === 'go' ? 1 : 3,
+                  '& .MuiChip-label': { whiteSpace: 'normal' },
+                }}
+              />
+            )}
             {unit.tokens > 0 && <Chip variant="outlined" label="may send" sx={{ borderRadius: 1 }} />}
           </Stack>
         </Box>

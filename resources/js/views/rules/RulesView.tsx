@@ -58,7 +58,13 @@ export function RulesView() {
           <Stack direction="row" sx={{ flexWrap: 'wrap', gap: 2, alignItems: 'center' }}>
             <TextField label="Find a limit" value={find} onChange={(e) => setFind(e.target.value)} sx={{ width: 320 }} />
             {words === '' && (
-              <ToggleButtonGroup exclusive value={group} onChange={(_, next: string | null) => next && setChosen(next)} aria-label="What the limits are for">
+              <ToggleButtonGroup
+                exclusive
+                value={group}
+                onChange={(_, next: string | null) => next && setChosen(next)}
+                aria-label="What the limits are for"
+                sx={{ flexWrap: 'wrap' }}
+              >
                 {groups.map((name) => (
                   <ToggleButton key={name} value={name} sx={{ minHeight: 56, px: 2, textTransform: 'none', fontSize: '1rem' }}>
                     {name} ({rulebook.limits.filter((limit) => limit.group === name).length})
