@@ -122,6 +122,28 @@ final class Settings
     }
 
     /**
+     * @param  non-empty-list<float>  $otherwise  where nothing is said
+     * @param  float  $end  what the last of them must be
+     * @return non-empty-list<float>
+     */
+    public function rising(string $field, array $otherwise, float $end, int $most): array
+    {
+        $given = $this->data[$field] ?? $otherwise;
+        $kept = [];
+        foreach (is_array($given) ? $given : [] as $value) {
+            $isFine = (is_int($value) || is_float($value)) && $value > 0 && $value <= $end && (float) $value >= ($kept[count($kept) - 1] ?? 0.0);
+            $kept = $isFine ? [...$kept, (float) $value] : $kept;
+        }
+        if (! is_array($given) || $kept === [] || count($kept) !== count($given) || count($kept) > $most || $kept[count($kept) - 1] !== $end) {
+            $this->fault($field, str_replace('_', ' ', ucfirst($field)).": rising numbers, at most {$most} of them, the last {$end}.", null);
+
+            return $otherwise;
+        }
+
+        return $kept;
+    }
+
+    /**
      * @template T
      *
      * @param  \Closure(array<mixed>, string): T  $read  of one row and its place, such as sizes.3; throws InvalidInput

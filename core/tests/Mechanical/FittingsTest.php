@@ -199,3 +199,31 @@ it('ships a card of each kind, none with a figure of a product but those of the 
         expect($card->rows === [] || $card->key === 'mechanical_joint_gland')->toBeTrue();
     }
 });
+
+it('tightens in the passes of its card, and again only as its card says', function () {
+    $card = static fn (array $more): Card => Card::fromArray([...madeUpCard()->toArray(), ...$more]);
+    $plan = static fn (Card $card): array => array_column((new Diastoma\Core\Mechanical\Kinds\WideRange($card))->circles()[0]->plan(new Diastoma\Core\Procedure\Situation(
+        new Diastoma\Core\Procedure\Readings([new Diastoma\Core\Procedure\Reading('size', 'M', new DateTimeImmutable('2026-11-23T08:00:00Z'))]),
+        new Facts([]), Rulebooks::iso(),
+    ))->passes ?? [], 'torque_nm');
+    expect($plan($card(['passes_percent' => [50, 100]])))->toBe([42.5, 85.0])->and($plan(madeUpCard()))->toBe([25.5, 51.0, 85.0, 85.0]);
+    $never = clasped(['recharge' => 'it weeps'], ['od_largest_mm' => 165.0], $card(['retorque_percent' => 0])->procedure());
+    $readings = new Diastoma\Core\Procedure\Readings([new Diastoma\Core\Procedure\Reading('recharge', 'it weeps',
+        new DateTimeImmutable('2026-11-23T08:00:00Z'))]);
+    $steps = $card(['retorque_percent' => 0])->procedure()->steps(new Diastoma\Core\Procedure\Situation($readings, new Facts([]), Rulebooks::iso()));
+    expect(array_map(static fn ($s): string => $s->id, $steps))->not->toContain('rebolt')->and($never->isComplete())->toBeTrue();
+});
+
+it('refuses passes that do not rise to the full torque, and a second tightening below the first', function (array $more, string $field) {
+    try {
+        Card::fromArray([...madeUpCard()->toArray(), ...$more]);
+        $fields = [];
+    } catch (InvalidInput $fault) {
+        $fields = array_column($fault->faults, 'field');
+    }
+    expect($fields)->toBe([$field]);
+})->with([
+    [['passes_percent' => [30, 60]], 'passes_percent'], [['passes_percent' => [60, 30, 100]], 'passes_percent'], [['passes_percent' => []], 'passes_percent'],
+    [['passes_percent' => ['half', 100]], 'passes_percent'], [['retorque_percent' => 80], 'retorque_percent'],
+    [['retorque_percent' => 200], 'retorque_percent'],
+]);

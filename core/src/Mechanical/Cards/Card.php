@@ -24,6 +24,9 @@ final readonly class Card implements Draws
     /** Lubricated by common practice for wide-range couplings; the maker governs. */
     public const USUALLY_LUBRICATED = ['grey iron', 'ductile iron, uncoated', 'asbestos cement'];
 
+    /** Rising passes, then a round. ASME PCC-1 legacy pattern (value from memory). */
+    private const PASSES_PERCENT = [30.0, 60.0, 100.0, 100.0];
+
     public const MEDIA = ['water', 'sewer', 'gas'];
 
     /**
@@ -31,11 +34,14 @@ final readonly class Card implements Draws
      * @param  list<string>  $media  what may flow through it
      * @param  bool  $grips  holds the pipes against being pulled out
      * @param  list<string>  $kit  what must lie ready, where it comes as a kit
+     * @param  non-empty-list<float>  $passesPercent  of the torque, pass by pass; the last of several is gone round the circle
+     * @param  float  $retorquePercent  what a fitting that weeps is tightened to, once; 0 where it is never tightened again
      * @param  list<CardRow>  $rows
      */
     private function __construct(
         public string $key, public int $version, public string $title, public CardKind $kind, public array $lubricated, public array $media, public bool $grips,
         public string $gasket, public string $turns, public array $kit, public string $source, public array $rows,
+        public array $passesPercent, public float $retorquePercent,
     ) {
     }
 
@@ -77,11 +83,21 @@ final readonly class Card implements Draws
             $read->key(), $read->whole('version', 1, 1, 9999), $read->text('title', 3, 80), $kind,
             $read->words('lubricated', self::MATERIALS, self::USUALLY_LUBRICATED), $read->words('media', self::MEDIA, ['water']), $read->flag('grips', false),
             $read->text('gasket', 0, 80), $read->text('turns', 0, 80), $read->words('kit', null, []), $read->text('source', 3, 200),
-            $read->rows('rows', CardRow::fromArray(...)),
+            $read->rows('rows', CardRow::fromArray(...)), $read->rising('passes_percent', self::PASSES_PERCENT, 100.0, 8),
+            $read->number('retorque_percent', 120.0, 0.0, 150.0),
         ];
+        if ($card[13] > 0.0 && $card[13] < 100.0) {
+            throw InvalidInput::field('retorque_percent', 'A fitting that weeps is tightened to its torque or beyond; 0 where it never is.', $card[13], 100);
+        }
         $read->end();
 
         return new self(...$card);
+    }
+
+    /** @return non-empty-list<float> of the torque, pass by pass */
+    public function shares(): array
+    {
+        return array_map(static fn (float $percent): float => $percent / 100, $this->passesPercent);
     }
 
     public function row(string $size): ?CardRow
@@ -110,7 +126,8 @@ final readonly class Card implements Draws
         return [
             'key' => $this->key, 'version' => $this->version, 'title' => $this->title, 'kind' => $this->kind->value, 'lubricated' => $this->lubricated,
             'media' => $this->media, 'grips' => $this->grips, 'gasket' => $this->gasket, 'turns' => $this->turns, 'kit' => $this->kit,
-            'source' => $this->source, 'rows' => array_map(static fn (CardRow $row): array => $row->toArray(), $this->rows),
+            'source' => $this->source, 'passes_percent' => $this->passesPercent, 'retorque_percent' => $this->retorquePercent,
+            'rows' => array_map(static fn (CardRow $row): array => $row->toArray(), $this->rows),
         ];
     }
 }

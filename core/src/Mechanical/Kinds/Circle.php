@@ -25,7 +25,7 @@ final class Circle
             $limits = array_filter([$product->figure($s, 'maximum_nm'), $most === null ? null : $most($s)], static fn (?float $nm): bool => $nm !== null);
 
             return $bolts === null || $torque === null ? null : BoltPlan::of(
-                $bolts, $torque, $limits === [] ? Recharge::AGAIN * $torque : min($limits), // where no maximum is stated: what a weeping one may get, once
+                $bolts, $torque, $limits === [] ? Recharge::AGAIN * $torque : min($limits), $product->card->shares(), // where no maximum is stated: what a weeping one may get, once
             );
         }, $isSmall);
     }

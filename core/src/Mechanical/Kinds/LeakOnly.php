@@ -18,10 +18,12 @@ final class LeakOnly
     public const WEEPS = 'it weeps';
 
     /** @return list<Step> */
-    public static function steps(): array
+    public static function steps(bool $isRequired = false): array
     {
+        $answer = ReadingSpec::choice('recharge', 'With the line filled again', [self::TIGHT, self::WEEPS]);
+
         return [new Step('recharge', 'Filled again', 'Fill slowly, let the air out, and look before anything is covered.', [
-            ReadingSpec::choice('recharge', 'With the line filled again', [self::TIGHT, self::WEEPS])->optional(),
+            $isRequired ? $answer : $answer->optional(),
         ], [new ChoiceIs('mc.recharge', 'recharge', 'With the line filled again', [
             self::WEEPS => [Severity::Stop, 'Lower the pressure, then take it apart: at its stop it cannot be tightened further.'],
         ], Source::commonPractice())], ['Nobody in line with an end while the line is filled.', 'Never tighten under pressure: lower it first.'])];

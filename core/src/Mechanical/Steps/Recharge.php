@@ -6,6 +6,7 @@ namespace Diastoma\Core\Mechanical\Steps;
 
 use Diastoma\Core\Mechanical\Bolting\BoltPlan;
 use Diastoma\Core\Mechanical\Bolting\Bolts;
+use Diastoma\Core\Mechanical\Kinds\LeakOnly;
 use Diastoma\Core\Mechanical\Product;
 use Diastoma\Core\Mechanical\Rules\TightenedOnce;
 use Diastoma\Core\Procedure\Gate;
@@ -35,7 +36,8 @@ final class Recharge
             $count = $product->count($s, 'bolts');
             $torque = $product->figure($s, 'torque_nm');
             $most = $product->figure($s, 'maximum_nm');
-            $target = $torque === null ? null : ($most === null ? self::AGAIN * $torque : min(self::AGAIN * $torque, $most));
+            $again = $product->card->retorquePercent / 100;
+            $target = $torque === null || $again <= 0.0 ? null : ($most === null ? $again * $torque : min($again * $torque, $most));
 
             return $count === null || $target === null ? null : BoltPlan::of($count, $target, $most ?? 1.1 * $target, [1.0]);
         });
@@ -44,12 +46,15 @@ final class Recharge
     /** @return list<Step> */
     public static function steps(Situation $s, Product $product, bool $isRequired): array
     {
+        if ($product->card->retorquePercent <= 0.0) {
+            return LeakOnly::steps($isRequired);
+        }
         $answer = ReadingSpec::choice('recharge', 'With the line filled again', [self::TIGHT, self::WEEPS]);
         $steps = [new Step(
             'recharge', 'Filled again', 'Fill slowly, let the air out, and look at the fitting before anything is covered.',
             [$isRequired ? $answer : $answer->optional()], [new ChoiceIs('mc.recharge', 'recharge', 'With the line filled again', [
                 self::WEEPS => self::isTightened($s, $product) ? [Severity::Watch, 'Tightened once more: see below.'] : [
-                    Severity::Mend, 'Lower the pressure first. Then 120 % of the torque on the label, once.',
+                    Severity::Mend, "Lower the pressure first. Then {$product->card->retorquePercent} % of the torque on the label, once.",
                 ],
             ], Source::commonPractice())],
             ['Nobody in line with an end while the line is filled.'],
@@ -80,7 +85,7 @@ final class Recharge
         $isDown = $left !== null && Compare::atMost($left, $s->limit('mc.down_kpa'));
 
         return Tighten::step(
-            $s, $bolts, 'rebolt', 'Once more', '120 % of the torque on the label, once round in the star. No second time.', [], [new TightenedOnce($bolts)],
+            $s, $bolts, 'rebolt', 'Once more', "{$product->card->retorquePercent} % of the torque on the label, once round in the star. No second time.", [], [new TightenedOnce($bolts)],
             $isDown ? null : new Gate('Nobody tightens under pressure: lower it first and read the gauge.', null, 'common practice'),
         );
     }

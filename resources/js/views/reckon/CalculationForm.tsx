@@ -2,6 +2,7 @@ import { useState } from 'react';
 import { Alert, Box, Button, InputAdornment, MenuItem, Stack, TextField, Typography } from '@mui/material';
 import { useMutation } from '@tanstack/react-query';
 import { answered, api, ApiError, type Schemas } from '../../api/client';
+import { FromCard } from './FromCard';
 
 type Calculation = Schemas['Calculation'];
 type Input = Calculation['inputs'][number];
@@ -84,6 +85,7 @@ export function CalculationForm({ calculation }: { calculation: Calculation }) {
           {calculation.id}
         </Typography>
       </Box>
+      <FromCard calculation={calculation} onFill={(filled) => setTexts({ ...texts, ...filled })} />
       <Box sx={{ display: 'grid', gridTemplateColumns: { xs: 'minmax(0,1fr)', sm: 'repeat(2, minmax(0,1fr))' }, gap: 2 }}>
         {calculation.inputs.map((input) => (
           <TextField

@@ -24,6 +24,8 @@ export function FittingForm({ catalogue, from, onDone }: { catalogue: Schemas['C
     ...Object.fromEntries(TEXTS.map(([key]) => [key, String(from[key])])),
     ...(from.shipped ? { title: '', key: '', source: '' } : {}),
     kit: from.kit.join('; '),
+    passes: from.passes_percent.join(' '),
+    retorque: String(from.retorque_percent),
   });
   const [lists, setLists] = useState({ lubricated: from.lubricated, media: from.media });
   const [grips, setGrips] = useState(from.grips);
@@ -45,6 +47,11 @@ export function FittingForm({ catalogue, from, onDone }: { catalogue: Schemas['C
             turns: from.turns,
             kind: from.kind,
             grips,
+            passes_percent: (texts.passes ?? '')
+              .split(/[\s;]+/)
+              .filter((part) => part !== '')
+              .map((part) => typedNumber(part) as number),
+            retorque_percent: typedNumber(texts.retorque) as number,
             ...lists,
             kit: (texts.kit ?? '').split(';').flatMap((part) => (part.trim() === '' ? [] : [part.trim()])),
             rows: rows
@@ -99,6 +106,24 @@ export function FittingForm({ catalogue, from, onDone }: { catalogue: Schemas['C
             ))}
           </TextField>
         ))}
+        {fields.some((f) => f.id === 'torque_nm') && (
+          <>
+            <TextField
+              label="Passes, % of the torque; the last goes round"
+              value={texts.passes}
+              onChange={(e) => setTexts({ ...texts, passes: e.target.value })}
+              error={faultOf('passes_percent') !== undefined}
+              helperText={faultOf('passes_percent')}
+            />
+            <TextField
+              label="Once more where it weeps, % (0: never)"
+              value={texts.retorque}
+              onChange={(e) => setTexts({ ...texts, retorque: e.target.value })}
+              error={faultOf('retorque_percent') !== undefined}
+              helperText={faultOf('retorque_percent')}
+            />
+          </>
+        )}
         {from.kit.length > 0 && (
           <TextField
             label="Kit, one after another with ; between"
