@@ -1,3 +1,4 @@
+import { lazy, Suspense } from 'react';
 import { Link as RouterLink } from 'react-router';
 import { Box, Button, Paper, Stack, Typography } from '@mui/material';
 import { useQuery } from '@tanstack/react-query';
@@ -8,10 +9,12 @@ import { useUnits } from '../../app/useUnits';
 import { timeOfDay } from '../../app/time';
 import { GlyphPatterns, JointGlyph, STATES, type JointState } from '../../instruments/line/glyph';
 import { WaitsForMe } from './WaitsForMe';
-import { JointList } from './JointList';
-import { LayJoints } from './LayJoints';
 import { NumbersForm } from './NumbersForm';
 import { SeverityMark } from '../../instruments/severity/SeverityMark';
+
+/** Wanted by whoever keeps the line, at its end: the first view comes without it. */
+const LayJoints = lazy(async () => ({ default: (await import('./LayJoints')).LayJoints }));
+const JointList = lazy(async () => ({ default: (await import('./JointList')).JointList }));
 
 /** What stands on the line: the selected joint, how the main is doing, and the one thing to do next. */
 export function LineView() {
@@ -23,8 +26,10 @@ export function LineView() {
     return (
       <Stack spacing={2}>
         <Typography variant="h1">This main has no joints yet.</Typography>
-        <LayJoints first />
-        <JointList />
+        <Suspense fallback={null}>
+          <LayJoints first />
+          <JointList />
+        </Suspense>
         <Button component={RouterLink} to="/setout" variant="outlined" sx={{ minHeight: 60, px: 4, alignSelf: 'flex-start' }}>
           Set it out
         </Button>
@@ -170,10 +175,10 @@ export function LineView() {
         ))}
       </Stack>
       {joint.id === line.joints.at(-1)?.id && (
-        <>
+        <Suspense fallback={null}>
           <LayJoints first={false} />
           {person.may.includes('joints.keep') && <JointList />}
-        </>
+        </Suspense>
       )}
       <Button component="a" href={`/api/v1/jobs/${job.id}/joint-log.csv`} variant="text" sx={{ alignSelf: 'flex-start' }}>
         Joint log as CSV
