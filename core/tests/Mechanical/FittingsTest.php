@@ -202,15 +202,16 @@ it('ships a card of each kind, none with a figure of a product but those of the 
 
 it('tightens in the passes of its card, and again only as its card says', function () {
     $card = static fn (array $more): Card => Card::fromArray([...madeUpCard()->toArray(), ...$more]);
-    $plan = static fn (Card $card): array => array_column((new Diastoma\Core\Mechanical\Kinds\WideRange($card))->circles()[0]->plan(new Diastoma\Core\Procedure\Situation(
-        new Diastoma\Core\Procedure\Readings([new Diastoma\Core\Procedure\Reading('size', 'M', new DateTimeImmutable('2026-11-23T08:00:00Z'))]),
-        new Facts([]), Rulebooks::iso(),
-    ))->passes ?? [], 'torque_nm');
+    $at = new DateTimeImmutable('2026-11-23T08:00:00Z');
+    $knowing = static fn (string $key, string $value): Diastoma\Core\Procedure\Situation => new Diastoma\Core\Procedure\Situation(
+        new Diastoma\Core\Procedure\Readings([new Diastoma\Core\Procedure\Reading($key, $value, $at)]), new Facts([]), Rulebooks::iso(),
+    );
+    $plan = static fn (Card $card): array => array_column(
+        (new Diastoma\Core\Mechanical\Kinds\WideRange($card))->circles()[0]->plan($knowing('size', 'M'))->passes ?? [], 'torque_nm',
+    );
     expect($plan($card(['passes_percent' => [50, 100]])))->toBe([42.5, 85.0])->and($plan(madeUpCard()))->toBe([25.5, 51.0, 85.0, 85.0]);
     $never = clasped(['recharge' => 'it weeps'], ['od_largest_mm' => 165.0], $card(['retorque_percent' => 0])->procedure());
-    $readings = new Diastoma\Core\Procedure\Readings([new Diastoma\Core\Procedure\Reading('recharge', 'it weeps',
-        new DateTimeImmutable('2026-11-23T08:00:00Z'))]);
-    $steps = $card(['retorque_percent' => 0])->procedure()->steps(new Diastoma\Core\Procedure\Situation($readings, new Facts([]), Rulebooks::iso()));
+    $steps = $card(['retorque_percent' => 0])->procedure()->steps($knowing('recharge', 'it weeps'));
     expect(array_map(static fn ($s): string => $s->id, $steps))->not->toContain('rebolt')->and($never->isComplete())->toBeTrue();
 });
 

@@ -31,7 +31,8 @@ final readonly class Drift
         $holds = Compare::atMost(abs($by), $limit);
         $shown = static fn (float $share): string => sprintf('%+.1f %%', 100 * ($share - 1));
 
-        return new self($holds ? Severity::Go : Severity::Watch, count($joints)." joints today, {$shown($first['share'])} of the target on joint {$first['joint']}, "
+        return new self($holds ? Severity::Go : Severity::Watch, count($joints)
+            ." joints today, {$shown($first['share'])} of the target on joint {$first['joint']}, "
             ."{$shown($last['share'])} on joint {$last['joint']}".($holds ? '.' : "; {$limit} % apart at most. Have it checked before the next joint."));
     }
 

@@ -24,8 +24,9 @@ final class Circle
             $torque = $product->figure($s, 'torque_nm');
             $limits = array_filter([$product->figure($s, 'maximum_nm'), $most === null ? null : $most($s)], static fn (?float $nm): bool => $nm !== null);
 
+            // where no maximum is stated: what a weeping one may get, once
             return $bolts === null || $torque === null ? null : BoltPlan::of(
-                $bolts, $torque, $limits === [] ? Recharge::AGAIN * $torque : min($limits), $product->card->shares(), // where no maximum is stated: what a weeping one may get, once
+                $bolts, $torque, $limits === [] ? Recharge::AGAIN * $torque : min($limits), $product->card->shares(),
             );
         }, $isSmall);
     }

@@ -85,7 +85,8 @@ final class Recharge
         $isDown = $left !== null && Compare::atMost($left, $s->limit('mc.down_kpa'));
 
         return Tighten::step(
-            $s, $bolts, 'rebolt', 'Once more', "{$product->card->retorquePercent} % of the torque on the label, once round in the star. No second time.", [], [new TightenedOnce($bolts)],
+            $s, $bolts, 'rebolt', 'Once more',
+            "{$product->card->retorquePercent} % of the torque on the label, once round in the star. No second time.", [], [new TightenedOnce($bolts)],
             $isDown ? null : new Gate('Nobody tightens under pressure: lower it first and read the gauge.', null, 'common practice'),
         );
     }
