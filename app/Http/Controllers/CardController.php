@@ -52,7 +52,7 @@ final class CardController
     {
         return [
             ...$card->toArray(), 'procedure' => $card->procedureId(), 'kind_title' => $card->kind->title(), 'joins_unlike' => $card->kind->joinsUnlike(),
-            'shipped' => Systems::isShipped($card),
+            'joins_pipes' => $card->kind->joinsPipes(), 'shipped' => Systems::isShipped($card),
         ];
     }
 }

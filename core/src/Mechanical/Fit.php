@@ -56,13 +56,7 @@ final readonly class Fit
     {
         $found = [];
         foreach ($card->rows as $row) {
-            $ranges = [];
-            foreach ([Range::IN => ['min_mm', 'max_mm'], Range::OUT => ['upper_min_mm', 'upper_max_mm']] as $layer => [$low, $high]) {
-                $min = $row->figure($low);
-                $max = $row->figure($high);
-                $ranges = $min === null || $max === null ? $ranges : [...$ranges, new Range($layer, $min, $max)];
-            }
-            $found = self::of($odsMm, $ranges)->verdict === self::FITS ? [...$found, $row->size] : $found;
+            $found = self::of($odsMm, Range::all($row->figure(...)))->verdict === self::FITS ? [...$found, $row->size] : $found;
         }
 
         return $found;

@@ -36,6 +36,20 @@ final class Measured
         return $ods === [] ? null : $ods;
     }
 
+    /**
+     * Widest less narrowest of what was measured round a joint; null while it has not been measured.
+     *
+     * @return \Closure(Situation): ?float
+     */
+    public static function spread(string $series): \Closure
+    {
+        return static function (Situation $s) use ($series): ?float {
+            $measured = $s->readings->series($series);
+
+            return $measured === null || $measured === [] ? null : max($measured) - min($measured);
+        };
+    }
+
     /** How far the fitting was pushed over an end: to the mark, less what the mark stands clear of its face; mm. */
     public static function insertedMm(Situation $s, string $side): ?float
     {

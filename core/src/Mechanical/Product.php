@@ -35,6 +35,21 @@ final readonly class Product
         return $this->row($s)?->figure($field) ?? $s->readings->number(self::key($field));
     }
 
+    /**
+     * How far a reading lies off a figure of the fitting; null while either is unknown.
+     *
+     * @return \Closure(Situation): ?float
+     */
+    public function off(string $reading, string $field): \Closure
+    {
+        return function (Situation $s) use ($reading, $field): ?float {
+            $read = $s->readings->number($reading);
+            $wanted = $this->figure($s, $field);
+
+            return $read === null || $wanted === null ? null : abs($read - $wanted);
+        };
+    }
+
     public function count(Situation $s, string $field): ?int
     {
         $figure = $this->figure($s, $field);
@@ -45,16 +60,7 @@ final readonly class Product
     /** @return list<Range> layers of the gasket, the inner one in first */
     public function ranges(Situation $s): array
     {
-        $ranges = [];
-        foreach ([Range::IN => ['min_mm', 'max_mm'], Range::OUT => ['upper_min_mm', 'upper_max_mm']] as $layer => [$low, $high]) {
-            $min = $this->figure($s, $low);
-            $max = $this->figure($s, $high);
-            if ($min !== null && $max !== null && $min <= $max) {
-                $ranges[] = new Range($layer, $min, $max);
-            }
-        }
-
-        return $ranges;
+        return Range::all(fn (string $field): ?float => $this->figure($s, $field));
     }
 
     public function hasTwoLayers(Situation $s): bool

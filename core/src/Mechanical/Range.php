@@ -19,6 +19,24 @@ final readonly class Range
     {
     }
 
+    /**
+     * Layers of a gasket, the inner one in first.
+     *
+     * @param  \Closure(string): ?float  $figure  by field of CardRow
+     * @return list<self>
+     */
+    public static function all(\Closure $figure): array
+    {
+        $ranges = [];
+        foreach ([self::IN => ['min_mm', 'max_mm'], self::OUT => ['upper_min_mm', 'upper_max_mm']] as $layer => [$low, $high]) {
+            $min = $figure($low);
+            $max = $figure($high);
+            $ranges = $min === null || $max === null || $min > $max ? $ranges : [...$ranges, new self($layer, $min, $max)];
+        }
+
+        return $ranges;
+    }
+
     public function takes(float $odMm): bool
     {
         return Compare::atLeast($odMm, $this->minMm) && Compare::atMost($odMm, $this->maxMm);

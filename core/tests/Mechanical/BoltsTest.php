@@ -170,7 +170,7 @@ it('wonders at readings that are all alike, and at hands that are too quick', fu
 
 it('judges a list of torques', function () {
     $judged = Judged::of([1 => 60.0, 2 => 50.0, 3 => 70.0, 4 => 60.0], 60.0, 65.0);
-    expect($judged->verdict)->toBe('stop')->and($judged->under)->toBe([2])->and($judged->over)->toBe([3])->and($judged->meanNm)->toBe(60.0)
+    expect($judged->severity)->toBe(Severity::Stop)->and($judged->under)->toBe([2])->and($judged->over)->toBe([3])->and($judged->meanNm)->toBe(60.0)
         ->and($judged->scatterPercent)->toEqualWithDelta(100 * 20 / 60, 1e-9);
 });
 

@@ -19,7 +19,8 @@ use Diastoma\Core\Rulebook\Source;
 /** A circle of bolts that is tightened with a wrench: what is asked of it, what judges it, and what the bolt wheel draws. */
 final readonly class Bolts
 {
-    public const TURNS_MOST_NM = 6000.0;
+    /** No wrench of this trade reads more: a slip of the finger or of the unit. Our own choice. */
+    private const MOST_NM = 6000.0;
 
     /**
      * @param  string  $key  of its rows; the wrench's setting is {key}_set, the wrench itself {key}_wrench
@@ -61,11 +62,11 @@ final readonly class Bolts
         return [
             ReadingSpec::equipment("{$this->key}_wrench", "{$this->name}: torque wrench", 'torque_wrench'),
             ReadingSpec::row("{$this->key}_set", "{$this->name}: wrench set to", [
-                $pass, ReadingSpec::number('set_nm', 'Set to', $this->unit(), 0.1, self::TURNS_MOST_NM),
+                $pass, ReadingSpec::number('set_nm', 'Set to', $this->unit(), 0.1, self::MOST_NM),
             ], 'bolt_wheel')->optional(),
             ReadingSpec::row($this->key, $this->name, [
                 $pass, ReadingSpec::number('bolt', 'Bolt', Unit::None, 1, $bolts),
-                ReadingSpec::number('torque_nm', 'Torque read', $this->unit(), 0, self::TURNS_MOST_NM, 'Leave out where the wrench clicked')->optional(),
+                ReadingSpec::number('torque_nm', 'Torque read', $this->unit(), 0, self::MOST_NM, 'Leave out where the wrench clicked')->optional(),
             ], 'bolt_wheel'),
         ];
     }

@@ -5,23 +5,17 @@ declare(strict_types=1);
 namespace Diastoma\Core\Mechanical\Bolting;
 
 use Diastoma\Core\Quantity\Compare;
+use Diastoma\Core\Rulebook\Severity;
 
 /** The torques of a circle of bolts against their target. */
 final readonly class Judged
 {
-    public const GO = 'go';
-
-    public const MEND = 'mend';
-
-    public const STOP = 'stop';
-
     /**
-     * @param  self::GO|self::MEND|self::STOP  $verdict
      * @param  float  $scatterPercent  highest less lowest, of the mean
      * @param  list<int>  $under  bolts below the band
      * @param  list<int>  $over  bolts above the band, or above the maximum
      */
-    private function __construct(public string $verdict, public float $meanNm, public float $scatterPercent, public array $under, public array $over)
+    private function __construct(public Severity $severity, public float $meanNm, public float $scatterPercent, public array $under, public array $over)
     {
     }
 
@@ -45,6 +39,6 @@ final readonly class Judged
         $mean = array_sum($readings) / count($readings);
         $scatter = $mean > 0.0 ? 100 * (max($readings) - min($readings)) / $mean : 0.0;
 
-        return new self($tooMuch ? self::STOP : ($under === [] && $over === [] ? self::GO : self::MEND), $mean, $scatter, $under, $over);
+        return new self($tooMuch ? Severity::Stop : ($under === [] && $over === [] ? Severity::Go : Severity::Mend), $mean, $scatter, $under, $over);
     }
 }

@@ -40,7 +40,7 @@ final readonly class Card implements Draws
      */
     private function __construct(
         public string $key, public int $version, public string $title, public CardKind $kind, public array $lubricated, public array $media, public bool $grips,
-        public string $gasket, public string $turns, public array $kit, public string $source, public array $rows,
+        public string $gasket, public array $kit, public string $source, public array $rows,
         public array $passesPercent, public float $retorquePercent,
     ) {
     }
@@ -82,12 +82,12 @@ final readonly class Card implements Draws
         $card = [
             $read->key(), $read->whole('version', 1, 1, 9999), $read->text('title', 3, 80), $kind,
             $read->words('lubricated', self::MATERIALS, self::USUALLY_LUBRICATED), $read->words('media', self::MEDIA, ['water']), $read->flag('grips', false),
-            $read->text('gasket', 0, 80), $read->text('turns', 0, 80), $read->words('kit', null, []), $read->text('source', 3, 200),
+            $read->text('gasket', 0, 80), $read->words('kit', null, []), $read->text('source', 3, 200),
             $read->rows('rows', CardRow::fromArray(...)), $read->rising('passes_percent', self::PASSES_PERCENT, 100.0, 8),
             $read->number('retorque_percent', 120.0, 0.0, 150.0),
         ];
-        if ($card[13] > 0.0 && $card[13] < 100.0) {
-            throw InvalidInput::field('retorque_percent', 'A fitting that weeps is tightened to its torque or beyond; 0 where it never is.', $card[13], 100);
+        if ($card[12] > 0.0 && $card[12] < 100.0) {
+            throw InvalidInput::field('retorque_percent', 'A fitting that weeps is tightened to its torque or beyond; 0 where it never is.', $card[12], 100);
         }
         $read->end();
 
@@ -125,7 +125,7 @@ final readonly class Card implements Draws
     {
         return [
             'key' => $this->key, 'version' => $this->version, 'title' => $this->title, 'kind' => $this->kind->value, 'lubricated' => $this->lubricated,
-            'media' => $this->media, 'grips' => $this->grips, 'gasket' => $this->gasket, 'turns' => $this->turns, 'kit' => $this->kit,
+            'media' => $this->media, 'grips' => $this->grips, 'gasket' => $this->gasket, 'kit' => $this->kit,
             'source' => $this->source, 'passes_percent' => $this->passesPercent, 'retorque_percent' => $this->retorquePercent,
             'rows' => array_map(static fn (CardRow $row): array => $row->toArray(), $this->rows),
         ];

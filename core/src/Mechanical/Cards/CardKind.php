@@ -68,18 +68,16 @@ enum CardKind: string
         };
     }
 
+    /** Whether a whole main can be joined by it, pipe to pipe. */
+    public function joinsPipes(): bool
+    {
+        return $this === self::Gland || $this->joinsUnlike() && $this !== self::Spool;
+    }
+
     /** Whether a branch leaves the main at it. */
     public function takesBranch(): bool
     {
         return $this === self::StabSaddle || $this === self::LiveTap;
-    }
-
-    /** Whether the water or gas is on again as soon as it is made: leaks are looked for then and there. */
-    public function isRepair(): bool
-    {
-        return match ($this) {
-            self::Wrapped, self::Spool => true, default => false,
-        };
     }
 
     /** @return list<string> fields of a row that this kind reads, in the order of a form; what a row leaves out is read off the label on site */

@@ -37,6 +37,12 @@ final readonly class CardRow
         'rod_mm' => ['Outside diameter of the rod', Unit::Millimetre, 200.0],
     ];
 
+    /** Figures of which the first cannot be more than the second. */
+    public const PAIRS = [
+        ['min_mm', 'max_mm'], ['upper_min_mm', 'upper_max_mm'], ['min_mm', 'upper_max_mm'], ['insertion_min_mm', 'insertion_max_mm'],
+        ['torque_nm', 'maximum_nm'], ['gap_mm', 'length_mm'], ['collapsed_mm', 'extended_mm'], ['stab_mm', 'collapsed_mm'],
+    ];
+
     /** @param  Figures  $figures */
     private function __construct(public string $size, private array $figures)
     {
@@ -64,11 +70,10 @@ final readonly class CardRow
                 $faults[] = InvalidInput::field("{$place}.{$field}", "{$label}: a number above 0, at most {$most}.", is_scalar($raw) ? $raw : null, $most);
             }
         }
-        foreach ([['min_mm', 'max_mm'], ['upper_min_mm', 'upper_max_mm'], ['insertion_min_mm', 'insertion_max_mm'], ['collapsed_mm', 'extended_mm'],
-            ['torque_nm', 'maximum_nm'], ['min_mm', 'upper_max_mm'], ['gap_mm', 'length_mm']] as [$low, $high]) {
+        foreach (self::PAIRS as [$low, $high]) {
             if (isset($figures[$low], $figures[$high]) && $figures[$low] > $figures[$high]) {
                 $faults[] = InvalidInput::field(
-                    "{$place}.{$high}", self::FIELDS[$high][0].' is less than '.lcfirst(self::FIELDS[$low][0]).'.', $figures[$high], $figures[$low],
+                    "{$place}.{$high}", self::backwards($low, $high), $figures[$high], $figures[$low],
                 );
             }
         }
@@ -82,6 +87,12 @@ final readonly class CardRow
         }
 
         return $faults === [] ? new self($size, $figures) : throw InvalidInput::together($faults);
+    }
+
+    /** What is wrong where the first of a pair is more than the second. */
+    public static function backwards(string $low, string $high): string
+    {
+        return self::FIELDS[$high][0].' is less than '.lcfirst(self::FIELDS[$low][0]).'.';
     }
 
     public function figure(string $field): ?float

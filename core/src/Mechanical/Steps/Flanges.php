@@ -4,11 +4,11 @@ declare(strict_types=1);
 
 namespace Diastoma\Core\Mechanical\Steps;
 
+use Diastoma\Core\Mechanical\Measured;
 use Diastoma\Core\Procedure\ReadingSpec;
 use Diastoma\Core\Procedure\Rule;
 use Diastoma\Core\Procedure\Rules\Confirmed;
 use Diastoma\Core\Procedure\Rules\NumberAtMost;
-use Diastoma\Core\Procedure\Situation;
 use Diastoma\Core\Quantity\Unit;
 
 /** Two faces that are bolted together: parallel, with the gasket where it belongs, before a wrench is laid on. */
@@ -26,11 +26,7 @@ final class Flanges
             ReadingSpec::yesNo('gasket_placed', $isGland ? 'Gasket seated evenly all round, gland square behind it?'
                 : 'Gasket inside the bolt circle and over the raised face?'),
         ], [
-            new NumberAtMost('mc.parallel', ['flange_gaps_mm'], static function (Situation $s): ?float {
-                $gaps = $s->readings->series('flange_gaps_mm');
-
-                return $gaps === null || $gaps === [] ? null : max($gaps) - min($gaps);
-            }, 'mc.flange.parallel_mm', "Gap between {$what} differs by",
+            new NumberAtMost('mc.parallel', ['flange_gaps_mm'], Measured::spread('flange_gaps_mm'), 'mc.flange.parallel_mm', "Gap between {$what} differs by",
                 'Bring pipe and flange into line first: bolts that pull a pipe straight press the gasket on one side.'),
             Confirmed::usual(
                 'mc.holes', 'holes_in_line', 'Holes in line.', 'Holes not in line.', 'Turn it until every bolt goes in by hand.',

@@ -74,12 +74,7 @@ final class Marks
         $specs = [ReadingSpec::number($gapKey, $name.'Gap between the pipe ends', Unit::Millimetre, 0, 1000, 'With a tape, before the body is slid back',
             'setting_gap')];
         $rules = [new NumberAtMost(
-            "mc.gap{$dot}", [$gapKey], static function (Situation $s) use ($product, $gapKey): ?float {
-                $gap = $s->readings->number($gapKey);
-                $wanted = $product->figure($s, 'gap_mm');
-
-                return $gap === null || $wanted === null ? null : abs($gap - $wanted);
-            }, 'mc.gap_mm', $name.'Gap off the setting gap by',
+            "mc.gap{$dot}", [$gapKey], $product->off($gapKey, 'gap_mm'), 'mc.gap_mm', $name.'Gap off the setting gap by',
             'Move the pipe until the gap is right: too wide leaves a seal without pipe, too narrow lets the ends touch.',
         )];
         foreach ($sides as $side) {

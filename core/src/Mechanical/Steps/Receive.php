@@ -21,7 +21,7 @@ final class Receive
     public static function step(Situation $s, Product $product): Step
     {
         $row = $product->row($s);
-        $shown = [];
+        $shown = $product->card->gasket === '' ? [] : [['label' => 'Gasket', 'value' => $product->card->gasket]];
         foreach ($row === null ? [] : $product->card->kind->fields() as $field) {
             $figure = $row?->figure($field);
             $shown = $figure === null ? $shown : [...$shown,

@@ -46,9 +46,9 @@ final class LiveTap extends MechanicalProcedure
             ],
                 more: [Confirmed::usual('mc.crown', 'on_crown', 'On the crown.', 'Not on the crown.',
                     'Loosen and set it on the crown before anything is mounted on it.')]),
-            ...array_map(static fn (Stage $stage): Step => $stage->step($s), Stages::all($this->product)),
+            ...Stages::all($s, $this->product),
         ];
-        $steps = $rules = [];
+        $steps = [];
         $before = null;
         foreach ($stages as $k => $stage) {
             if ($before !== null && ! Stages::isDone($s, $before)) {

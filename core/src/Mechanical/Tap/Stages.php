@@ -7,12 +7,12 @@ namespace Diastoma\Core\Mechanical\Tap;
 use Diastoma\Core\Mechanical\Measured;
 use Diastoma\Core\Mechanical\Product;
 use Diastoma\Core\Mechanical\Rules\HeldAgainstEjection;
-use Diastoma\Core\Procedure\ReadingKind;
 use Diastoma\Core\Procedure\ReadingSpec;
 use Diastoma\Core\Procedure\Rules\Confirmed;
 use Diastoma\Core\Procedure\Rules\NumberAtMost;
 use Diastoma\Core\Procedure\Situation;
 use Diastoma\Core\Procedure\Step;
+use Diastoma\Core\Quantity\Compare;
 use Diastoma\Core\Quantity\Unit;
 use Diastoma\Core\Rulebook\Severity;
 
@@ -29,8 +29,8 @@ final class Stages
 
     public const OPENS = ['clockwise', 'anticlockwise', self::NOT_TRIED];
 
-    /** @return list<Stage> */
-    public static function all(Product $product): array
+    /** @return list<Step> */
+    public static function all(Situation $s, Product $product): array
     {
         return [
             self::asked('mounted', 'Mounted tight', 'Saddle does not move by hand, ring is pressed all round, nuts are even.', [
@@ -53,7 +53,7 @@ final class Stages
                 'turns_free' => ['Rod and feed turn free?', 'Free.', 'Not free.', 'Turn on: it is not through.', Severity::Mend],
                 'chips_out' => ['Chips flushed out at the hose?', 'Flushed.', 'Not flushed.', 'Flush until it runs clear.', Severity::Mend],
             ]),
-            self::released($product),
+            self::released($s, $product),
             self::asked('proved', 'Shut-off proved', 'Shut-off into the hole. No flow at the hose proves the auxiliary seal.', [
                 'shut_off_in' => ['Shut-off in the hole?', 'In.', 'Not in.', 'Set it again; the device stays on.', Severity::Mend],
                 'no_flow' => ['No flow at the hose?', 'No flow.', 'It flows.', 'Leave the device on. Set the shut-off again until nothing flows.',
@@ -81,14 +81,14 @@ final class Stages
         ];
     }
 
-    /** Whether everything a step asks for is there, and no question of it was answered no. */
+    /** Whether everything a stage asks for is there, and nothing that it found is worse than a thing to watch. */
     public static function isDone(Situation $s, Step $step): bool
     {
         if ($step->missing($s->readings) !== []) {
             return false;
         }
-        foreach ($step->readings as $spec) {
-            if ($spec->kind === ReadingKind::YesNo && $s->readings->yes($spec->key) === false) {
+        foreach ($step->rules as $rule) {
+            if ($rule->judge($s)?->severity->isWorseThan(Severity::Watch) === true) {
                 return false;
             }
         }
@@ -113,7 +113,7 @@ final class Stages
     }
 
     /** @param  array<string, array{string, string, string, string, Severity}>  $questions  question, yes, no, what to do, how bad; by key */
-    private static function asked(string $id, string $title, string $instruction, array $questions): Stage
+    private static function asked(string $id, string $title, string $instruction, array $questions): Step
     {
         $specs = $rules = [];
         foreach ($questions as $key => [$question, $yes, $no, $todo, $severity]) {
@@ -121,12 +121,12 @@ final class Stages
             $rules[] = Confirmed::usual("mc.tap.{$key}", $key, $yes, $no, $todo, $severity, final: $severity === Severity::Stop);
         }
 
-        return new Stage($id, $title, $instruction, $specs, $rules);
+        return new Step($id, $title, $instruction, $specs, $rules);
     }
 
-    private static function released(Product $product): Stage
+    private static function released(Situation $s, Product $product): Step
     {
-        return new Stage('released', 'Rod released',
+        return new Step('released', 'Rod released',
             'The main pushes the rod out with its pressure on the rod\'s outside diameter. Hold it, release it under control, lock it out.', [
                 ReadingSpec::number('main_kpa', 'Pressure in the main', Unit::KiloPascal, 1, 4000),
                 ReadingSpec::choice('rod_held', 'Rod held by', [self::BY_DEVICE, self::BY_HAND]),
@@ -143,20 +143,22 @@ final class Stages
                     'Nobody near the rod. Shut the main down if it cannot be held.',
                     Severity::Stop, 'A rod that is let go breaks arms and skulls.', true,
                 ),
-            ], ['Ejection: hold the rod before it is unlocked. Nobody in line with it.'], static function (Situation $s) use ($product): array {
+            ], ['Ejection: hold the rod before it is unlocked. Nobody in line with it.'], static function () use ($s, $product): array {
                 $kpa = $s->readings->number('main_kpa');
                 $rod = $product->figure($s, 'rod_mm');
+                $force = $kpa === null || $rod === null ? null : Ejection::forceN($kpa, $rod);
 
                 return ['ejection' => [
-                    'rod_mm' => $rod, 'pressure_kpa' => $kpa, 'force_n' => $kpa === null || $rod === null ? null : Ejection::forceN($kpa, $rod),
+                    'rod_mm' => $rod, 'pressure_kpa' => $kpa, 'force_n' => $force,
                     'hand_n' => $s->limit('mc.tap.hand_n'),
+                    'beyond_hand' => $force !== null && ! Compare::atMost($force, $s->limit('mc.tap.hand_n')),
                 ]];
             });
     }
 
-    private static function outlet(): Stage
+    private static function outlet(): Step
     {
-        return new Stage('outlet', 'Outlet', 'Outlet on, spindle extension with pin and cover. Say how it opens: the next crew reads it.', [
+        return new Step('outlet', 'Outlet', 'Outlet on, spindle extension with pin and cover. Say how it opens: the next crew reads it.', [
             ReadingSpec::yesNo('outlet_on', 'Outlet connected and tight?'), ReadingSpec::yesNo('extension_on', 'Spindle extension on, with pin and cover?'),
             ReadingSpec::number('turns_to_open', 'Turns to open', Unit::None, 0.25, 200), ReadingSpec::choice('opens', 'Opens', self::OPENS),
         ], [

@@ -92,7 +92,7 @@ final class BoltingCalculations
         $judged = Judged::of($byBolt, $g->number('target_nm'), $g->maybe('maximum_nm'));
 
         return [
-            'verdict' => $judged->verdict, 'mean_nm' => $judged->meanNm, 'scatter_percent' => $judged->scatterPercent, 'under' => $judged->under,
+            'verdict' => $judged->severity->value, 'mean_nm' => $judged->meanNm, 'scatter_percent' => $judged->scatterPercent, 'under' => $judged->under,
             'over' => $judged->over,
         ];
     }
