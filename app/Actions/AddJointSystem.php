@@ -26,7 +26,10 @@ final class AddJointSystem
     }
 
     /**
-     * @param  \Closure(): Draws  $read  of what was sent, in its first version; throws InvalidInput with every setting that cannot be
+     * @template T of Draws
+     *
+     * @param  \Closure(): T  $read  of what was sent, in its first version; throws InvalidInput with every setting that cannot be
+     * @return T in the version that it got
      *
      * @throws Refused if this person may not, or the short name is another kind's
      * @throws InvalidInput

@@ -55,17 +55,7 @@ final class BringBolts
      */
     public function device(Equipment $wrench, int $number, ?string $main, array $rows, ?string $circle): Subject
     {
-        $joints = Joint::with('main.job.rulebook')->where('number', $number)->where('suffix', '')->whereHas(
-            'main', static fn ($q) => $q->where('job_id', $wrench->job_id)->when($main, static fn ($q, $name) => $q->where('name', $name)),
-        )->get();
-        $joint = $joints->first();
-        if ($joint === null || $joints->count() !== 1) {
-            throw Refused::input(
-                $joint === null ? "There is no joint {$number} on this job. Set the number on the wrench."
-                    : "Several mains have a joint {$number}. Send the main's name too.",
-                [['field' => 'joint', 'detail' => 'not one joint', 'value' => $number]],
-            );
-        }
+        $joint = Joint::named($wrench->job_id, $number, $main, 'wrench');
         $subject = Subject::joint($joint);
         $bolts = $this->bolts($subject, $circle);
         $taken = $subject->readings()->record("{$bolts->key}_wrench");

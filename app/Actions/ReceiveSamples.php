@@ -31,22 +31,13 @@ final class ReceiveSamples
      */
     public function start(Equipment $unit, int $number, ?string $main, string $label, ?string $record, ?CarbonImmutable $started): FusionRun
     {
-        $joint = Joint::with('main.job.rulebook')->where('number', $number)->where('suffix', '')->whereHas(
-            'main', static fn ($q) => $q->where('job_id', $unit->job_id)->when($main, static fn ($q, $name) => $q->where('name', $name)),
-        )->get();
-        if ($joint->count() !== 1) {
-            throw Refused::input(
-                $joint->isEmpty() ? "There is no joint {$number} on this job. Set the number on the control unit."
-                    : "Several mains have a joint {$number}. Send the main's name too.",
-                [['field' => 'joint', 'detail' => 'not one joint', 'value' => $number]],
-            );
-        }
-        $subject = Subject::joint($joint->first() ?? throw new \LogicException('counted above'));
+        $joint = Joint::named($unit->job_id, $number, $main, 'control unit');
+        $subject = Subject::joint($joint);
         $weld = $this->weld($subject, $label, $record);
         $now = $subject->job->now();
 
         return $this->fusion->follow(
-            $joint->first(), $this->person($subject, $weld), $unit, $weld->recordKey(), $started === null || $started > $now ? $now : $started,
+            $joint, $this->person($subject, $weld), $unit, $weld->recordKey(), $started === null || $started > $now ? $now : $started,
         );
     }
 

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Models;
 
+use App\Exceptions\Refused;
 use Illuminate\Database\Eloquent\Concerns\HasUuids;
 use Illuminate\Database\Eloquent\Model;
 use Illuminate\Database\Eloquent\Relations\BelongsTo;
@@ -61,5 +62,26 @@ final class Joint extends Model implements OfJob
     public function jobId(): string
     {
         return $this->main->jobId();
+    }
+
+    /**
+     * The joint that a device names by its number, and by its main where several have one.
+     *
+     * @param  string  $device  what the number is set on, as the crew calls it
+     *
+     * @throws Refused if there is not just one
+     */
+    public static function named(string $jobId, int $number, ?string $main, string $device): self
+    {
+        $found = self::with('main.job.rulebook')->where('number', $number)->where('suffix', '')->whereHas(
+            'main', static fn ($q) => $q->where('job_id', $jobId)->when($main, static fn ($q, $name) => $q->where('name', $name)),
+        )->get();
+        $joint = $found->first();
+
+        return $joint !== null && $found->count() === 1 ? $joint : throw Refused::input(
+            $joint === null ? "There is no joint {$number} on this job. Set the number on the {$device}."
+                : "Several mains have a joint {$number}. Send the main's name too.",
+            [['field' => 'joint', 'detail' => 'not one joint', 'value' => $number]],
+        );
     }
 }

@@ -5,16 +5,23 @@ declare(strict_types=1);
 namespace App\PressureTests;
 
 use App\Models\Section;
-use App\Procedures\Subject;
+use App\Procedures\Catalogue;
 use Diastoma\Core\Exception\InvalidInput;
 use Diastoma\Core\Mechanical\Cards\Card;
 use Diastoma\Core\Mechanical\MechanicalProcedure;
+use Diastoma\Core\Mechanical\Product;
 use Diastoma\Core\PressureTest\MethodLimits;
 use Diastoma\Core\PressureTest\Reading\Material;
 use Diastoma\Core\PressureTest\Site\TestSection;
 use Diastoma\Core\PressureTest\TestMethod;
 use Diastoma\Core\PressureTest\TestMethods;
 use Diastoma\Core\PressureTest\Words;
+use Diastoma\Core\Procedure\Facts;
+use Diastoma\Core\Procedure\Reading;
+use Diastoma\Core\Procedure\Readings;
+use Diastoma\Core\Procedure\Situation;
+use Diastoma\Core\Sitting\Kind;
+use Illuminate\Support\Facades\DB;
 
 /** What is known of a section: what was written down about it, and for the rest what its main says. */
 final class KnownFacts
@@ -37,17 +44,30 @@ final class KnownFacts
     /** @return list<array{name: string, kpa: float}> the weakest of the mechanical fittings in it, by its card or its label */
     private static function couplings(Section $section): array
     {
+        $joints = $section->joints()->where('method', 'like', Card::PREFIX.'%')->get();
+        $said = DB::table('entries')->where('subject_type', Kind::Joint->value)->whereIn('subject_id', $joints->pluck('id'))
+            ->whereIn('payload->key', ['size', Product::key('pressure_kpa')])->orderBy('device_at')->orderBy('seq')->get(['subject_id', 'payload'])
+            ->groupBy('subject_id');
+        $rules = $section->main->job->rules();
         $weakest = null;
-        $joints = $section->joints()->where('method', 'like', Card::PREFIX.'%')->with('main.job.rulebook')->get();
         foreach ($joints as $joint) {
-            $subject = Subject::joint($joint);
-            $kpa = $subject->procedure instanceof MechanicalProcedure ? $subject->procedure->product->figure($subject->situation(), 'pressure_kpa') : null;
+            $procedure = Catalogue::of($joint->method);
+            $readings = new Readings(array_values($said->get($joint->id, collect())->map(self::reading(...))->all()));
+            $kpa = $procedure instanceof MechanicalProcedure ? $procedure->product->figure(new Situation($readings, new Facts([]), $rules), 'pressure_kpa') : null;
             if ($kpa !== null && ($weakest === null || $kpa < $weakest['kpa'])) {
-                $weakest = ['name' => "joint {$joint->label()}: {$subject->procedure->title()}", 'kpa' => $kpa];
+                $weakest = ['name' => "joint {$joint->label()}: {$procedure->title()}", 'kpa' => $kpa];
             }
         }
 
         return $weakest === null ? [] : [$weakest];
+    }
+
+    private static function reading(\stdClass $row): Reading
+    {
+        $payload = json_decode($row->payload, true, flags: JSON_THROW_ON_ERROR);
+        $value = $payload['value'];
+
+        return new Reading($payload['key'], is_int($value) ? (float) $value : $value, new \DateTimeImmutable('@0'));
     }
 
     public static function words(Section $section): Words

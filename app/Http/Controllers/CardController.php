@@ -44,7 +44,7 @@ final class CardController
         $person = $request->user();
         $card = $add->execute($job, $person, static fn (): Card => Card::fromArray([...$request->json()->all(), 'version' => 1]));
 
-        return new JsonResponse($card instanceof Card ? self::card($card) : [], 201);
+        return new JsonResponse(self::card($card), 201);
     }
 
     /** @return array<string, mixed> */

@@ -33,7 +33,7 @@ final class JointSystemController
         $read = static fn (): JointSystem => JointSystem::fromArray([...$request->json()->all(), 'version' => 1]);
         $system = $add->execute($job, $person, $read);
 
-        return new JsonResponse($system instanceof JointSystem ? self::system($system) : [], 201);
+        return new JsonResponse(self::system($system), 201);
     }
 
     /** @return array<string, mixed> */

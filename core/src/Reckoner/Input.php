@@ -25,6 +25,7 @@ final readonly class Input
         public ?float $above = null,
         public ?float $default = null,
         public bool $optional = false,
+        public string $card = '',
     ) {
     }
 
@@ -36,7 +37,13 @@ final readonly class Input
     /** The same input, but it may be left out. */
     public function optional(): self
     {
-        return new self($this->name, $this->kind, $this->unit, $this->choices, $this->above, $this->default, true);
+        return new self($this->name, $this->kind, $this->unit, $this->choices, $this->above, $this->default, true, $this->card);
+    }
+
+    /** The same input, which a size of a mechanical fitting's card fills in by a figure of it. */
+    public function ofCard(string $field): self
+    {
+        return new self($this->name, $this->kind, $this->unit, $this->choices, $this->above, $this->default, $this->optional, $field);
     }
 
     public static function numbers(string $name, string $unit): self
@@ -198,7 +205,7 @@ final readonly class Input
     {
         return [
             'name' => $this->name, 'kind' => $this->kind->value, 'unit' => $this->unit, 'choices' => $this->choices,
-            'above' => $this->above, 'default' => $this->default, 'required' => $this->default === null && ! $this->optional,
+            'card' => $this->card, 'above' => $this->above, 'default' => $this->default, 'required' => $this->default === null && ! $this->optional,
         ];
     }
 }

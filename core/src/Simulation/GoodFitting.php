@@ -160,7 +160,7 @@ final class GoodFitting
         return in_array($procedure->card->kind, [CardKind::StabSaddle, CardKind::StabFitting, CardKind::Sliding], true);
     }
 
-    /** @return array<string, float> the next row that a good crew would enter */
+    /** @return array<string, bool|float> the next row that a good crew would enter */
     private static function row(string $key, Situation $s, MechanicalProcedure $procedure): array
     {
         foreach ($procedure->circles() as $bolts) {
@@ -174,7 +174,7 @@ final class GoodFitting
         $done = $s->readings->times($key);
 
         return str_starts_with($key, 'nuts_') ? ['bolt' => (float) ($done % max(1, $procedure->product->count($s, 'bolts') ?? 1) + 1), 'turns' => 2.0]
-            : ['lug' => (float) ($done % max(1, $procedure->product->count($s, 'lugs') ?? 1) + 1), 'gap_mm' => 0.0];
+            : ['lug' => (float) ($done % max(1, $procedure->product->count($s, 'lugs') ?? 1) + 1), 'touches' => true];
     }
 
     /** @return array<string, float> */

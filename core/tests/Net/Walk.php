@@ -226,6 +226,11 @@ final class Walk
     {
         $bad = [];
         foreach ($spec->columns as $column) {
+            if ($column->kind === ReadingKind::YesNo) {
+                $bad["{$column->key} no"] = [...$good, $column->key => false];
+
+                continue;
+            }
             $bad["{$column->key} least"] = [...$good, $column->key => $column->min];
             $bad["{$column->key} most"] = [...$good, $column->key => $column->max];
         }

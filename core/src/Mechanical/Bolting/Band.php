@@ -55,7 +55,7 @@ final readonly class Band
             ], 'band_wheel', 'One or two turns a nut, then the next'),
             ReadingSpec::row($this->lugs(), "{$this->name}: pairs of lugs", [
                 ReadingSpec::number('lug', 'Pair', Unit::None, 1, max(1, $this->pairs($s) ?: 60)),
-                ReadingSpec::number('gap_mm', 'Apart', Unit::Millimetre, 0, 200, '0 where they touch'),
+                ReadingSpec::yesNo('touches', 'Touch?'),
             ], 'band_wheel'),
         ];
     }
@@ -71,7 +71,7 @@ final readonly class Band
     {
         $turns = [];
         foreach ($s->readings->all($this->nuts()) as $reading) {
-            [$bolt, $by] = self::pair($reading, 'bolt', 'turns');
+            [$bolt, $by] = self::turned($reading);
             $turns[$bolt] = ($turns[$bolt] ?? 0.0) + $by;
         }
         ksort($turns);
@@ -79,17 +79,17 @@ final readonly class Band
         return $turns;
     }
 
-    /** @return array<int, float> mm that each pair of lugs is apart, as last read */
-    public function gaps(Situation $s): array
+    /** @return array<int, bool> whether each pair of lugs touches, as last seen */
+    public function touching(Situation $s): array
     {
-        $gaps = [];
+        $touching = [];
         foreach ($s->readings->all($this->lugs()) as $reading) {
-            [$lug, $gap] = self::pair($reading, 'lug', 'gap_mm');
-            $gaps[$lug] = $gap;
+            $row = is_array($reading->value) ? $reading->value : [];
+            $touching[self::whole($row, 'lug')] = ($row['touches'] ?? null) === true;
         }
-        ksort($gaps);
+        ksort($touching);
 
-        return $gaps;
+        return $touching;
     }
 
     /** Most that two nuts of this band have ever lain apart, turns. */
@@ -98,7 +98,7 @@ final readonly class Band
         $turns = array_fill(1, max(1, $this->count($s)), 0.0);
         $apart = 0.0;
         foreach ($s->readings->all($this->nuts()) as $reading) {
-            [$bolt, $by] = self::pair($reading, 'bolt', 'turns');
+            [$bolt, $by] = self::turned($reading);
             $turns[$bolt] = ($turns[$bolt] ?? 0.0) + $by;
             $apart = max($apart, max($turns) - min($turns));
         }
@@ -111,48 +111,54 @@ final readonly class Band
         return $this->count($s) > 0 && count($this->turns($s)) >= $this->count($s);
     }
 
-    /** @return list<int> pairs that were not read, or do not touch */
+    /** @return list<int> pairs that nobody saw touch */
     public function open(Situation $s): array
     {
-        $gaps = $this->gaps($s);
+        $touching = $this->touching($s);
 
-        return $this->pairs($s) < 1 ? [] : array_values(array_filter(range(1, $this->pairs($s)), static fn (int $lug): bool => ($gaps[$lug] ?? 1.0) > 0.0));
+        return $this->pairs($s) < 1 ? [] : array_values(array_filter(range(1, $this->pairs($s)), static fn (int $lug): bool => ! ($touching[$lug] ?? false)));
     }
 
     /** @return list<string> keys that are there but not whole yet */
     public function unfinished(Situation $s): array
     {
-        $gaps = $this->gaps($s);
+        $seen = $this->touching($s);
         $keys = $s->readings->has($this->nuts()) && ! $this->isTurned($s) ? [$this->nuts()] : [];
 
-        return $gaps !== [] && count($gaps) < $this->pairs($s) ? [...$keys, $this->lugs()] : $keys;
+        return $seen !== [] && count($seen) < $this->pairs($s) ? [...$keys, $this->lugs()] : $keys;
     }
 
-    /** The nut that has been turned least, the first of them: round the band. */
-    public function next(Situation $s): ?int
+    /** @return list<int> nuts in the order in which they are turned next: those that have had least first, round the band; none where the stop is reached */
+    public function order(Situation $s): array
     {
         $count = $this->count($s);
-        if ($count < 1 || $this->gaps($s) !== [] && $this->open($s) === []) {
-            return null;
+        if ($count < 1 || $this->touching($s) !== [] && $this->open($s) === []) {
+            return [];
         }
-        $turns = $this->turns($s) + array_fill(1, $count, 0.0);
-        ksort($turns);
+        $turns = $this->turns($s);
+        $nuts = range(1, $count);
+        usort($nuts, static fn (int $a, int $b): int => ($turns[$a] ?? 0.0) <=> ($turns[$b] ?? 0.0) ?: $a <=> $b);
 
-        return (int) array_search(min($turns), $turns, true);
+        return $nuts;
     }
 
     /** @return array<string, mixed> what the wheel of this band draws */
     public function wheel(Situation $s): array
     {
-        $next = $this->next($s);
+        $order = $this->order($s);
+        $turns = $this->turns($s);
+        $seen = $this->touching($s);
 
         return [
             'key' => $this->nuts(), 'lugs_key' => $this->lugs(), 'name' => $this->name, 'bolts' => $this->count($s), 'lugs' => $this->pairs($s),
-            'turns' => array_map(static fn (int $bolt, float $by): array => ['bolt' => $bolt, 'turns' => $by], array_keys($t = $this->turns($s)), $t),
-            'gaps' => array_map(static fn (int $lug, float $mm): array => ['lug' => $lug, 'gap_mm' => $mm], array_keys($g = $this->gaps($s)), $g),
-            'next' => $next, 'at_once' => self::TURNS_AT_ONCE, 'apart_allowed' => $s->limit('mc.turns_apart'),
-            'said' => $next === null ? ($this->count($s) < 1 ? 'Read the label first.' : 'Every pair of lugs touches.')
-                : "Nut {$next} next: one or two turns, then the one after it.",
+            'turns' => array_map(static fn (int $bolt, float $by): array => ['bolt' => $bolt, 'turns' => $by], array_keys($turns), $turns),
+            'seen' => array_map(static fn (int $lug, bool $is): array => ['lug' => $lug, 'touches' => $is], array_keys($seen), $seen),
+            'order' => $order, 'at_once' => self::TURNS_AT_ONCE,
+            'said' => match (true) {
+                $order !== [] => "Nut {$order[0]} next: one or two turns, then the one after it.",
+                $this->count($s) < 1 => 'Read the label first.',
+                default => 'Every pair of lugs touches.',
+            },
             'source' => self::source()->tag(),
         ];
     }
@@ -162,11 +168,17 @@ final readonly class Band
         return Source::commonPractice('evenness and the stop decide; there is no torque');
     }
 
-    /** @return array{int, float} */
-    private static function pair(Reading $reading, string $of, string $value): array
+    /** @return array{int, float} nut, and turns it was given */
+    private static function turned(Reading $reading): array
     {
         $row = is_array($reading->value) ? $reading->value : [];
 
-        return [is_float($row[$of] ?? null) ? (int) $row[$of] : 0, is_float($row[$value] ?? null) ? $row[$value] : 0.0];
+        return [self::whole($row, 'bolt'), is_float($row['turns'] ?? null) ? $row['turns'] : 0.0];
+    }
+
+    /** @param  array<mixed>  $row */
+    private static function whole(array $row, string $key): int
+    {
+        return is_float($row[$key] ?? null) ? (int) $row[$key] : 0;
     }
 }

@@ -24,11 +24,11 @@ final readonly class LugsTouch implements Rule
 
     public function judge(Situation $situation): ?Finding
     {
-        $gaps = $this->band->gaps($situation);
-        if ($gaps === []) {
+        $seen = $this->band->touching($situation);
+        if ($seen === []) {
             return null;
         }
-        if (max(array_keys($gaps)) > $this->band->pairs($situation)) {
+        if (max(array_keys($seen)) > $this->band->pairs($situation)) {
             return new Finding(
                 $this->id(), Severity::Mend, "{$this->band->name}: a pair of lugs is named that is not there; {$this->band->pairs($situation)} by the label.",
                 'Read the label again, and count.', Band::source(), [$this->band->lugs()],
@@ -39,8 +39,8 @@ final readonly class LugsTouch implements Rule
 
         return new Finding(
             $this->id(), $open === [] ? Severity::Go : Severity::Mend,
-            $this->band->name.($open === [] ? ': every pair of lugs touches.' : ": {$named} of lugs not read as touching."),
-            $open === [] ? '' : 'Go round on, one turn a nut, until they touch, and read them again.', Band::source(), [$this->band->lugs()], max($gaps), 0.0,
+            $this->band->name.($open === [] ? ': every pair of lugs touches.' : ": {$named} of lugs not seen to touch."),
+            $open === [] ? '' : 'Go round on, one turn a nut, until they touch, and look again.', Band::source(), [$this->band->lugs()],
             why: 'The stop is the only evidence that the gasket is pressed as it was made to be.',
         );
     }

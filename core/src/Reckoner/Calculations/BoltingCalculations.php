@@ -27,10 +27,11 @@ final class BoltingCalculations
     public static function all(): array
     {
         return [
-            new Calculation('bolting.star', 'Order in which a circle of bolts is tightened', [Input::number('bolts', '', 0.0)], ['order'], [Order::source()],
+            new Calculation('bolting.star', 'Order in which a circle of bolts is tightened', [Input::number('bolts', '', 0.0)->ofCard('bolts')], ['order'],
+                [Order::source()],
                 static fn (Given $g): array => ['order' => Order::star(self::whole($g, 'bolts'))]),
             new Calculation('bolting.passes', 'Passes in which a circle of bolts is brought to its torque', [
-                Input::number('target_nm', 'N·m', 0.0), Input::number('bolts', '', 0.0),
+                Input::number('target_nm', 'N·m', 0.0)->ofCard('torque_nm'), Input::number('bolts', '', 0.0)->ofCard('bolts'),
             ], ['passes'], [BoltPlan::source()], static fn (Given $g): array => ['passes' => array_map(
                 static fn (array $pass): array => ['torque_nm' => $pass['torque_nm'], 'order' => $pass['order']],
                 BoltPlan::of(self::whole($g, 'bolts'), $g->number('target_nm'))->passes,
@@ -41,10 +42,11 @@ final class BoltingCalculations
                 'torque_nm' => $g->number('nut_factor') * $g->number('diameter_mm') * $g->number('tension_kn'),
             ]),
             new Calculation('bolting.judge', 'Torques of a circle of bolts against their target; bolts are numbered from 1 in the order given', [
-                Input::number('target_nm', 'N·m', 0.0), Input::number('maximum_nm', 'N·m', 0.0)->optional(), Input::numbers('readings_nm', 'N·m'),
+                Input::number('target_nm', 'N·m', 0.0)->ofCard('torque_nm'), Input::number('maximum_nm', 'N·m', 0.0)->ofCard('maximum_nm')->optional(),
+                Input::numbers('readings_nm', 'N·m'),
             ], ['verdict', 'mean_nm', 'scatter_percent', 'under', 'over'], [Source::commonPractice('within 10 % of the target')], self::judge(...)),
             new Calculation('bolting.retorque', 'Torque for a fitting that weeps when the line is filled again: once, with the pressure down', [
-                Input::number('label_nm', 'N·m', 0.0),
+                Input::number('label_nm', 'N·m', 0.0)->ofCard('torque_nm'),
             ], ['torque_nm'], [Source::commonPractice('120 % of the label, once')], static fn (Given $g): array => [
                 'torque_nm' => Recharge::AGAIN * $g->number('label_nm'),
             ]),

@@ -24,18 +24,20 @@ final class MechanicalCalculations
         return [
             new Calculation('coupling.fit',
                 'Whether a coupling takes two measured ends, and with which layer; the range named “out” is that without the inner layer', [
-                    Input::number('od_a_mm', 'mm', 0.0), Input::number('od_b_mm', 'mm', 0.0), Input::rows('ranges', ['layer', 'min_mm', 'max_mm']),
+                    Input::number('od_a_mm', 'mm', 0.0), Input::number('od_b_mm', 'mm', 0.0),
+                    Input::rows('ranges', ['layer', 'min_mm', 'max_mm'])->ofCard('ranges'),
                 ], ['verdict', 'layer', 'why'], [Fit::source()], self::fit(...)),
             new Calculation('coupling.insertion', 'Insertion each side of a centred coupling',
-                [Input::number('length_mm', 'mm', 0.0), Input::number('gap_mm', 'mm')],
+                [Input::number('length_mm', 'mm', 0.0)->ofCard('length_mm'), Input::number('gap_mm', 'mm')->ofCard('gap_mm')],
                 ['each_side_mm'], [Insertion::source()],
                 static fn (Given $g): array => ['each_side_mm' => Insertion::eachSideMm($g->number('length_mm'), $g->number('gap_mm'))]),
             new Calculation('repair.spool', 'Spool for a cut-out, with a setting gap at each end',
-                [Input::number('cut_out_mm', 'mm', 0.0), Input::number('gap_mm', 'mm')],
+                [Input::number('cut_out_mm', 'mm', 0.0), Input::number('gap_mm', 'mm')->ofCard('gap_mm')],
                 ['spool_mm'], [Insertion::source()],
                 static fn (Given $g): array => ['spool_mm' => Insertion::spoolMm($g->number('cut_out_mm'), $g->number('gap_mm'))]),
             new Calculation('repair.second-cut', 'Where the second cut of a sliding repair goes, from the first; and whether the fitting spans it', [
-                Input::number('collapsed_mm', 'mm', 0.0), Input::number('extended_mm', 'mm', 0.0), Input::number('stab_mm', 'mm', 0.0),
+                Input::number('collapsed_mm', 'mm', 0.0)->ofCard('collapsed_mm'), Input::number('extended_mm', 'mm', 0.0)->ofCard('extended_mm'),
+                Input::number('stab_mm', 'mm', 0.0)->ofCard('stab_mm'),
                 Input::number('damage_mm', 'mm'),
             ], ['cut_at_mm', 'fits'], [Source::arithmetic('pushed together − 2 × stab ≤ cut-out ≤ drawn out − 2 × stab; second cut at the end of the fitting')],
                 static function (Given $g): array {
@@ -44,7 +46,8 @@ final class MechanicalCalculations
                     return ['cut_at_mm' => $cut['cut_at_mm'], 'fits' => $cut['fits']];
                 }),
             new Calculation('repair.wrap', 'Marks for a coupling wrapped round a break, each side of its middle; and whether the seals reach sound pipe', [
-                Input::number('length_mm', 'mm', 0.0), Input::number('break_width_mm', 'mm'), Input::number('seal_margin_mm', 'mm'),
+                Input::number('length_mm', 'mm', 0.0)->ofCard('length_mm'), Input::number('break_width_mm', 'mm'),
+                Input::number('seal_margin_mm', 'mm')->ofCard('seal_margin_mm'),
             ], ['marks_mm', 'fits'], [Source::arithmetic('half the body each side; break + 2 × margin ≤ body')], self::wrap(...)),
             new Calculation('gasketed.closure', 'Closure piece between two sockets', [
                 Input::number('face_to_face_mm', 'mm', 0.0), Input::numbers('socket_depths_mm', 'mm'), Input::numbers('end_gaps_mm', 'mm'),
@@ -52,7 +55,7 @@ final class MechanicalCalculations
                 'cut_length_mm' => Insertion::closureMm($g->number('face_to_face_mm'), $g->numbers('socket_depths_mm'), $g->numbers('end_gaps_mm')),
             ]),
             new Calculation('tapping.ejection', 'Force with which a full main pushes a rod out', [
-                Input::number('pressure_kpa', 'kPa', 0.0), Input::number('rod_mm', 'mm', 0.0),
+                Input::number('pressure_kpa', 'kPa', 0.0), Input::number('rod_mm', 'mm', 0.0)->ofCard('rod_mm'),
             ], ['force_n'], [Ejection::source()],
                 static fn (Given $g): array => ['force_n' => Ejection::forceN($g->number('pressure_kpa'), $g->number('rod_mm'))]),
             new Calculation('thrust', 'Thrust at a bend, a dead end, a tee (od2: its branch) or a reducer (od2: its small end), and the block that bears it', [
