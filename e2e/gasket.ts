@@ -104,6 +104,17 @@ export async function answerStep(page: Page, own: Answers = []) {
   }
 }
 
+/** On to the step that comes next; false where there is none. */
+export async function goOn(page: Page): Promise<boolean> {
+  await expect(page.getByRole('button', { name: /^Next: |^Joint \d+ next$|^All joints made$/ })).toBeVisible();
+  const next = page.getByRole('button', { name: /^Next: / });
+  if ((await next.count()) === 0) return false;
+  const title = ((await next.textContent()) ?? '').replace('Next: ', '');
+  await next.click();
+  await expect(page.getByRole('region', { name: title, exact: true })).toBeVisible();
+  return true;
+}
+
 /** Goes through every step of the joint in sight, from a step on; as far as one of a name, where it is given. */
 export async function makeJoint(page: Page, own: Answers = [], from?: string, until?: RegExp) {
   if (from !== undefined) await goToStep(page, from);
@@ -111,11 +122,6 @@ export async function makeJoint(page: Page, own: Answers = [], from?: string, un
     const heading = page.locator('main section').first().getByRole('heading', { level: 1 });
     if (until !== undefined && until.test((await heading.textContent()) ?? '')) return;
     await answerStep(page, own);
-    await expect(page.getByRole('button', { name: /^Next: |^Joint \d+ next$|^All joints made$/ })).toBeVisible();
-    const next = page.getByRole('button', { name: /^Next: / });
-    if ((await next.count()) === 0) return;
-    const title = ((await next.textContent()) ?? '').replace('Next: ', '');
-    await next.click();
-    await expect(page.getByRole('region', { name: title, exact: true })).toBeVisible();
+    if (!(await goOn(page))) return;
   }
 }

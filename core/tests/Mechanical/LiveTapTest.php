@@ -52,6 +52,13 @@ it('opens no stage behind one that was answered no', function () {
     }
 });
 
+it('opens no stage behind a rod that only a hand holds', function () {
+    $walk = new Walk('mechanical.live_tap');
+    $held = static fn (string $by, float $kpa): ?string => tapSteps($walk, $walk->made(['rod_held' => $by, 'main_kpa' => $kpa]))['proved']->gate?->said;
+    expect($held('by hand', 600.0))->toBe('“Rod released” comes first.')->and($held('by hand', 500.0))->toBeNull()
+        ->and($held("the device's screw and lock", 600.0))->toBeNull();
+});
+
 it('refuses an entry out of its turn at the door', function () {
     $walk = new Walk('mechanical.live_tap');
     $sitting = Sitting::open(new Work(Kind::Joint, $walk->procedure, $walk->facts()), [], $walk->rulebook);

@@ -25,29 +25,21 @@ export function BandRing({ band, lit, onChoose }: { band: Schemas['BandWheel']; 
         {lit === null ? 'at the stop' : `${turns(lit)} turns so far`}
       </text>
       {Array.from({ length: band.lugs }, (_, k) => {
-        const gap = band.gaps.find((g) => g.lug === k + 1)?.gap_mm;
-        const apart = gap === undefined ? 9 : gap === 0 ? 0 : 6;
-        const angle = (360 * (k + 0.5)) / band.lugs;
+        const touches = band.seen.find((g) => g.lug === k + 1)?.touches === true;
         return (
-          <g key={k} transform={`rotate(${angle}) translate(0 ${-RADIUS})`}>
-            <rect
-              x={-11 - apart}
-              y="-24"
-              width="10"
-              height="48"
-              fill={css(gap === 0 ? 'pipe' : 'text-secondary')}
-              stroke={css('background-paper')}
-              strokeWidth="2"
-            />
-            <rect
-              x={1 + apart}
-              y="-24"
-              width="10"
-              height="48"
-              fill={css(gap === 0 ? 'pipe' : 'text-secondary')}
-              stroke={css('background-paper')}
-              strokeWidth="2"
-            />
+          <g key={k} transform={`rotate(${(360 * (k + 0.5)) / band.lugs}) translate(0 ${-RADIUS})`}>
+            {[-1, 1].map((side) => (
+              <rect
+                key={side}
+                x={side * (touches ? 6 : 14) - 5}
+                y="-24"
+                width="10"
+                height="48"
+                fill={css(touches ? 'pipe' : 'text-secondary')}
+                stroke={css('background-paper')}
+                strokeWidth="2"
+              />
+            ))}
           </g>
         );
       })}

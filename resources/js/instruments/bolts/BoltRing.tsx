@@ -1,6 +1,6 @@
-import { Box, Typography } from '@mui/material';
 import type { Schemas } from '../../api/client';
 import { measure } from '../../app/numbers';
+import { Drawing } from '../Drawing';
 import { place } from './next';
 
 type Wheel = Schemas['BoltWheel'];
@@ -89,40 +89,33 @@ export function BoltBand({ wheel }: { wheel: Wheel }) {
   const bottom = Math.min(wheel.low_nm * 0.92, ...last.map((x) => x.torque_nm ?? wheel.low_nm));
   const x = (nm: number) => 10 + (400 * (nm - bottom)) / (top - bottom);
   const said = (nm: number) => `${unit.plain(nm)} ${unit.symbol}`;
+  const band = `Band ${said(wheel.low_nm)} to ${said(wheel.high_nm)}`;
+  const most = wheel.maximum_nm === null ? '' : `, greatest ${said(wheel.maximum_nm)}`;
+  const done = `${last.length} of ${wheel.bolts} bolts`;
+  const scatter = wheel.scatter_percent === null ? '' : `, they differ by ${wheel.scatter_percent.toFixed(1)} % of their mean`;
+  const caption = `Last pass: ${done}${scatter}.${wheel.maximum_nm === null ? '' : ` Never above ${said(wheel.maximum_nm)}.`}`;
   return (
-    <Box component="figure" sx={{ m: 0 }}>
-      <svg
-        viewBox="0 0 420 74"
-        width="100%"
-        role="img"
-        aria-label={`Band ${said(wheel.low_nm)} to ${said(wheel.high_nm)}${wheel.maximum_nm === null ? '' : `, greatest ${said(wheel.maximum_nm)}`}; ${last.length} of ${wheel.bolts} bolts read in the last pass`}
-      >
-        <rect x={x(wheel.low_nm)} y="18" width={x(wheel.high_nm) - x(wheel.low_nm)} height="26" fill={css('pipe')} opacity="0.28" />
-        <path d={`M10 44H410M${x(wheel.target_nm)} 12V50`} stroke={css('text-primary')} strokeWidth="2" />
-        {wheel.maximum_nm !== null && <path d={`M${x(wheel.maximum_nm)} 8V50`} stroke={css('stop')} strokeWidth="4" />}
-        {last.map((r) => (
-          <path
-            key={r.bolt}
-            d={`M${x(r.torque_nm ?? 0)} 20V42`}
-            stroke={css(wheel.under.includes(r.bolt) || wheel.over.includes(r.bolt) ? 'mend' : 'text-primary')}
-            strokeWidth="3"
-          />
-        ))}
-        <text x={x(wheel.low_nm)} y="66" textAnchor="middle" fontSize="15" className="num" fill={css('text-secondary')}>
-          {unit.plain(wheel.low_nm)}
-        </text>
-        <text x={x(wheel.high_nm)} y="66" textAnchor="middle" fontSize="15" className="num" fill={css('text-secondary')}>
-          {unit.plain(wheel.high_nm)}
-        </text>
-        <text x={x(wheel.target_nm)} y="66" textAnchor="middle" fontSize="15" fontWeight="700" className="num" fill={css('text-primary')}>
-          {unit.plain(wheel.target_nm)}
-        </text>
-      </svg>
-      <Typography variant="body2" component="figcaption">
-        Last pass: {last.length} of {wheel.bolts} bolts
-        {wheel.scatter_percent !== null && `, they differ by ${wheel.scatter_percent.toFixed(1)} % of their mean`}.
-        {wheel.maximum_nm !== null && ` Never above ${said(wheel.maximum_nm)}.`}
-      </Typography>
-    </Box>
+    <Drawing size={[420, 74]} says={`${band}${most}; ${done} in the last pass`} caption={caption}>
+      <rect x={x(wheel.low_nm)} y="18" width={x(wheel.high_nm) - x(wheel.low_nm)} height="26" fill={css('pipe')} opacity="0.28" />
+      <path d={`M10 44H410M${x(wheel.target_nm)} 12V50`} stroke={css('text-primary')} strokeWidth="2" />
+      {wheel.maximum_nm !== null && <path d={`M${x(wheel.maximum_nm)} 8V50`} stroke={css('stop')} strokeWidth="4" />}
+      {last.map((r) => (
+        <path
+          key={r.bolt}
+          d={`M${x(r.torque_nm ?? 0)} 20V42`}
+          stroke={css(wheel.under.includes(r.bolt) || wheel.over.includes(r.bolt) ? 'mend' : 'text-primary')}
+          strokeWidth="3"
+        />
+      ))}
+      <text x={x(wheel.low_nm)} y="66" textAnchor="middle" fontSize="15" className="num" fill={css('text-secondary')}>
+        {unit.plain(wheel.low_nm)}
+      </text>
+      <text x={x(wheel.high_nm)} y="66" textAnchor="middle" fontSize="15" className="num" fill={css('text-secondary')}>
+        {unit.plain(wheel.high_nm)}
+      </text>
+      <text x={x(wheel.target_nm)} y="66" textAnchor="middle" fontSize="15" fontWeight="700" className="num" fill={css('text-primary')}>
+        {unit.plain(wheel.target_nm)}
+      </text>
+    </Drawing>
   );
 }

@@ -1,6 +1,7 @@
-import { Box, Typography } from '@mui/material';
+import { Typography } from '@mui/material';
 import type { Schemas } from '../../api/client';
 import { useUnits } from '../../app/useUnits';
+import { Drawing } from '../Drawing';
 
 type Guide = Schemas['MechanicalGuide'];
 const css = (name: string) => `var(--mui-palette-${name})`;
@@ -9,32 +10,26 @@ const css = (name: string) => `var(--mui-palette-${name})`;
 export function StabMark({ stab }: { stab: NonNullable<Guide['stab']> }) {
   const { whole } = useUnits();
   if (stab.depth_mm === null) return <Typography>Read the stab depth off the label first.</Typography>;
+  const said = (mm: number) => `${whole.plain(mm)} ${whole.symbol}`;
   const px = 240 / stab.depth_mm;
   const off = stab.face_mm ?? 0;
   const mark = 300 - Math.max(-60, Math.min(90, off * px));
   const wide = Math.max(4, stab.within_mm * px);
   return (
-    <Box component="figure" sx={{ m: 0 }}>
-      <svg
-        viewBox="0 0 660 150"
-        width="100%"
-        role="img"
-        aria-label={`Stab mark at ${whole.plain(stab.depth_mm)} ${whole.symbol}, to lie within ${whole.plain(stab.within_mm)} ${whole.symbol} of the face`}
-      >
-        <rect x="300" y="22" width="340" height="106" rx="12" fill={css('text-primary')} opacity="0.12" stroke={css('text-primary')} strokeWidth="4" />
-        <rect x="8" y="50" width={540 + (300 - mark) * -1 - 8} height="50" fill={css('pipe')} />
-        <rect x={300 - wide} y="14" width={2 * wide} height="122" fill={css('hand')} opacity="0.2" />
-        <path d={`M${mark} 40V110`} stroke={css('hand')} strokeWidth="5" />
-        <path d="M300 14V136" stroke={css('text-primary')} strokeWidth="3" />
-        <text x="292" y="144" textAnchor="end" fontSize="15" fill={css('text-secondary')}>
-          face
-        </text>
-      </svg>
-      <Typography component="figcaption" variant="body2">
-        Mark the pipe {whole.plain(stab.depth_mm)} {whole.symbol} from its end; stabbed home the mark lies within {whole.plain(stab.within_mm)} {whole.symbol}{' '}
-        of the face.
-      </Typography>
-    </Box>
+    <Drawing
+      size={[660, 150]}
+      says={`Stab mark at ${said(stab.depth_mm)}, to lie within ${said(stab.within_mm)} of the face`}
+      caption={`Mark the pipe ${said(stab.depth_mm)} from its end; stabbed home the mark lies within ${said(stab.within_mm)} of the face.`}
+    >
+      <rect x="300" y="22" width="340" height="106" rx="12" fill={css('text-primary')} opacity="0.12" stroke={css('text-primary')} strokeWidth="4" />
+      <rect x="8" y="50" width={540 + (300 - mark) * -1 - 8} height="50" fill={css('pipe')} />
+      <rect x={300 - wide} y="14" width={2 * wide} height="122" fill={css('hand')} opacity="0.2" />
+      <path d={`M${mark} 40V110`} stroke={css('hand')} strokeWidth="5" />
+      <path d="M300 14V136" stroke={css('text-primary')} strokeWidth="3" />
+      <text x="292" y="144" textAnchor="end" fontSize="15" fill={css('text-secondary')}>
+        face
+      </text>
+    </Drawing>
   );
 }
 
@@ -47,38 +42,34 @@ export function SecondCut({ cut }: { cut: NonNullable<Guide['second_cut']> }) {
   const x = (mm: number) => 70 + mm * px;
   const said = (mm: number) => `${whole.plain(mm)} ${whole.symbol}`;
   return (
-    <Box component="figure" sx={{ m: 0 }}>
-      <svg
-        viewBox="0 0 660 200"
-        width="100%"
-        role="img"
-        aria-label={`Second cut at ${said(cut.cut_at_mm)} from the first; the fitting spans ${said(cut.least_mm)} to ${said(cut.greatest_mm)}`}
-      >
-        <rect x="4" y="70" width="66" height="48" fill={css('pipe')} />
-        <rect x={x(cut.cut_mm ?? cut.cut_at_mm)} y="70" width={652 - x(cut.cut_mm ?? cut.cut_at_mm)} height="48" fill={css('pipe')} />
-        {cut.damage_mm !== null && (
-          <path
-            d={`M${x(cut.damage_mm * 0.35)} 76l14 16 -10 6 16 16M${x(cut.damage_mm * 0.7)} 76l14 16 -10 6 16 16`}
-            fill="none"
-            stroke={css('stop')}
-            strokeWidth="4"
-          />
-        )}
-        {cut.damage_mm !== null && <path d={`M${x(cut.damage_mm)} 62V126`} stroke={css('stop')} strokeWidth="2" strokeDasharray="4 4" />}
-        <rect x={x(cut.least_mm)} y="130" width={(cut.greatest_mm - cut.least_mm) * px} height="14" fill={css('hand')} opacity="0.25" />
-        <path d="M70 40V150" stroke={css('text-primary')} strokeWidth="4" />
-        <path d={`M${x(cut.cut_at_mm)} 40V150`} stroke={css('hand')} strokeWidth="5" />
-        <text x={x(cut.cut_at_mm)} y="30" textAnchor="middle" fontSize="20" fontWeight="700" className="num" fill={css('hand')}>
-          second cut {said(cut.cut_at_mm)}
-        </text>
-        <text x="70" y="30" textAnchor="middle" fontSize="15" fill={css('text-secondary')}>
-          first cut
-        </text>
-        <text x={x((cut.least_mm + cut.greatest_mm) / 2)} y="170" textAnchor="middle" fontSize="15" className="num" fill={css('text-secondary')}>
-          spans {said(cut.least_mm)} to {said(cut.greatest_mm)}
-        </text>
-      </svg>
-    </Box>
+    <Drawing
+      size={[660, 200]}
+      says={`Second cut at ${said(cut.cut_at_mm)} from the first; the fitting spans ${said(cut.least_mm)} to ${said(cut.greatest_mm)}`}
+    >
+      <rect x="4" y="70" width="66" height="48" fill={css('pipe')} />
+      <rect x={x(cut.cut_mm ?? cut.cut_at_mm)} y="70" width={652 - x(cut.cut_mm ?? cut.cut_at_mm)} height="48" fill={css('pipe')} />
+      {cut.damage_mm !== null && (
+        <path
+          d={`M${x(cut.damage_mm * 0.35)} 76l14 16 -10 6 16 16M${x(cut.damage_mm * 0.7)} 76l14 16 -10 6 16 16`}
+          fill="none"
+          stroke={css('stop')}
+          strokeWidth="4"
+        />
+      )}
+      {cut.damage_mm !== null && <path d={`M${x(cut.damage_mm)} 62V126`} stroke={css('stop')} strokeWidth="2" strokeDasharray="4 4" />}
+      <rect x={x(cut.least_mm)} y="130" width={(cut.greatest_mm - cut.least_mm) * px} height="14" fill={css('hand')} opacity="0.25" />
+      <path d="M70 40V150" stroke={css('text-primary')} strokeWidth="4" />
+      <path d={`M${x(cut.cut_at_mm)} 40V150`} stroke={css('hand')} strokeWidth="5" />
+      <text x={x(cut.cut_at_mm)} y="30" textAnchor="middle" fontSize="20" fontWeight="700" className="num" fill={css('hand')}>
+        second cut {said(cut.cut_at_mm)}
+      </text>
+      <text x="70" y="30" textAnchor="middle" fontSize="15" fill={css('text-secondary')}>
+        first cut
+      </text>
+      <text x={x((cut.least_mm + cut.greatest_mm) / 2)} y="170" textAnchor="middle" fontSize="15" className="num" fill={css('text-secondary')}>
+        spans {said(cut.least_mm)} to {said(cut.greatest_mm)}
+      </text>
+    </Drawing>
   );
 }
 
@@ -91,23 +82,16 @@ export function SpoolLength({ spool }: { spool: NonNullable<Guide['spool']> }) {
   const px = 480 / spool.cut_out_mm;
   const gap = Math.max(8, spool.gap_mm * px);
   return (
-    <Box component="figure" sx={{ m: 0 }}>
-      <svg
-        viewBox="0 0 660 130"
-        width="100%"
-        role="img"
-        aria-label={`Spool ${said(spool.spool_mm)}: ${said(spool.cut_out_mm)} open, less two gaps of ${said(spool.gap_mm)}`}
-      >
-        <rect x="4" y="40" width="86" height="50" fill={css('pipe')} />
-        <rect x="570" y="40" width="86" height="50" fill={css('pipe')} />
-        <rect x={90 + gap} y="40" width={480 - 2 * gap} height="50" fill={css('hand')} opacity="0.3" stroke={css('hand')} strokeWidth="3" />
-        <text x="330" y="72" textAnchor="middle" fontSize="22" fontWeight="700" className="num" fill={css('text-primary')}>
-          {said(spool.spool_mm)}
-        </text>
-        <text x="330" y="24" textAnchor="middle" fontSize="15" className="num" fill={css('text-secondary')}>
-          open {said(spool.cut_out_mm)}, a gap of {said(spool.gap_mm)} at each end
-        </text>
-      </svg>
-    </Box>
+    <Drawing size={[660, 130]} says={`Spool ${said(spool.spool_mm)}: ${said(spool.cut_out_mm)} open, less two gaps of ${said(spool.gap_mm)}`}>
+      <rect x="4" y="40" width="86" height="50" fill={css('pipe')} />
+      <rect x="570" y="40" width="86" height="50" fill={css('pipe')} />
+      <rect x={90 + gap} y="40" width={480 - 2 * gap} height="50" fill={css('hand')} opacity="0.3" stroke={css('hand')} strokeWidth="3" />
+      <text x="330" y="72" textAnchor="middle" fontSize="22" fontWeight="700" className="num" fill={css('text-primary')}>
+        {said(spool.spool_mm)}
+      </text>
+      <text x="330" y="24" textAnchor="middle" fontSize="15" className="num" fill={css('text-secondary')}>
+        open {said(spool.cut_out_mm)}, a gap of {said(spool.gap_mm)} at each end
+      </text>
+    </Drawing>
   );
 }

@@ -37,6 +37,8 @@ export function SettingGap({ setting }: { setting: Setting }) {
 
 function Ends({ setting, sides }: { setting: Setting; sides: Setting['sides'] }) {
   const { whole } = useUnits();
+  const said = (mm: number) => `${whole.plain(mm)} ${whole.symbol}`;
+  const measured = setting.measured_gap_mm === null ? '' : `, measured ${said(setting.measured_gap_mm)}`;
   const length = setting.length_mm ?? 1;
   const gap = setting.measured_gap_mm ?? setting.gap_mm ?? 0;
   const nominal = setting.nominal_mm ?? 0;
@@ -56,7 +58,7 @@ function Ends({ setting, sides }: { setting: Setting; sides: Setting['sides'] })
       viewBox="0 0 660 236"
       width="100%"
       role="img"
-      aria-label={`Setting gap ${whole.plain(setting.gap_mm ?? 0)} ${whole.symbol}${setting.measured_gap_mm === null ? '' : `, measured ${whole.plain(setting.measured_gap_mm)}`}; marks at ${whole.plain(nominal)} ${whole.symbol} from each end`}
+      aria-label={`Setting gap ${said(setting.gap_mm ?? 0)}${measured}; marks at ${said(nominal)} from each end`}
     >
       {sides.map((s, k) => {
         const h = high(s.od_mm);

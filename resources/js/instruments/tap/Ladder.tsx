@@ -1,5 +1,6 @@
 import { Box, Typography } from '@mui/material';
 import type { Schemas } from '../../api/client';
+import { Drawing } from '../Drawing';
 
 type Guide = Schemas['MechanicalGuide'];
 const css = (name: string) => `var(--mui-palette-${name})`;
@@ -54,32 +55,25 @@ export function EjectionForce({ ejection }: { ejection: NonNullable<Guide['eject
   const force = ejection.force_n;
   const top = Math.max(force ?? 0, ejection.hand_n) * 1.15;
   const h = (n: number) => (120 * n) / top;
-  const over = force !== null && force > ejection.hand_n;
+  const over = ejection.beyond_hand;
+  const says =
+    force === null
+      ? 'Enter the pressure in the main: the force follows'
+      : `The rod is pushed out with ${Math.round(force)} N; by hand at most ${ejection.hand_n} N`;
   return (
-    <Box component="figure" sx={{ m: 0, maxWidth: 520 }}>
-      <svg
-        viewBox="0 0 420 170"
-        width="100%"
-        role="img"
-        aria-label={
-          force === null
-            ? 'Enter the pressure in the main: the force follows'
-            : `The rod is pushed out with ${Math.round(force)} N; by hand at most ${ejection.hand_n} N`
-        }
-      >
-        <path d={`M20 ${150 - h(ejection.hand_n)}H400`} stroke={css('text-secondary')} strokeDasharray="6 5" strokeWidth="2" />
-        <text x="396" y={142 - h(ejection.hand_n)} textAnchor="end" fontSize="14" fill={css('text-secondary')}>
-          by hand at most {ejection.hand_n} N
-        </text>
-        {force !== null && <rect x="60" y={150 - h(force)} width="60" height={h(force)} fill={css(over ? 'stop' : 'pipe')} />}
-        <path d="M20 150H400" stroke={css('text-primary')} strokeWidth="3" />
-        <text x="140" y="120" fontSize="38" fontWeight="700" className="num" fill={css(over ? 'stop' : 'text-primary')}>
-          {force === null ? '– N' : `${Math.round(force)} N`}
-        </text>
-        <text x="140" y="142" fontSize="14" fill={css('text-secondary')}>
-          pushes the rod out
-        </text>
-      </svg>
-    </Box>
+    <Drawing size={[420, 170]} maxWidth={520} says={says}>
+      <path d={`M20 ${150 - h(ejection.hand_n)}H400`} stroke={css('text-secondary')} strokeDasharray="6 5" strokeWidth="2" />
+      <text x="396" y={142 - h(ejection.hand_n)} textAnchor="end" fontSize="14" fill={css('text-secondary')}>
+        by hand at most {ejection.hand_n} N
+      </text>
+      {force !== null && <rect x="60" y={150 - h(force)} width="60" height={h(force)} fill={css(over ? 'stop' : 'pipe')} />}
+      <path d="M20 150H400" stroke={css('text-primary')} strokeWidth="3" />
+      <text x="140" y="120" fontSize="38" fontWeight="700" className="num" fill={css(over ? 'stop' : 'text-primary')}>
+        {force === null ? '– N' : `${Math.round(force)} N`}
+      </text>
+      <text x="140" y="142" fontSize="14" fill={css('text-secondary')}>
+        pushes the rod out
+      </text>
+    </Drawing>
   );
 }

@@ -73,7 +73,7 @@ function mechanical(bench: Bench, step: Step, queryKey: QueryKey, mayEnter: bool
         <Ladder stages={guide.ladder} />
       </Box>
     ),
-    guide.ladder && !guide.wheel && !guide.card && !guide.ends && <TapPart key="tap" stage={step.id} ejection={guide.ejection} />,
+    guide.ladder && !guide.wheel && !guide.card && !guide.ends && <TapPart key="tap" stages={guide.ladder} ejection={guide.ejection} />,
     guide.card && guide.card.rows.length > 0 && <CardRows key="card" card={guide.card} />,
     guide.ends && guide.ranges && <FitStrip key="fit" ends={guide.ends} ranges={guide.ranges} />,
     guide.spool && <SpoolLength key="spool" spool={guide.spool} />,
@@ -86,10 +86,10 @@ function mechanical(bench: Bench, step: Step, queryKey: QueryKey, mayEnter: bool
 }
 
 /** What stands on the main, and beside it what the rod is pushed out with where that is the stage. */
-function TapPart({ stage, ejection }: { stage: string; ejection: Schemas['MechanicalGuide']['ejection'] }) {
+function TapPart({ stages, ejection }: { stages: NonNullable<Schemas['MechanicalGuide']['ladder']>; ejection: Schemas['MechanicalGuide']['ejection'] }) {
   return (
     <Box sx={{ display: 'grid', gridTemplateColumns: { xs: 'minmax(0,1fr)', sm: '250px minmax(0,1fr)' }, gap: 3, alignItems: 'center' }}>
-      <TapSection stage={stage} />
+      <TapSection stages={stages} />
       {ejection && <EjectionForce ejection={ejection} />}
     </Box>
   );

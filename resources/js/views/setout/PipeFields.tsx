@@ -71,7 +71,7 @@ export function PipeFields({ texts, onChange, fault }: { texts: PipeTexts; onCha
           </MenuItem>
         ))}
         {(cards.data?.cards ?? [])
-          .filter((c) => c.joins_unlike || c.kind === 'gland')
+          .filter((c) => c.joins_pipes)
           .map((c) => (
             <MenuItem key={c.key} value={c.key} sx={{ minHeight: 52 }}>
               {c.title}

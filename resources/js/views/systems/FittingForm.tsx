@@ -1,10 +1,12 @@
 import { useState } from 'react';
-import { Alert, Box, Button, Checkbox, FormControlLabel, MenuItem, Paper, Stack, TextField, Typography } from '@mui/material';
+import { Box, Button, Checkbox, FormControlLabel, MenuItem, Stack, TextField, Typography } from '@mui/material';
 import { useMutation, useQueryClient } from '@tanstack/react-query';
-import { answered, api, ApiError, type Schemas } from '../../api/client';
+import { answered, api, type Schemas } from '../../api/client';
 import { cardsQuery } from '../../api/queries';
 import { typedNumber } from '../../app/numbers';
 import { useWork } from '../../app/session';
+import { faultOf, useForm } from '../../app/useForm';
+import { ProductForm } from './ProductForm';
 
 type Texts = Record<string, string>;
 const TEXTS = [
@@ -20,13 +22,14 @@ export function FittingForm({ catalogue, from, onDone }: { catalogue: Schemas['C
   const client = useQueryClient();
   const fields = catalogue.kinds.find((k) => k.id === from.kind)?.fields ?? [];
   const empty: Texts = Object.fromEntries(['size', ...fields.map((f) => f.id)].map((key) => [key, '']));
-  const [texts, setTexts] = useState<Texts>({
+  const form = useForm({
     ...Object.fromEntries(TEXTS.map(([key]) => [key, String(from[key])])),
     ...(from.shipped ? { title: '', key: '', source: '' } : {}),
     kit: from.kit.join('; '),
-    passes: from.passes_percent.join(' '),
-    retorque: String(from.retorque_percent),
+    passes_percent: from.passes_percent.join(' '),
+    retorque_percent: String(from.retorque_percent),
   });
+  const { texts } = form;
   const [lists, setLists] = useState({ lubricated: from.lubricated, media: from.media });
   const [grips, setGrips] = useState(from.grips);
   const [rows, setRows] = useState<Texts[]>(
@@ -44,14 +47,13 @@ export function FittingForm({ catalogue, from, onDone }: { catalogue: Schemas['C
             key: texts.key ?? '',
             source: texts.source ?? '',
             gasket: texts.gasket ?? '',
-            turns: from.turns,
             kind: from.kind,
             grips,
-            passes_percent: (texts.passes ?? '')
+            passes_percent: (texts.passes_percent ?? '')
               .split(/[\s;]+/)
               .filter((part) => part !== '')
               .map((part) => typedNumber(part) as number),
-            retorque_percent: typedNumber(texts.retorque) as number,
+            retorque_percent: typedNumber(texts.retorque_percent) as number,
             ...lists,
             kit: (texts.kit ?? '').split(';').flatMap((part) => (part.trim() === '' ? [] : [part.trim()])),
             rows: rows
@@ -65,28 +67,18 @@ export function FittingForm({ catalogue, from, onDone }: { catalogue: Schemas['C
       onDone();
     },
   });
-  const faults = add.error instanceof ApiError ? add.error.faults : [];
-  const faultOf = (field: string) => faults.find((f) => f.field === field)?.detail;
   const set = (row: number, key: string, value: string) => setRows(rows.map((r, k) => (k === row ? { ...r, [key]: value } : r)));
   return (
-    <Paper component="form" aria-label="Fitting" sx={{ p: 2.5 }} onSubmit={(e) => (e.preventDefault(), add.mutate())}>
-      <Typography variant="h2">
-        {from.shipped ? `A product of the kind “${from.title}”` : `${from.title}: a new version, or a copy under another short name`}
-      </Typography>
-      <Typography color="text.secondary" sx={{ mb: 2 }}>
-        Joints made before keep the version they were made by. Figures in mm, N·m and kPa, as the maker states them; what he does not state stays empty and is
-        read off the label.
-      </Typography>
+    <ProductForm
+      name="Fitting"
+      from={from}
+      note="Figures in mm, N·m and kPa, as the maker states them; what he does not state stays empty and is read off the label."
+      adding={add}
+      onDone={onDone}
+    >
       <Box sx={{ display: 'grid', gridTemplateColumns: { xs: 'minmax(0,1fr)', sm: '1fr 1fr' }, gap: 2 }}>
         {TEXTS.map(([key, label]) => (
-          <TextField
-            key={key}
-            label={label}
-            value={texts[key] ?? ''}
-            onChange={(e) => setTexts({ ...texts, [key]: e.target.value })}
-            error={faultOf(key) !== undefined}
-            helperText={faultOf(key)}
-          />
+          <TextField key={key} label={label} {...form.field(key, add.error)} />
         ))}
         {(['media', 'lubricated'] as const).map((list) => (
           <TextField
@@ -96,8 +88,8 @@ export function FittingForm({ catalogue, from, onDone }: { catalogue: Schemas['C
             value={lists[list]}
             onChange={(e) => setLists({ ...lists, [list]: e.target.value as unknown as string[] })}
             slotProps={{ select: { multiple: true } }}
-            error={faultOf(list) !== undefined}
-            helperText={faultOf(list)}
+            error={faultOf(add.error, list) !== undefined}
+            helperText={faultOf(add.error, list)}
           >
             {(list === 'media' ? catalogue.media : catalogue.materials).map((word) => (
               <MenuItem key={word} value={word} sx={{ minHeight: 52 }}>
@@ -108,30 +100,12 @@ export function FittingForm({ catalogue, from, onDone }: { catalogue: Schemas['C
         ))}
         {fields.some((f) => f.id === 'torque_nm') && (
           <>
-            <TextField
-              label="Passes, % of the torque; the last goes round"
-              value={texts.passes}
-              onChange={(e) => setTexts({ ...texts, passes: e.target.value })}
-              error={faultOf('passes_percent') !== undefined}
-              helperText={faultOf('passes_percent')}
-            />
-            <TextField
-              label="Once more where it weeps, % (0: never)"
-              value={texts.retorque}
-              onChange={(e) => setTexts({ ...texts, retorque: e.target.value })}
-              error={faultOf('retorque_percent') !== undefined}
-              helperText={faultOf('retorque_percent')}
-            />
+            <TextField label="Passes, % of the torque; the last goes round" {...form.field('passes_percent', add.error)} />
+            <TextField label="Once more where it weeps, % (0: never)" {...form.field('retorque_percent', add.error)} />
           </>
         )}
         {from.kit.length > 0 && (
-          <TextField
-            label="Kit, one after another with ; between"
-            value={texts.kit}
-            onChange={(e) => setTexts({ ...texts, kit: e.target.value })}
-            multiline
-            sx={{ gridColumn: '1 / -1' }}
-          />
+          <TextField label="Kit, one after another with ; between" multiline sx={{ gridColumn: '1 / -1' }} {...form.field('kit', add.error)} />
         )}
       </Box>
       <FormControlLabel
@@ -150,8 +124,8 @@ export function FittingForm({ catalogue, from, onDone }: { catalogue: Schemas['C
                 label="Size as on the label"
                 value={r.size}
                 onChange={(e) => set(row, 'size', e.target.value)}
-                error={faultOf(`rows.${row}.size`) !== undefined}
-                helperText={faultOf(`rows.${row}.size`)}
+                error={faultOf(add.error, `rows.${row}.size`) !== undefined}
+                helperText={faultOf(add.error, `rows.${row}.size`)}
               />
               {fields.map((f) => (
                 <TextField
@@ -159,8 +133,8 @@ export function FittingForm({ catalogue, from, onDone }: { catalogue: Schemas['C
                   label={f.unit === '' ? f.label : `${f.label}, ${f.unit}`}
                   value={r[f.id] ?? ''}
                   onChange={(e) => set(row, f.id, e.target.value)}
-                  error={faultOf(`rows.${row}.${f.id}`) !== undefined}
-                  helperText={faultOf(`rows.${row}.${f.id}`)}
+                  error={faultOf(add.error, `rows.${row}.${f.id}`) !== undefined}
+                  helperText={faultOf(add.error, `rows.${row}.${f.id}`)}
                   slotProps={{ htmlInput: { inputMode: 'decimal' } }}
                 />
               ))}
@@ -171,19 +145,6 @@ export function FittingForm({ catalogue, from, onDone }: { catalogue: Schemas['C
       <Button onClick={() => setRows([...rows, empty])} sx={{ mt: 1 }}>
         One more size
       </Button>
-      {add.error && (
-        <Alert severity="error" sx={{ mt: 1 }}>
-          {add.error.message}
-        </Alert>
-      )}
-      <Stack direction="row" spacing={1.5} sx={{ mt: 2 }}>
-        <Button type="submit" variant="contained" color="secondary" disabled={add.isPending} sx={{ minHeight: 56, px: 4 }}>
-          Add to the catalogue
-        </Button>
-        <Button onClick={onDone} sx={{ minHeight: 56 }}>
-          Leave it
-        </Button>
-      </Stack>
-    </Paper>
+    </ProductForm>
   );
 }

@@ -1,10 +1,12 @@
 import { useState } from 'react';
-import { Alert, Box, Button, Checkbox, FormControlLabel, MenuItem, Paper, Stack, TextField, Typography } from '@mui/material';
+import { Box, Button, Checkbox, FormControlLabel, MenuItem, Stack, TextField, Typography } from '@mui/material';
 import { useMutation, useQueryClient } from '@tanstack/react-query';
-import { answered, api, ApiError, type Schemas } from '../../api/client';
+import { answered, api, type Schemas } from '../../api/client';
 import { systemsQuery } from '../../api/queries';
 import { typedNumber } from '../../app/numbers';
 import { useWork } from '../../app/session';
+import { faultOf, useForm } from '../../app/useForm';
+import { ProductForm } from './ProductForm';
 
 type System = Schemas['JointSystem'];
 type Size = System['sizes'][number];
@@ -46,16 +48,15 @@ const EMPTY = Object.fromEntries(SIZES.map(([key]) => [key, ''])) as Record<keyo
 export function SystemForm({ catalogue, from, onDone }: { catalogue: Schemas['JointSystems']; from: System; onDone: () => void }) {
   const { job } = useWork();
   const client = useQueryClient();
-  const [texts, setTexts] = useState<Record<string, string>>({
+  const form = useForm({
     ...Object.fromEntries(TEXTS.map(([key]) => [key, from[key]])),
     ...(from.shipped ? { title: '', key: '', source: '' } : {}),
+    chamfer_deg: from.chamfer_deg === null ? '' : String(from.chamfer_deg),
+    chamfer_mm: from.chamfer_mm === null ? '' : String(from.chamfer_mm),
   });
+  const { texts } = form;
   const [flags, setFlags] = useState<Record<string, boolean>>(Object.fromEntries(FLAGS.map(([key]) => [key, from[key]])));
   const [home, setHome] = useState(from.home);
-  const [chamfer, setChamfer] = useState({
-    deg: from.chamfer_deg === null ? '' : String(from.chamfer_deg),
-    mm: from.chamfer_mm === null ? '' : String(from.chamfer_mm),
-  });
   const [sizes, setSizes] = useState<Record<keyof Size, string>[]>(
     from.sizes.length === 0
       ? [EMPTY]
@@ -75,8 +76,8 @@ export function SystemForm({ catalogue, from, onDone }: { catalogue: Schemas['Jo
             insertion_deg: from.insertion_deg,
             table: from.table,
             deflection_cap_deg: from.deflection_cap_deg,
-            chamfer_deg: typedNumber(chamfer.deg),
-            chamfer_mm: typedNumber(chamfer.mm),
+            chamfer_deg: typedNumber(texts.chamfer_deg),
+            chamfer_mm: typedNumber(texts.chamfer_mm),
             sizes: sizes
               .filter((s) => Object.values(s).some((v) => v.trim() !== ''))
               .map((s) => Object.fromEntries(SIZES.map(([key]) => [key, typedNumber(s[key])]))),
@@ -88,41 +89,14 @@ export function SystemForm({ catalogue, from, onDone }: { catalogue: Schemas['Jo
       onDone();
     },
   });
-  const faults = add.error instanceof ApiError ? add.error.faults : [];
-  const faultOf = (field: string) => faults.find((f) => f.field === field)?.detail;
   return (
-    <Paper component="form" aria-label="Joint system" sx={{ p: 2.5 }} onSubmit={(e) => (e.preventDefault(), add.mutate())}>
-      <Typography variant="h2">
-        {from.shipped ? `A product of the kind “${from.title}”` : `${from.title}: a new version, or a copy under another short name`}
-      </Typography>
-      <Typography color="text.secondary" sx={{ mb: 2 }}>
-        Joints made before keep the version they were made by.
-      </Typography>
+    <ProductForm name="Joint system" from={from} adding={add} onDone={onDone}>
       <Box sx={{ display: 'grid', gridTemplateColumns: { xs: 'minmax(0,1fr)', sm: '1fr 1fr' }, gap: 2 }}>
         {TEXTS.map(([key, label]) => (
-          <TextField
-            key={key}
-            label={label}
-            value={texts[key] ?? ''}
-            onChange={(e) => setTexts({ ...texts, [key]: e.target.value })}
-            error={faultOf(key) !== undefined}
-            helperText={faultOf(key)}
-          />
+          <TextField key={key} label={label} {...form.field(key, add.error)} />
         ))}
-        <TextField
-          label="Chamfer of a cut spigot, °"
-          value={chamfer.deg}
-          onChange={(e) => setChamfer({ ...chamfer, deg: e.target.value })}
-          error={faultOf('chamfer_deg') !== undefined}
-          helperText={faultOf('chamfer_deg')}
-        />
-        <TextField
-          label="its length along the pipe, mm"
-          value={chamfer.mm}
-          onChange={(e) => setChamfer({ ...chamfer, mm: e.target.value })}
-          error={faultOf('chamfer_mm') !== undefined}
-          helperText={faultOf('chamfer_mm')}
-        />
+        <TextField label="Chamfer of a cut spigot, °" {...form.field('chamfer_deg', add.error)} />
+        <TextField label="its length along the pipe, mm" {...form.field('chamfer_mm', add.error)} />
         <TextField select label="Home when" value={home} onChange={(e) => setHome(e.target.value)} sx={{ gridColumn: '1 / -1' }}>
           {catalogue.homes.map((h) => (
             <MenuItem key={h.id} value={h.id} sx={{ minHeight: 52 }}>
@@ -155,8 +129,8 @@ export function SystemForm({ catalogue, from, onDone }: { catalogue: Schemas['Jo
                   label={label}
                   value={size[key]}
                   onChange={(e) => setSizes(sizes.map((s, k) => (k === row ? { ...s, [key]: e.target.value } : s)))}
-                  error={faultOf(`sizes.${row}.${key}`) !== undefined}
-                  helperText={faultOf(`sizes.${row}.${key}`)}
+                  error={faultOf(add.error, `sizes.${row}.${key}`) !== undefined}
+                  helperText={faultOf(add.error, `sizes.${row}.${key}`)}
                   slotProps={{ htmlInput: { inputMode: 'decimal', 'aria-label': `${label}, size ${row + 1}` } }}
                 />
               ))}
@@ -167,19 +141,6 @@ export function SystemForm({ catalogue, from, onDone }: { catalogue: Schemas['Jo
       <Button onClick={() => setSizes([...sizes, EMPTY])} sx={{ mt: 1 }}>
         One more size
       </Button>
-      {add.error && (
-        <Alert severity="error" sx={{ mt: 1 }}>
-          {add.error.message}
-        </Alert>
-      )}
-      <Stack direction="row" spacing={1.5} sx={{ mt: 2 }}>
-        <Button type="submit" variant="contained" color="secondary" disabled={add.isPending} sx={{ minHeight: 56, px: 4 }}>
-          Add to the catalogue
-        </Button>
-        <Button onClick={onDone} sx={{ minHeight: 56 }}>
-          Leave it
-        </Button>
-      </Stack>
-    </Paper>
+    </ProductForm>
   );
 }

@@ -9,14 +9,13 @@ type Band = Schemas['BandWheel'];
 
 /** A clamp band drawn to its stop: a touch a nut, then a touch a pair of lugs that touches. */
 export function BandPart({ bench, band, queryKey, mayEnter }: { bench: Schemas['Bench']; band: Band; queryKey: QueryKey; mayEnter: boolean }) {
-  const rows = useRows<Record<string, number>>(bench, queryKey);
+  const rows = useRows(bench, queryKey);
   const [chosen, choose] = useState<number | null>(null);
-  const waiting = rows.pending.filter((p) => p.key === band.key).map((p) => p.row.bolt ?? 0);
-  const least = next(band, waiting);
-  const nut = chosen ?? least;
+  const waiting = rows.pending.filter((p) => p.key === band.key).map((p) => Number(p.row.bolt));
+  const nut = chosen ?? band.order.find((bolt) => !waiting.includes(bolt)) ?? band.order[0] ?? null;
   const lugs = Array.from({ length: band.lugs }, (_, k) => k + 1);
   const touches = (lug: number) =>
-    band.gaps.some((g) => g.lug === lug && g.gap_mm === 0) || rows.pending.some((p) => p.key === band.lugs_key && p.row.lug === lug);
+    (rows.pending.findLast((p) => p.key === band.lugs_key && p.row.lug === lug)?.row.touches ?? band.seen.find((g) => g.lug === lug)?.touches) === true;
   const turn = (turns: number) => {
     if (nut === null) return;
     rows.send(band.key, { bolt: nut, turns });
@@ -56,7 +55,7 @@ export function BandPart({ bench, band, queryKey, mayEnter }: { bench: Schemas['
                   key={lug}
                   variant={touches(lug) ? 'contained' : 'outlined'}
                   aria-pressed={touches(lug)}
-                  onClick={() => rows.send(band.lugs_key, { lug, gap_mm: touches(lug) ? 1 : 0 })}
+                  onClick={() => rows.send(band.lugs_key, { lug, touches: !touches(lug) })}
                   sx={{ minHeight: 56 }}
                 >
                   {touches(lug) ? `${lug} ✓` : `Pair ${lug}`}
@@ -73,11 +72,4 @@ export function BandPart({ bench, band, queryKey, mayEnter }: { bench: Schemas['
       </Stack>
     </Box>
   );
-}
-
-/** The nut that has had least, those on their way counted. */
-function next(band: Band, waiting: number[]): number | null {
-  if (band.next === null) return null;
-  const had = (bolt: number) => (band.turns.find((t) => t.bolt === bolt)?.turns ?? 0) + waiting.filter((w) => w === bolt).length * band.at_once;
-  return Array.from({ length: band.bolts }, (_, k) => k + 1).reduce((a, b) => (had(b) < had(a) ? b : a), 1);
 }

@@ -12,9 +12,9 @@ type Wheel = Schemas['BoltWheel'];
 
 /** The circle of bolts as it lies: the next one lit, a wedge on each nut for every pass it has had, its last reading in the band below; one touch a bolt. */
 export function BoltWheel({ bench, wheel, queryKey, mayEnter }: { bench: Schemas['Bench']; wheel: Wheel; queryKey: QueryKey; mayEnter: boolean }) {
-  const rows = useRows<Record<string, number>>(bench, queryKey);
+  const rows = useRows(bench, queryKey);
   const unit = measure(wheel.display);
-  const turns = rows.pending.filter((p) => p.key === wheel.key).map((p) => ({ pass: p.row.pass ?? 0, bolt: p.row.bolt ?? 0 }));
+  const turns = rows.pending.filter((p) => p.key === wheel.key).map((p) => ({ pass: Number(p.row.pass), bolt: Number(p.row.bolt) }));
   const next = lit(wheel, turns);
   const [chosen, choose] = useState<number | null>(null);
   const [typed, setTyped] = useState('');

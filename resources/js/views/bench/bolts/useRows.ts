@@ -3,8 +3,10 @@ import type { QueryKey } from '@tanstack/react-query';
 import { ApiError, type Schemas } from '../../../api/client';
 import { useEntry } from '../useEntry';
 
+type Row = Record<string, number | boolean>;
+
 /** Rows of a series, sent one after another however fast they are tapped; those on their way are known, so that the next bolt is lit at once. */
-export function useRows<Row extends Record<string, number>>(bench: Schemas['Bench'], queryKey: QueryKey) {
+export function useRows(bench: Schemas['Bench'], queryKey: QueryKey) {
   const entry = useEntry(bench, queryKey);
   const chain = useRef(Promise.resolve());
   const [pending, setPending] = useState<{ key: string; row: Row }[]>([]);

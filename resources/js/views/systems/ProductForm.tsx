@@ -1,0 +1,39 @@
+import type { ReactNode } from 'react';
+import { Alert, Button, Paper, Stack, Typography } from '@mui/material';
+
+interface Props {
+  name: string;
+  from: { shipped: boolean; title: string };
+  note?: string;
+  adding: { error: Error | null; isPending: boolean; mutate: () => void };
+  onDone: () => void;
+  children: ReactNode;
+}
+
+/** A product entered into the catalogue: from the kind that it belongs to, or as a new version of one that somebody added. */
+export function ProductForm({ name, from, note = '', adding, onDone, children }: Props) {
+  return (
+    <Paper component="form" aria-label={name} sx={{ p: 2.5 }} onSubmit={(e) => (e.preventDefault(), adding.mutate())}>
+      <Typography variant="h2">
+        {from.shipped ? `A product of the kind “${from.title}”` : `${from.title}: a new version, or a copy under another short name`}
+      </Typography>
+      <Typography color="text.secondary" sx={{ mb: 2 }}>
+        Joints made before keep the version they were made by. {note}
+      </Typography>
+      {children}
+      {adding.error && (
+        <Alert severity="error" sx={{ mt: 1 }}>
+          {adding.error.message}
+        </Alert>
+      )}
+      <Stack direction="row" spacing={1.5} sx={{ mt: 2 }}>
+        <Button type="submit" variant="contained" color="secondary" disabled={adding.isPending} sx={{ minHeight: 56, px: 4 }}>
+          Add to the catalogue
+        </Button>
+        <Button onClick={onDone} sx={{ minHeight: 56 }}>
+          Leave it
+        </Button>
+      </Stack>
+    </Paper>
+  );
+}
