@@ -53,7 +53,8 @@ final class KnownFacts
         foreach ($joints as $joint) {
             $procedure = Catalogue::of($joint->method);
             $readings = new Readings(array_values($said->get($joint->id, collect())->map(self::reading(...))->all()));
-            $kpa = $procedure instanceof MechanicalProcedure ? $procedure->product->figure(new Situation($readings, new Facts([]), $rules), 'pressure_kpa') : null;
+            $situation = new Situation($readings, new Facts([]), $rules);
+            $kpa = $procedure instanceof MechanicalProcedure ? $procedure->product->figure($situation, 'pressure_kpa') : null;
             if ($kpa !== null && ($weakest === null || $kpa < $weakest['kpa'])) {
                 $weakest = ['name' => "joint {$joint->label()}: {$procedure->title()}", 'kpa' => $kpa];
             }

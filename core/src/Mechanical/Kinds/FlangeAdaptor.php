@@ -62,7 +62,10 @@ final class FlangeAdaptor extends MechanicalProcedure
                         self::SHORT => [Severity::Mend, 'Slide it further on: so far it may not be past the gasket.'],
                         self::PAST => [Severity::Mend, 'Slide it back: too deep the pipe bears on the flange.'],
                     ], Source::commonPractice()),
-                    new NumberAtMost('mc.gap', ['gap_mm'], $this->product->off('gap_mm', 'gap_mm'), 'mc.gap_mm', 'Gap to the raised face off the one wanted by', 'Move pipe or flange until the gap is right.'),
+                    new NumberAtMost(
+                        'mc.gap', ['gap_mm'], $this->product->off('gap_mm', 'gap_mm'), 'mc.gap_mm', 'Gap to the raised face off the one wanted by',
+                        'Move pipe or flange until the gap is right.',
+                    ),
                     ...$flangeRules, ...$more,
                 ]),
             ...Bands::steps($situation, [new Band('clamp', 'Clamp band', $this->product)]), Bands::fins($situation),
@@ -76,7 +79,10 @@ final class FlangeAdaptor extends MechanicalProcedure
         foreach (['min' => ['insertion_min_mm', 'Least insertion'], 'max' => ['insertion_max_mm', 'Greatest insertion']] as $which => [$field, $label]) {
             $key = "mark_{$which}_mm";
             $specs[] = ReadingSpec::number($key, "{$label} marked from the end", Unit::Millimetre, 0, 3000, '', 'setting_gap');
-            $rules[] = new NumberAtMost("mc.mark.{$which}", [$key], $product->off($key, $field), 'mc.mark_mm', "{$label}: mark off its place by", 'Rub it out and mark it again, all round.');
+            $rules[] = new NumberAtMost(
+                "mc.mark.{$which}", [$key], $product->off($key, $field), 'mc.mark_mm', "{$label}: mark off its place by",
+                'Rub it out and mark it again, all round.',
+            );
         }
         $rules[] = new AgainstFigure(
             'mc.marks', 'mark_max_mm', AgainstFigure::AT_LEAST, static fn (Situation $s): ?float => $s->readings->number('mark_min_mm'), Unit::Millimetre,

@@ -39,7 +39,9 @@ final class StabEnd
                 'mc.gauge'.$dot, Sided::key('gauge', $side), $name.'Chamfered by the gauge.', $name.'The gauge does not enter.',
                 'Chamfer on: a sharp edge cuts the seal.',
             ),
-            new NumberAtMost('mc.stab_mark'.$dot, [$mark], $product->off($mark, 'stab_mm'), 'mc.stab_mm', $name.'Stab mark off the stab depth by', 'Rub it out and mark it again.',
+            new NumberAtMost(
+                'mc.stab_mark'.$dot, [$mark], $product->off($mark, 'stab_mm'), 'mc.stab_mm', $name.'Stab mark off the stab depth by',
+                'Rub it out and mark it again.',
                 why: 'The mark is the only thing that shows how far the pipe is in.'),
         ]];
     }

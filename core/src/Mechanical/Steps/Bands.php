@@ -63,7 +63,9 @@ final class Bands
             ReadingSpec::series('fins_mm', 'Distance at the fins, from 12 o\'clock', Unit::Millimetre, 0, 500, [4, 6, 8, 12], 'gap_ring'),
             ReadingSpec::yesNo('centring_clear', 'Centring bolts still clear?'),
         ], [
-            new NumberAtMost('mc.fins', ['fins_mm'], Measured::spread('fins_mm'), 'mc.fins_apart_mm', 'Fins differ by', 'Loosen the side that is close, draw in the other, round and round.',
+            new NumberAtMost(
+                'mc.fins', ['fins_mm'], Measured::spread('fins_mm'), 'mc.fins_apart_mm', 'Fins differ by',
+                'Loosen the side that is close, draw in the other, round and round.',
                 why: 'Even fins say that the gasket is pressed alike all round.'),
             Confirmed::usual('mc.centring_clear', 'centring_clear', 'Centring bolts clear.', 'A centring bolt bears.', 'Back it off and go round once more.'),
         ], guide: ['limit_mm' => $s->limit('mc.fins_apart_mm'), 'even' => true]);

@@ -39,7 +39,9 @@ final class Recharge
             $again = $product->card->retorquePercent / 100;
             $target = $torque === null || $again <= 0.0 ? null : ($most === null ? $again * $torque : min($again * $torque, $most));
 
-            return $count === null || $target === null ? null : BoltPlan::of($count, $target, $most ?? (1 + $s->limit('mc.bolt.tolerance_percent') / 100) * $target, [1.0]);
+            $band = 1 + $s->limit('mc.bolt.tolerance_percent') / 100;
+
+            return $count === null || $target === null ? null : BoltPlan::of($count, $target, $most ?? $band * $target, [1.0]);
         });
     }
 
