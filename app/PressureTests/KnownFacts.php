@@ -20,6 +20,7 @@ use Diastoma\Core\Procedure\Facts;
 use Diastoma\Core\Procedure\Reading;
 use Diastoma\Core\Procedure\Readings;
 use Diastoma\Core\Procedure\Situation;
+use Diastoma\Core\Sitting\Entry;
 use Diastoma\Core\Sitting\Kind;
 use Illuminate\Support\Facades\DB;
 
@@ -45,7 +46,7 @@ final class KnownFacts
     private static function couplings(Section $section): array
     {
         $joints = $section->joints()->where('method', 'like', Card::PREFIX.'%')->get();
-        $said = DB::table('entries')->where('subject_type', Kind::Joint->value)->whereIn('subject_id', $joints->pluck('id'))
+        $said = DB::table('entries')->where('kind', Entry::READING)->where('subject_type', Kind::Joint->value)->whereIn('subject_id', $joints->pluck('id'))
             ->whereIn('payload->key', ['size', Product::key('pressure_kpa')])->orderBy('device_at')->orderBy('seq')->get(['subject_id', 'payload'])
             ->groupBy('subject_id');
         $rules = $section->main->job->rules();
