@@ -149,6 +149,12 @@ test('a break wrapped round: it weeps when the line is filled, the pressure goes
   await accepted(page, 1506);
   await goToStep(page, 'Once more');
   await expect(step(page, 'Once more')).toContainText('Tightened once, with the pressure down.');
+  // and where it was not cured: it comes apart
+  await goToStep(page, 'Filled once more');
+  await choose(page, 'With the line filled once more', 'it weeps');
+  await expect(step(page, 'Filled once more')).toContainText('Take it apart.');
+  await expect(page.getByText('accepted · judged by')).toBeHidden();
+  await expect(page.getByRole('button', { name: 'Cut out and make again' })).toBeVisible();
 });
 
 test('every other kind is made once: flange adaptor, flange, spool, and the fittings of a gas service', async ({ page }) => {

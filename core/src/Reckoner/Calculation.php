@@ -15,6 +15,7 @@ final readonly class Calculation
      * @param  list<string>  $outputs  names of the result, units at their ends
      * @param  list<Source>  $sources
      * @param  \Closure(Given): array<string, mixed>  $work
+     * @param  array<string, string>  $columns  outputs that are a series and are drawn side by side, each with what it is called
      */
     public function __construct(
         public string $id,
@@ -23,6 +24,7 @@ final readonly class Calculation
         public array $outputs,
         public array $sources,
         private \Closure $work,
+        public array $columns = [],
     ) {
     }
 
@@ -85,6 +87,9 @@ final readonly class Calculation
         return [
             'id' => $this->id, 'title' => $this->title, 'inputs' => array_map(static fn (Input $i): array => $i->toArray(), $this->inputs),
             'outputs' => $this->outputs, 'sources' => $this->sourceTags(),
+            'columns' => array_map(
+                static fn (string $output, string $called): array => ['output' => $output, 'called' => $called], array_keys($this->columns), $this->columns,
+            ),
         ];
     }
 

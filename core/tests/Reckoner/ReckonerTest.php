@@ -59,7 +59,7 @@ it('answers', function (string $id, array $input, array $part) {
     ['bolting.convert', ['value' => 10, 'from' => 'ft_lb', 'to' => 'nm'], ['value' => 13.558179483314]],
     ['bolting.convert', ['value' => 2, 'from' => 'kgf_m', 'to' => 'nm'], ['value' => 19.6133]],
     ['bolting.residual', ['bolts' => 2, 'pattern' => 'circle', 'rounds' => 1, 'interaction' => 0.2],
-        ['loads_percent' => [80.0, 100.0], 'spread_percent' => 20.0]],
+        ['loads_percent' => [80.0, 100.0], 'spread_percent' => 20.0, 'other_percent' => [80.0, 100.0], 'other_spread_percent' => 20.0]],
     ['coupling.insertion', ['length_mm' => 260, 'gap_mm' => 20], ['each_side_mm' => 120.0]],
     ['coupling.fit', ['od_a_mm' => 100, 'od_b_mm' => 112, 'ranges' => [['layer' => 'in', 'min_mm' => 96, 'max_mm' => 113]]],
         ['verdict' => 'go', 'layer' => 'in']],

@@ -21,6 +21,9 @@ use Diastoma\Core\Simulation\Bolting\TorqueWrench;
 
 final class BoltingCalculations
 {
+    /** Bolts within so much of each other are even enough to stop going round, percent of the target. Common practice. */
+    private const EVEN_PERCENT = 5.0;
+
     private const UNITS = ['ft_lb' => 'ft·lb', 'in_lb' => 'in·lb', 'nm' => 'N·m', 'kgf_m' => 'kgf·m'];
 
     /** @return list<Calculation> */
@@ -60,7 +63,8 @@ final class BoltingCalculations
                 .'it from each neighbour', [
                     Input::number('bolts', '', 0.0), Input::choice('pattern', [TorqueWrench::STAR, TorqueWrench::CIRCLE]), Input::number('rounds', '', 0.0),
                     Input::number('interaction', ''),
-                ], ['loads_percent', 'spread_percent'], [BoltedCircle::source()], self::residual(...)),
+                ], ['loads_percent', 'spread_percent', 'rounds_to_5_percent', 'other_percent', 'other_spread_percent', 'other_rounds_to_5_percent'],
+                [BoltedCircle::source()], self::residual(...), ['loads_percent' => 'as chosen', 'other_percent' => 'the other pattern']),
             new Calculation('mj.torque', 'Tee-bolts of a mechanical-joint gland', [Input::number('size_in', 'in', 0.0)], ['bolt_in', 'min_ft_lb', 'max_ft_lb'],
                 [Cards::teeBoltSource()], static fn (Given $g): array => self::teeBolt($g->number('size_in'))),
             new Calculation('flange.bolts', 'Bolts of a flange by its size (DN, or inches) and class (PN, or pound class)', [
@@ -102,9 +106,18 @@ final class BoltingCalculations
     /** @return array<string, mixed> */
     private static function residual(Given $g): array
     {
-        $loads = (new TorqueWrench($g->number('interaction')))->rounds(self::whole($g, 'bolts'), $g->text('pattern'), self::whole($g, 'rounds'));
+        [$bolts, $rounds, $pattern] = [self::whole($g, 'bolts'), self::whole($g, 'rounds'), $g->text('pattern')];
+        $wrench = new TorqueWrench($g->number('interaction'));
+        $loads = $wrench->rounds($bolts, $pattern, $rounds);
+        $otherwise = $pattern === TorqueWrench::STAR ? TorqueWrench::CIRCLE : TorqueWrench::STAR;
+        $other = $wrench->rounds($bolts, $otherwise, $rounds);
 
-        return ['loads_percent' => $loads, 'spread_percent' => max($loads) - min($loads)];
+        return [
+            'loads_percent' => $loads, 'spread_percent' => max($loads) - min($loads),
+            'rounds_to_5_percent' => $wrench->roundsUntil($bolts, $pattern, self::EVEN_PERCENT),
+            'other_percent' => $other, 'other_spread_percent' => max($other) - min($other),
+            'other_rounds_to_5_percent' => $wrench->roundsUntil($bolts, $otherwise, self::EVEN_PERCENT),
+        ];
     }
 
     /** @return array<string, mixed> */

@@ -2,6 +2,7 @@ import { useState } from 'react';
 import { Alert, Box, Button, InputAdornment, MenuItem, Stack, TextField, Typography } from '@mui/material';
 import { useMutation } from '@tanstack/react-query';
 import { answered, api, ApiError, type Schemas } from '../../api/client';
+import { Columns } from '../../instruments/columns/Columns';
 import { FromCard } from './FromCard';
 
 type Calculation = Schemas['Calculation'];
@@ -43,11 +44,13 @@ function given(input: Input, text: string): unknown {
   return text;
 }
 
-const show = (value: unknown): string => {
+const show = (value: unknown, figures = 7): string => {
   if (value === null) return '–';
-  if (typeof value === 'number') return String(Number(value.toPrecision(7)));
+  if (typeof value === 'number') return String(Number(value.toPrecision(figures)));
   if (Array.isArray(value))
-    return value.length > 24 ? `${value.length} values` : value.map((v) => (typeof v === 'object' && v !== null ? JSON.stringify(v) : show(v))).join(' · ');
+    return value.length > 24
+      ? `${value.length} values`
+      : value.map((v) => (typeof v === 'object' && v !== null ? JSON.stringify(v) : show(v, value.length > 8 ? 4 : figures))).join(' · ');
   if (typeof value === 'object')
     return Object.entries(value)
       .map(([k, v]) => `${k.replaceAll('_', ' ')}: ${typeof v === 'object' && v !== null && 'value' in v ? show((v as { value: unknown }).value) : show(v)}`)
@@ -68,6 +71,10 @@ export function CalculationForm({ calculation }: { calculation: Calculation }) {
       ),
   });
   const faults = reckon.error instanceof ApiError ? reckon.error.faults : [];
+  const columns = calculation.columns.flatMap(({ output, called }) => {
+    const values = reckon.data?.result[output];
+    return Array.isArray(values) && values.every((v) => typeof v === 'number') ? [{ called, values: values as number[] }] : [];
+  });
   const faultOf = (name: string) => faults.find((f) => f.field === name)?.detail;
   return (
     <Stack
@@ -123,6 +130,7 @@ export function CalculationForm({ calculation }: { calculation: Calculation }) {
         Reckon
       </Button>
       {reckon.error && faults.every((f) => !calculation.inputs.some((i) => i.name === f.field)) && <Alert severity="error">{reckon.error.message}</Alert>}
+      {columns.length > 0 && <Columns series={columns} />}
       {reckon.data && (
         <Box
           component="table"
