@@ -7,7 +7,7 @@ namespace Diastoma\Core\Reckoner;
 /** Inputs that have been accepted, by name. */
 final readonly class Given
 {
-    /** @param  array<string, float|string|list<float>|list<?float>|list<array{float, float}>|list<array<string, float|string>>|\DateTimeImmutable>  $values */
+    /** @param  array<string, float|string|list<float>|list<string>|list<?float>|list<array{float, float}>|list<array<string, float|string>>|\DateTimeImmutable>  $values */
     public function __construct(private array $values)
     {
     }
@@ -85,6 +85,19 @@ final readonly class Given
         $value = $this->values[$name] ?? null;
 
         return is_string($value) ? $value : throw new \LogicException("{$name} is not declared as text.");
+    }
+
+    public function textOr(string $name, string $otherwise): string
+    {
+        return $this->has($name) ? $this->text($name) : $otherwise;
+    }
+
+    /** @return list<string> empty where it was left out */
+    public function several(string $name): array
+    {
+        $value = $this->values[$name] ?? [];
+
+        return is_array($value) ? array_values(array_filter($value, is_string(...))) : throw new \LogicException("{$name} is not declared as words.");
     }
 
     public function time(string $name): \DateTimeImmutable

@@ -84,13 +84,25 @@ final readonly class Input
         return new self($name, InputKind::Choice, '', $choices);
     }
 
+    /** @param  non-empty-list<string>  $choices  none, one or more of them; may be left out for none */
+    public static function several(string $name, array $choices): self
+    {
+        return new self($name, InputKind::Several, '', $choices, optional: true);
+    }
+
+    /** A number that may be 0, not less. */
+    public static function fromZero(string $name, string $unit, ?float $default = null): self
+    {
+        return new self($name, InputKind::Number, $unit, [], -self::SMALLEST, $default);
+    }
+
     public static function time(string $name): self
     {
         return new self($name, InputKind::Time, 'ISO 8601 with zone');
     }
 
     /**
-     * @return float|string|list<float>|list<?float>|list<array{float, float}>|list<array<string, float|string>>|\DateTimeImmutable
+     * @return float|string|list<float>|list<string>|list<?float>|list<array{float, float}>|list<array<string, float|string>>|\DateTimeImmutable
      *
      * @throws InvalidInput if the value is not of this kind or not above its bound
      */
@@ -106,6 +118,7 @@ final readonly class Input
             InputKind::Choice => is_string($raw) && in_array($raw, $this->choices, true) ? $raw : throw $this->refuse(
                 'must be one of: '.implode(', ', $this->choices), $raw,
             ),
+            InputKind::Several => $this->words($raw),
             InputKind::Time => $this->moment($raw),
         };
     }
@@ -119,7 +132,9 @@ final readonly class Input
             throw $this->refuse('is so large or so small that it cannot be right; check its unit', $raw);
         }
         if ($this->above !== null && $raw <= $this->above) {
-            throw InvalidInput::field($name, "{$name} is {$raw}; it must be more than {$this->above}.", $raw, $this->above);
+            $wanted = $this->above < 0.0 ? 'it must not be less than 0' : "it must be more than {$this->above}";
+
+            throw InvalidInput::field($name, "{$name} is {$raw}; {$wanted}.", $raw, max(0.0, $this->above));
         }
 
         return (float) $raw;
@@ -177,6 +192,18 @@ final readonly class Input
         return $rows;
     }
 
+    /** @return list<string> */
+    private function words(mixed $raw): array
+    {
+        $said = 'must be a list of some of: '.implode(', ', $this->choices);
+        $words = [];
+        foreach (is_array($raw) && array_is_list($raw) ? $raw : throw $this->refuse($said, $raw) as $word) {
+            $words[] = is_string($word) && in_array($word, $this->choices, true) ? $word : throw $this->refuse($said, $word);
+        }
+
+        return array_values(array_unique($words));
+    }
+
     private function moment(mixed $raw): \DateTimeImmutable
     {
         $pattern = '/\A\d{4}-\d\d-\d\dT\d\d:\d\d(:\d\d(\.\d+)?)?(Z|[+-]\d\d:?\d\d)\z/';
@@ -205,7 +232,7 @@ final readonly class Input
     {
         return [
             'name' => $this->name, 'kind' => $this->kind->value, 'unit' => $this->unit, 'choices' => $this->choices,
-            'card' => $this->card, 'above' => $this->above, 'default' => $this->default, 'required' => $this->default === null && ! $this->optional,
+            'card' => $this->card, 'above' => $this->above === -self::SMALLEST ? null : $this->above, 'default' => $this->default, 'required' => $this->default === null && ! $this->optional,
         ];
     }
 }

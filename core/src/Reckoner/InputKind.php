@@ -16,5 +16,7 @@ enum InputKind: string
     case Rows = 'rows';
     case Text = 'text';
     case Choice = 'choice';
+    /** None, one or more of some words. */
+    case Several = 'several';
     case Time = 'time';
 }

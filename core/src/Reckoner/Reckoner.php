@@ -7,6 +7,7 @@ namespace Diastoma\Core\Reckoner;
 use Diastoma\Core\Exception\InvalidInput;
 use Diastoma\Core\Reckoner\Calculations\AcceptanceCalculations;
 use Diastoma\Core\Reckoner\Calculations\BoltingCalculations;
+use Diastoma\Core\Reckoner\Calculations\CoverCalculations;
 use Diastoma\Core\Reckoner\Calculations\ElectrofusionCalculations;
 use Diastoma\Core\Reckoner\Calculations\FusionCalculations;
 use Diastoma\Core\Reckoner\Calculations\GasketedCalculations;
@@ -15,6 +16,7 @@ use Diastoma\Core\Reckoner\Calculations\LayoutCalculations;
 use Diastoma\Core\Reckoner\Calculations\MechanicalCalculations;
 use Diastoma\Core\Reckoner\Calculations\PipeCalculations;
 use Diastoma\Core\Reckoner\Calculations\TestCalculations;
+use Diastoma\Core\Reckoner\Calculations\TrenchCalculations;
 use Diastoma\Core\Reckoner\Calculations\WaterCalculations;
 
 /** The catalogue of single calculations. */
@@ -26,7 +28,7 @@ final class Reckoner
         return [
             ...PipeCalculations::all(), ...ElectrofusionCalculations::all(), ...FusionCalculations::all(), ...HeatCalculations::all(),
             ...GasketedCalculations::all(), ...LayoutCalculations::all(), ...TestCalculations::all(), ...AcceptanceCalculations::all(),
-            ...WaterCalculations::all(), ...BoltingCalculations::all(), ...MechanicalCalculations::all(),
+            ...WaterCalculations::all(), ...BoltingCalculations::all(), ...MechanicalCalculations::all(), ...CoverCalculations::all(), ...TrenchCalculations::all(),
         ];
     }
 

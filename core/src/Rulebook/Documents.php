@@ -9,6 +9,7 @@ final class Documents
 {
     /** @var array<string, string> title as it is cited => what is taken from it */
     public const ALL = [
+        '29 CFR 1926' => 'soil types, slopes, inspection, ladder, spoil of trenches',
         '49 CFR 192' => 'strength and leak test of plastic gas pipe, its temperature, design pressure',
         'ASME B16.5' => 'bolts of flanges by size and class',
         'ASME PCC-1' => 'order and passes of bolting',
@@ -17,6 +18,13 @@ final class Documents
         'ASTM F2164' => 'leak test of PE pressure mains: pressures, times, band',
         'ASTM F2897' => 'sixteen characters of a gas component',
         'ASTM F714' => 'outside diameters and tolerances of IPS pipe',
+        'AASHTO' => 'HS-20 truck load by cover',
+        'ASTM D2321' => 'trench width and backfill of plastic sewers',
+        'ASTM D2412' => 'pipe stiffness of plastic pipe',
+        'ASTM D3034' => 'base inside diameter and mandrel of PVC sewers',
+        'ASTM D698' => 'standard Proctor density',
+        'AWWA M45' => 'modified Iowa formula, deflection of GRP',
+        'Howard, USBR (1977)' => 'modulus of soil reaction by soil and compaction',
         'AS/NZS 2566.2' => 'make-up allowance, hours and bands of the constant-pressure tests',
         'AWWA C111' => 'bolts, torque and pressure of mechanical-joint glands',
         'AWWA C151' => 'outside diameters of ductile iron',
@@ -29,7 +37,7 @@ final class Documents
         'EN 1092-1' => 'bolts of flanges by DN and PN',
         'EN 12201-2' => 'diameters, walls and tolerances of PE water pipe',
         'EN 14364' => 'joint deflection of GRP by diameter',
-        'EN 1610' => 'air and water test of gravity sewers',
+        'EN 1610' => 'air and water test of gravity sewers, trench widths, largest grain of the embedment',
         'EN 545' => 'outside diameters of ductile iron',
         'EN 805' => 'test pressures and acceptance of water mains',
         'IEC 60028' => 'resistivity of copper',

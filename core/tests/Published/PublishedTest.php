@@ -158,3 +158,30 @@ it('is held by three hundred printed values and more, each table with its source
     }
     expect($values)->toBeGreaterThanOrEqual(300);
 });
+
+it('has the mandrels of PVC sewers', fn (float $base, float $mandrel) => expect(
+    (float) answered('cover.mandrel', ['base_inside_mm' => 25.4 * $base, 'limit_percent' => 7.5], 'mandrel_mm') / 25.4,
+)->toEqualWithDelta($mandrel, 0.006))->with(rowsOf('d3034-mandrels'));
+
+it('has the stiffness of PVC sewers', fn (int $sdr, float $psi) => expect(
+    answered('cover.stiffness', ['sdr' => $sdr, 'modulus_psi' => 400000], 'pipe_stiffness_psi'),
+)->toEqualWithDelta($psi, 0.015 * $psi))->with(rowsOf('d3034-stiffness'));
+
+it('has the modulus of soil reaction', function (string $soil, int ...$psi) {
+    foreach (['dumped', 'slight', 'moderate', 'high'] as $k => $compaction) {
+        expect(answered('cover.e-prime', ['soil' => $soil, 'compaction' => $compaction], 'e_prime_psi'))->toEqual($psi[$k]);
+    }
+})->with(rowsOf('howard-e-prime'));
+
+it('has the slopes of trenches', function (string $soil, float $run, float $degrees) {
+    $given = ['soil' => $soil, 'depth_m' => 2, 'bottom_m' => 1];
+    expect(answered('trench.slope', $given, 'slope'))->toEqualWithDelta($run, 1e-9)
+        ->and(answered('trench.slope', $given, 'angle_deg'))->toEqualWithDelta($degrees, 0.5);
+})->with(rowsOf('cfr1926-slopes'));
+
+it('has the load of a truck', fn (int $ft, float $psi) => expect(answered('cover.live-load', ['cover_ft' => $ft], 'live_psi'))->toEqualWithDelta($psi, 1e-9))
+    ->with(rowsOf('hs20-live'));
+
+it('has the widths of trenches', fn (int $dn, float $od, float $depth, string $sides, float $width) => expect(answered(
+    'trench.width', ['standard' => 'en1610', 'dn_mm' => $dn, 'od_mm' => $od, 'depth_m' => $depth, 'sides' => $sides], 'width_mm',
+))->toEqualWithDelta($width, 1e-9))->with(rowsOf('en1610-widths'));

@@ -9,7 +9,7 @@ type Calculation = Schemas['Calculation'];
 type Input = Calculation['inputs'][number];
 
 /** “od_before_mm” → “od before”: the unit stands at the end of the field. */
-const plain = (name: string) => name.replace(/_(mm2|mm|m3|m|in|s|min|v|ohm|c|k|kpa|psi|mpa|w_m2|kg_m3|percent|per_c|per_k)$/, '').replaceAll('_', ' ');
+const plain = (name: string) => name.replace(/_(m3_per_m|kn_m2|kn_m3|t_m3|mm2|mm|m3|m|in|ft|pcf|tsf|s|min|v|ohm|c|k|kpa|psi|mpa|w_m2|kg_m3|percent|per_c|per_k)$/, '').replaceAll('_', ' ');
 
 /** What was typed as the calculation takes it; text that is no number goes as it is, so that the server can say so. */
 function given(input: Input, text: string): unknown {
@@ -23,6 +23,7 @@ function given(input: Input, text: string): unknown {
       .split(/[;\s]+/)
       .filter((part) => part !== '')
       .map(number);
+  if (input.kind === 'several') return text.split(/[;,\s]+/).filter((part) => part !== '');
   if (input.kind === 'gapped')
     return text
       .split(/[;\s]+/)
@@ -107,6 +108,7 @@ export function CalculationForm({ calculation }: { calculation: Calculation }) {
               (input.default === null
                 ? ({
                     numbers: 'several, with spaces between',
+                    several: `any of: ${input.choices.join(', ')}`,
                     gapped: 'several, with spaces between; - where there was none',
                     rows: `one after another with ; between, each ${input.choices.join(':').replaceAll('_mm', '')}`,
                     pairs: 'pairs such as 10:980, with spaces between',

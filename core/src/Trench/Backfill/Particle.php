@@ -1,0 +1,46 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Diastoma\Core\Trench\Backfill;
+
+use Diastoma\Core\Rulebook\Source;
+
+/** The largest stone that may lie against a pipe. A grid sorts it: the size is its spacing. */
+enum Particle: string
+{
+    case Grp = 'grp';
+    case Plastic = 'plastic';
+    case Rigid = 'rigid';
+
+    /** What the pipe is for this, by its material: PVC, PE and corrugated pipe are plastic; iron, concrete and steel are not hurt so soon. */
+    public static function of(string $material): self
+    {
+        $word = strtolower((string) strtok($material, ' '));
+
+        return match (true) {
+            $word === 'grp' => self::Grp,
+            in_array($word, ['pvc', 'pe', 'pp', 'hdpe', 'corrugated', 'corrugated_hdpe'], true) => self::Plastic,
+            default => self::Rigid,
+        };
+    }
+
+    public function largestMm(float $dnMm): float
+    {
+        return match ($this) {
+            self::Plastic => 20.0,
+            self::Grp => match (true) {
+                $dnMm < 600.0 => 25.0, $dnMm <= 1000.0 => 50.0, default => 64.0,
+            },
+            self::Rigid => match (true) {
+                $dnMm <= 200.0 => 22.0, $dnMm <= 600.0 => 40.0, default => 60.0,
+            },
+        };
+    }
+
+    public function source(): Source
+    {
+        return $this === self::Rigid ? Source::fromMemory('EN 1610', 'material of the embedment, largest grain')
+            : Source::commonPractice('largest stone by pipe and DN');
+    }
+}
