@@ -17,6 +17,7 @@ use Diastoma\Core\Mechanical\Cards\Cards;
 use Diastoma\Core\PressureTest\Preparation;
 use Diastoma\Core\Procedure\Draws;
 use Diastoma\Core\Procedure\Procedure;
+use Diastoma\Core\Trench\Cover;
 
 /** Every procedure that ships, by id. A new one is one line here; gasketed joints come from the catalogue of joint systems. */
 final class Procedures
@@ -28,6 +29,7 @@ final class Procedures
         TappingTee::ID => TappingTee::class,
         RepairSpool::ID => RepairSpool::class,
         Preparation::ID => Preparation::class,
+        Cover::ID => Cover::class,
     ];
 
     /**

@@ -4,11 +4,14 @@ declare(strict_types=1);
 
 namespace Diastoma\Core\Procedure;
 
-/** Keeps a step shut: until a moment, until something else has been done, or until somebody has signed. */
+/** Keeps a step shut: until a moment, until something else has been done, until somebody has signed, or again from a moment on. */
 final readonly class Gate
 {
-    /** @param  ?\DateTimeImmutable  $opensAt  null while nobody can say when */
-    public function __construct(public string $said, public ?\DateTimeImmutable $opensAt, public string $source)
+    /**
+     * @param  ?\DateTimeImmutable  $opensAt  null while nobody can say when
+     * @param  ?\DateTimeImmutable  $shutsAt  the step is open until then: what it stands on runs out
+     */
+    public function __construct(public string $said, public ?\DateTimeImmutable $opensAt, public string $source, public ?\DateTimeImmutable $shutsAt = null)
     {
     }
 
@@ -26,12 +29,15 @@ final readonly class Gate
 
     public function isShutAt(\DateTimeImmutable $moment): bool
     {
-        return $this->opensAt === null || $moment < $this->opensAt;
+        return $this->shutsAt === null ? $this->opensAt === null || $moment < $this->opensAt : $moment >= $this->shutsAt;
     }
 
-    /** @return array{said: string, opens_at: ?string, source: string} */
+    /** @return array{said: string, opens_at: ?string, shuts_at: ?string, source: string} */
     public function toArray(): array
     {
-        return ['said' => $this->said, 'opens_at' => $this->opensAt?->format(\DateTimeInterface::RFC3339), 'source' => $this->source];
+        return [
+            'said' => $this->said, 'opens_at' => $this->opensAt?->format(\DateTimeInterface::RFC3339),
+            'shuts_at' => $this->shutsAt?->format(\DateTimeInterface::RFC3339), 'source' => $this->source,
+        ];
     }
 }

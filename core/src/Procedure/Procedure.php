@@ -88,6 +88,16 @@ abstract class Procedure
         return '';
     }
 
+    /**
+     * What lies outside of the work when something is read, and decides what it means: written down with it, so that it is judged alike for ever.
+     *
+     * @return array<string, bool|float|string> by the key of the reading that each becomes
+     */
+    public function witnessed(Situation $situation, string $key): array
+    {
+        return [];
+    }
+
     /** Whether all is done but for a wait that only a clock ends. */
     public function isWaiting(Situation $situation): bool
     {

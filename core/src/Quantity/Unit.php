@@ -22,6 +22,7 @@ enum Unit: string
     case KiloPascal = 'kPa';
     case Millibar = 'mbar';
     case Litre = 'L';
+    case CubicMetre = 'm³';
     case Kilogram = 'kg';
     case Degree = '°';
     case NewtonMetre = 'N·m';
@@ -39,7 +40,7 @@ enum Unit: string
             self::Celsius => Temperature::class,
             self::Kelvin => TemperatureDifference::class,
             self::KiloPascal, self::Millibar => Pressure::class,
-            self::Litre => Volume::class,
+            self::Litre, self::CubicMetre => Volume::class,
             self::Kilogram => Mass::class,
             self::NewtonMetre, self::SmallTorque => Torque::class,
             default => null,

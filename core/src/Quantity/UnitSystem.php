@@ -23,6 +23,7 @@ enum UnitSystem: string
             Unit::KiloPascal => $us ? ['psi', 1] : ['bar', 3],
             Unit::Millibar => $us ? ['psi', 3] : ['mbar', 1],
             Unit::Litre => $us ? ['US gal', 2] : ['L', 1],
+            Unit::CubicMetre => $us ? ['yd³', 1] : ['m³', 1],
             Unit::Kilogram => [$us ? 'lb' : 'kg', 0],
             Unit::NewtonMetre => [$us ? 'ft·lb' : 'N·m', 1],
             Unit::SmallTorque => $us ? ['in·lb', 0] : ['N·m', 1],

@@ -64,7 +64,7 @@ final class Rulebook
         foreach ([...array_keys($this->rows), ...array_keys($this->limits)] as $id) {
             $found[$id] ??= $this->limit($id);
         }
-        foreach ($this->rows === [] ? [] : [...MechanicalLimits::all(), ...TestLimits::all()] as $limit) {
+        foreach ($this->rows === [] ? [] : [...MechanicalLimits::all(), ...TrenchLimits::all($this->isUs()), ...TestLimits::all()] as $limit) {
             $found[$limit->id] ??= $limit;
         }
 
@@ -81,7 +81,8 @@ final class Rulebook
     {
         if (! isset($this->limits[$id])) {
             $row = $this->rows[$id] ?? null;
-            $limit = $row !== null ? Limit::fromArray($row) : ($this->rows === [] ? null : MechanicalLimits::of($id) ?? TestLimits::of($id)?->limit);
+            $limit = $row !== null ? Limit::fromArray($row) : ($this->rows === [] ? null
+                : MechanicalLimits::of($id) ?? TrenchLimits::of($id, $this->isUs()) ?? TestLimits::of($id)?->limit);
             if ($limit === null) {
                 return null;
             }
@@ -89,6 +90,11 @@ final class Rulebook
         }
 
         return $this->limits[$id];
+    }
+
+    private function isUs(): bool
+    {
+        return $this->units === UnitSystem::UsCustomary;
     }
 
     public function value(string $id): float

@@ -12,15 +12,13 @@ final class TrenchLimits
     /** Under US public-works practice a layer is at most 6 in. */
     private const US_LAYER_MM = 152.4;
 
-    public static function of(string $id): ?Limit
+    public static function of(string $id, bool $isUs): ?Limit
     {
-        foreach (self::all() as $limit) {
-            if ($limit->id === $id) {
-                return $limit;
-            }
-        }
+        /** @var array<string, array<string, Limit>> $known */
+        static $known = [];
+        $known[$isUs ? 'us' : ''] ??= array_column(array_map(static fn (Limit $limit): array => [$limit->id, $limit], self::all($isUs)), 1, 0);
 
-        return null;
+        return $known[$isUs ? 'us' : ''][$id] ?? null;
     }
 
     /** @return list<Limit> */
@@ -45,6 +43,7 @@ final class TrenchLimits
             new Limit('tr.heavy_cover_mm', 900.0, Unit::Millimetre, $practice, 'Cover over the crown before heavy plant (3 ft)'),
             new Limit('tr.density_percent', 90.0, Unit::Percent, $memory,
                 'Least density of a layer, of the greatest of the laboratory: the owner says which'),
+            new Limit('tr.stiffness', 2.0, Unit::None, $memory, 'Stiffness class SN of a pipe that soil is packed beside, kN/m², at the least'),
             new Limit('tr.rise_percent', 1.0, Unit::Percent, $practice, 'Crown risen while the sides are compacted'),
             new Limit('tr.plastic_percent', 5.0, Unit::Percent, $practice, 'Deflection of PVC and PE gravity pipe at full cover'),
             new Limit('tr.plastic_late_percent', 7.5, Unit::Percent, Source::standard('ASTM D3034', 'appendix'), 'The same after 30 days'),

@@ -11,6 +11,9 @@ final readonly class Entry
 {
     public const READING = 'reading';
 
+    /** In the payload of a reading: what lay outside of the work when it was taken, see Procedure::witnessed(). */
+    public const WITNESSED = 'witnessed';
+
     public const OVERRULE = 'overrule';
 
     /** One row of a series: {key, row}. */

@@ -24,6 +24,9 @@ final class Story
             if (($entry->payload[Holds::FIRST_OF_DAY] ?? false) === true) {
                 $history[] = new Reading(Holds::FIRST_OF_DAY, true, $entry->takenAt, $entry->by, $entry->receivedAt);
             }
+            foreach (is_array($seen = $entry->payload[Entry::WITNESSED] ?? null) ? $seen : [] as $key => $value) {
+                $history[] = new Reading((string) $key, self::value($value), $entry->takenAt, $entry->by, $entry->receivedAt);
+            }
             if (in_array($entry->kind, [Entry::READING, Entry::ROW, Entry::SIGNATURE], true) && is_string($entry->payload['key'] ?? null)) {
                 $history[] = new Reading(
                     $entry->payload['key'], self::value($entry->payload[$entry->kind === Entry::ROW ? 'row' : 'value'] ?? null), $entry->takenAt,

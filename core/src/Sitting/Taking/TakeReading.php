@@ -58,9 +58,11 @@ final class TakeReading implements EntryKind
         }
         $notYet = $sitting->work->procedure->notYet($sitting->situation(), $spec->key);
 
+        $witnessed = $sitting->work->procedure->witnessed($sitting->situation(), $spec->key);
+
         return $notYet !== '' ? Refused::conflict($notYet) : Taken::as($entry, [
             'key' => $spec->key, $isRow ? 'row' : 'value' => $value, 'procedure_version' => $sitting->version(),
-            ...(self::beginsItsKind($sitting, $entry) ? [Holds::FIRST_OF_DAY => true] : []),
+            ...(self::beginsItsKind($sitting, $entry) ? [Holds::FIRST_OF_DAY => true] : []), ...($witnessed === [] ? [] : [Entry::WITNESSED => $witnessed]),
         ]);
     }
 

@@ -1,0 +1,95 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Diastoma\Core\Trench;
+
+use Diastoma\Core\Procedure\Clock;
+use Diastoma\Core\Procedure\Gate;
+use Diastoma\Core\Procedure\Procedure;
+use Diastoma\Core\Procedure\Situation;
+use Diastoma\Core\Procedure\Step;
+use Diastoma\Core\Trench\Deflection\Bores;
+use Diastoma\Core\Trench\Rules\JointsAccepted;
+use Diastoma\Core\Trench\Steps\Fill;
+use Diastoma\Core\Trench\Steps\Ground;
+use Diastoma\Core\Trench\Steps\Inside;
+
+/** A stretch of main from the first spade to the surface: trench, bed, backfill, and what it does to the pipe. */
+final class Cover extends Procedure
+{
+    public const ID = 'cover.stretch';
+
+    public function id(): string
+    {
+        return self::ID;
+    }
+
+    public function kind(): string
+    {
+        return 'stretch';
+    }
+
+    public function title(): string
+    {
+        return 'Trench and cover';
+    }
+
+    public function isGate(string $rule): bool
+    {
+        return $rule === JointsAccepted::ID;
+    }
+
+    public function witnessed(Situation $situation, string $key): array
+    {
+        return $key === 'joints_seen' ? [JointsAccepted::OPEN => (float) (new Stretch($situation))->openJoints()] : [];
+    }
+
+    public function steps(Situation $situation): array
+    {
+        $look = Inspections::of($situation)->gate();
+        $covered = JointsAccepted::gate($situation) ?? $look;
+        $bends = (new Stretch($situation))->shell()->bends();
+        $over = $this->after($situation, $bends ? [Bores::CROWN => 'Inside, at the crown'] : ['side' => 'Beside the pipe'], $covered);
+        $inTrench = [
+            Ground::sides($situation, $look), Ground::width($situation, $look), Ground::bed($situation, $look),
+            ...($bends ? [Inside::laid($situation, $look)] : []),
+            Fill::joints($covered), Fill::haunch($situation, $covered),
+            Fill::beside($situation, $this->after($situation, ['haunched' => 'Haunch'], $covered)),
+            ...($bends ? [Inside::crown($situation, $this->after($situation, ['side' => 'Beside the pipe'], $covered))] : []),
+            ...Fill::wire($situation, $covered),
+            Fill::over($situation, $over),
+        ];
+        $keys = array_merge([], ...array_map(static fn (Step $step): array => array_column($step->readings, 'key'), $inTrench));
+        $onTop = $this->after($situation, ['over' => 'Over the crown'], $covered);
+
+        return [
+            Ground::before(), Ground::inspection($keys), ...$inTrench, ...($bends ? [Inside::full($situation, $onTop)] : []), Fill::surface($situation, $onTop),
+            ...($bends ? [Inside::late($situation)] : []),
+        ];
+    }
+
+    /** @param  non-empty-array<string, string>  $first  what must have been read, and the step it stands in */
+    private function after(Situation $s, array $first, Gate $otherwise): Gate
+    {
+        foreach ($first as $key => $title) {
+            if (! $s->readings->has($key)) {
+                return new Gate("“{$title}” comes first.", null, 'common practice');
+            }
+        }
+
+        return $otherwise;
+    }
+
+    public function clocks(Situation $situation): array
+    {
+        $full = $situation->readings->reading(Bores::FULL)?->takenAt;
+        if ($full === null || $situation->readings->has(Bores::LATE)) {
+            return [];
+        }
+
+        return [new Clock(
+            'bore_late', 'Ground settles', $full, $full->modify('+'.Bores::NEED_DAYS.' days'), 'Read the inside of the pipe again', 'common practice',
+        )];
+    }
+}
