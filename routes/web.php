@@ -9,6 +9,7 @@ use App\Http\Controllers\ArchiveController;
 use App\Http\Controllers\BeginController;
 use App\Http\Controllers\BoltLogController;
 use App\Http\Controllers\CardController;
+use App\Http\Controllers\CoverController;
 use App\Http\Controllers\DeviceController;
 use App\Http\Controllers\EntryController;
 use App\Http\Controllers\FusionController;
@@ -118,6 +119,8 @@ Route::prefix('api/v1')->group(function (): void {
         Route::get('mains/{main}/line', [LineController::class, 'show']);
         Route::post('jobs/{job}/mains', [SetoutController::class, 'main']);
         Route::get('mains/{main}/setout', [SetoutController::class, 'show']);
+        Route::get('mains/{main}/cover', [CoverController::class, 'show']);
+        Route::get('mains/{main}/joint-map', [CoverController::class, 'jointMap']);
         Route::get('joint-systems', [JointSystemController::class, 'index']);
         Route::post('jobs/{job}/joint-systems', [JointSystemController::class, 'store']);
         Route::get('cards', [CardController::class, 'index']);
@@ -160,6 +163,7 @@ Route::prefix('api/v1')->group(function (): void {
             Route::get('instruments/{unit}/tag.pdf', [ReportController::class, 'instrument']);
             Route::get('jobs/{job}/archive', [ArchiveController::class, 'show']);
             Route::get('jobs/{job}/joint-log.csv', [ReportController::class, 'log']);
+            Route::get('mains/{main}/joint-map.csv', [CoverController::class, 'jointMapCsv']);
             Route::post('mains/{main}/alignment', [SetoutController::class, 'alignment']);
             Route::post('mains/{main}/plans', [SetoutController::class, 'plan']);
             Route::post('plans/{plan}/adopt', [SetoutController::class, 'adopt']);

@@ -12,6 +12,7 @@ use App\Models\Job;
 use App\Models\Main;
 use App\Models\Person;
 use App\Models\Work;
+use App\Procedures\Along;
 use App\Procedures\Catalogue;
 use Diastoma\Core\Exception\InvalidInput;
 use Diastoma\Core\Sitting\Kind;
@@ -36,17 +37,25 @@ final class OpenWork
     {
         $kind = Catalogue::mustSuit($given['procedure'], $given['kind']);
         $person->must($kind->reads(), $job);
-        if (isset($given['main_id']) && ! Main::whereKey($given['main_id'])->where('job_id', $job->id)->exists()) {
+        $main = isset($given['main_id']) ? Main::whereKey($given['main_id'])->where('job_id', $job->id)->first() : null;
+        if (isset($given['main_id']) && $main === null) {
             throw Refused::input(
                 'There is no such main on this job. Load the page again.', [['field' => 'main_id', 'detail' => 'unknown', 'value' => $given['main_id']]],
             );
         }
 
-        return DB::transaction(function () use ($job, $person, $given, $kind): Work {
+        return DB::transaction(function () use ($job, $person, $given, $kind, $main): Work {
             Job::query()->lockForUpdate()->findOrFail($job->id, ['id']);
             $known = Work::where('job_id', $job->id)->whereKey(strtolower($given['id']))->first();
             if ($known !== null) {
                 return $known;
+            }
+            $depth = $given['facts']['depth_m'] ?? null;
+            $refusal = $main === null ? '' : Along::refused(
+                Catalogue::of($given['procedure']), $main, $given['from_m'] ?? null, $given['to_m'] ?? null, is_numeric($depth) ? (float) $depth : null,
+            );
+            if ($refusal !== '') {
+                throw Refused::input($refusal, [['field' => 'from_m', 'detail' => $refusal, 'value' => $given['from_m'] ?? null]]);
             }
             $work = Work::create([
                 'id' => strtolower($given['id']), 'job_id' => $job->id, 'main_id' => $given['main_id'] ?? null, 'kind' => $kind,

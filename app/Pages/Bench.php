@@ -28,9 +28,12 @@ final class Bench
     public static function of(Subject $subject, Person $person, ?Verdict $verdict = null): array
     {
         $rulebook = $subject->rulebook();
-        $readings = [];
+        $readings = $rows = [];
         foreach ($subject->inOrder() as $entry) {
             $data = $entry->payload;
+            if ($subject->model instanceof Work && is_array($data['row'] ?? null)) {
+                $rows[$data['key']][] = ['row' => (object) $data['row'], 'at' => $entry->takenAt->format(DATE_RFC3339), 'by' => $entry->author()];
+            }
             if (is_string($data['key'] ?? null)) {
                 $readings[$data['key']] = [
                     'value' => $data['value'] ?? $data['row'] ?? null, 'at' => $entry->takenAt->format(DATE_RFC3339), 'late_min' => $entry->lateMin(),
@@ -47,7 +50,7 @@ final class Bench
             'joint' => $model instanceof Joint ? self::joint($model) : null,
             'before' => $model instanceof Joint ? Earlier::of($model) : [],
             'nonconformances' => $model instanceof Joint ? Nonconformances::openOn($model) : [],
-            'todo' => Todo::of($subject->sitting()->state(), self::title($subject), $model instanceof Joint && $model->suffix !== ''),
+            'todo' => Todo::of($subject->sitting()->state(), self::title($subject), $model instanceof Joint && $model->suffix !== '', $subject->kind),
             'work' => $model instanceof Work ? self::work($model) : null,
             'facts' => (object) $subject->facts->toArray(),
             'procedure' => [
@@ -55,6 +58,7 @@ final class Bench
                 'steps' => array_map(static fn (Step $step): array => $step->toArray($rulebook->units), $subject->steps()),
             ],
             'readings' => (object) $readings,
+            'rows' => (object) $rows,
             'signatures' => (object) self::signatures($subject, $person),
             'remarks' => $subject->sitting()->remarks(),
             'verdict' => ($verdict ?? $subject->verdict())->toArray(),

@@ -122,7 +122,9 @@ final class Subject
             'od_largest_mm' => $main->od_largest_mm,
         ];
 
-        return new self($work->kind, $work, $work->job, Catalogue::of($work->procedure), new Facts([...$facts, ...$work->facts]));
+        $all = new Facts([...$facts, ...$work->facts, ...Along::factsOf($work, $main)]);
+
+        return new self($work->kind, $work, $work->job, Catalogue::of($work->procedure), $all);
     }
 
     /** @throws Refused if there is no such kind of work */

@@ -27,7 +27,7 @@ final class JointLog
         foreach ($job->mains as $main) {
             foreach (Joint::where('main_id', $main->id)->orderBy('station_m')->lazy(500) as $joint) {
                 foreach ($this->rows($main->name, $joint) as $row) {
-                    fputcsv($out, array_map(self::plain(...), $row), ',', '"', '');
+                    fputcsv($out, array_map(Spreadsheet::plain(...), $row), ',', '"', '');
                 }
             }
         }
@@ -71,10 +71,4 @@ final class JointLog
     }
 
     /** A text that a spreadsheet would run as a formula gets an apostrophe before it. */
-    private static function plain(mixed $value): string
-    {
-        $text = (string) $value;
-
-        return preg_match('/\A[=+\-@\t\r]/', $text) === 1 && ! is_numeric($text) ? "'".$text : $text;
-    }
 }

@@ -13,7 +13,7 @@ function rooms(): array
 {
     return [
         'core' => ['core/src', '/Diastoma\\\\Core\\\\([A-Z]\w+)\\\\/', [
-            'Catalogue' => ['Electrofusion', 'Exception', 'Gasketed', 'Mechanical', 'PressureTest', 'Procedure'],
+            'Catalogue' => ['Electrofusion', 'Exception', 'Gasketed', 'Mechanical', 'PressureTest', 'Procedure', 'Trench'],
             'Conformance' => ['Quantity'],
             'Electrofusion' => ['Exception', 'Label', 'Pipe', 'Procedure', 'Quantity', 'Rulebook'],
             'Exception' => [],
@@ -27,10 +27,12 @@ function rooms(): array
             'Procedure' => ['Exception', 'Quantity', 'Rulebook'],
             'Quantity' => ['Exception'],
             'Reckoner' => ['Electrofusion', 'Exception', 'Gasketed', 'Label', 'Lifting', 'Mechanical', 'Pipe', 'PressureTest', 'Quantity', 'Rulebook',
-                'Simulation'],
+                'Simulation', 'Trench'],
             'Rulebook' => ['Exception', 'Quantity'],
-            'Simulation' => ['Electrofusion', 'Exception', 'Gasketed', 'Label', 'Mechanical', 'Pipe', 'PressureTest', 'Procedure', 'Rulebook'],
+            'Simulation' => ['Electrofusion', 'Exception', 'Gasketed', 'Label', 'Mechanical', 'Pipe', 'PressureTest', 'Procedure', 'Rulebook',
+                'Trench'],
             'Sitting' => ['Catalogue', 'Exception', 'Procedure', 'Quantity', 'Rulebook'],
+            'Trench' => ['Exception', 'Procedure', 'Quantity', 'Rulebook'],
         ]],
         'app' => ['app', '/\bApp\\\\([A-Z]\w+)\\\\/', [
             'Actions' => ['Exceptions', 'Imports', 'Journal', 'Models', 'Pictures', 'PressureTests', 'Procedures', 'Setout', 'Traces'],

@@ -68,7 +68,9 @@ final class DemoSeeder extends Seeder
         $this->otherMains($job, $ada, $unit, $now);
         app(GasketedDemo::class)->run($job->refresh(), $ada, $now);
         app(TestsDemo::class)->run($job->refresh(), $unit, $now);
-        app(MechanicalDemo::class)->run($job->refresh(), $ada, Person::where('email', 'vera@demo')->firstOrFail(), $now);
+        $vera = Person::where('email', 'vera@demo')->firstOrFail();
+        app(MechanicalDemo::class)->run($job->refresh(), $ada, $vera, $now);
+        app(CoverDemo::class)->run($job->refresh(), $ada, $vera, $now);
     }
 
     /** @return array<string, string> role by person */

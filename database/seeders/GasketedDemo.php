@@ -9,20 +9,14 @@ use App\Actions\AdoptPlan;
 use App\Actions\CreateMain;
 use App\Actions\ImportAlignment;
 use App\Actions\PlanLine;
-use App\Actions\WriteEntry;
-use App\Demo\CrewAnswers;
 use App\Imports\AlignmentData;
-use App\Journal\Draft;
-use App\Journal\Journal;
 use App\Models\Job;
 use App\Models\Joint;
 use App\Models\Main;
 use App\Models\Person;
-use App\Procedures\Subject;
 use Carbon\CarbonImmutable;
 use Diastoma\Core\Gasketed\Systems\JointSystem;
 use Diastoma\Core\Simulation\GoodAnswers;
-use Illuminate\Support\Str;
 
 /** Mains of every gasketed kind, planned along made-up alignments; a GRP line laid in part. Makers, sizes and places are invented. */
 final class GasketedDemo
@@ -39,7 +33,7 @@ final class GasketedDemo
 
     public function __construct(
         private readonly CreateMain $create, private readonly ImportAlignment $import, private readonly PlanLine $plan, private readonly AdoptPlan $adopt,
-        private readonly AddJointSystem $system, private readonly WriteEntry $write,
+        private readonly AddJointSystem $system, private readonly Crew $crew,
     ) {
     }
 
@@ -108,32 +102,11 @@ final class GasketedDemo
 
     private function make(Joint $joint, Person $person, CarbonImmutable $at, ?float $turnDeg): void
     {
-        for ($k = 0; $k < 120; $k++) {
-            $subject = Subject::joint($joint->refresh()->load('main.job.rulebook'));
-            $standing = $subject->verdict()->current();
-            if ($standing === null) {
-                break;
-            }
-            $spec = null;
-            foreach ($subject->steps() as $step) {
-                $spec ??= $step->reading($standing->missing[0]);
-            }
-            if ($spec !== null) {
-                $value = $turnDeg !== null && $spec->key === 'joint_gaps_mm' ? GoodAnswers::gaps(
-                    8, 25.0, (float) $joint->main->od_largest_mm, $turnDeg, 0.0,
-                ) : CrewAnswers::of($spec, $subject);
-                $this->read($joint, $person, $spec->key, $value, $at->addSeconds(20 * $k));
-            }
-        }
+        $this->crew->work('joint', $joint->id, $person, $at, 120, $turnDeg === null ? null : static fn (string $key): ?array => $key === 'joint_gaps_mm'
+            ? GoodAnswers::gaps(8, 25.0, (float) $joint->main->od_largest_mm, $turnDeg, 0.0) : null);
         foreach (['far_right_mm' => $turnDeg === null ? 6.0 : 21.0, 'far_up_mm' => -4.0, 'far_along_mm' => 2.0] as $key => $value) {
-            $this->read($joint, $person, $key, $value, $at->addSeconds(1500));
+            $this->crew->enter('joint', $joint->id, $person, $key, $value, $at->addSeconds(1500));
         }
-    }
-
-    private function read(Joint $joint, Person $person, string $key, mixed $value, CarbonImmutable $at): void
-    {
-        $draft = new Draft((string) Str::uuid(), Journal::READING, 'joint', $joint->id, ['key' => $key, 'value' => $value], $at->format('Y-m-d\TH:i:sP'));
-        CarbonImmutable::withTestNow($at, fn () => $this->write->execute($person, $draft)); // it arrives as it is taken
     }
 
     /** Products of invented makers, with figures of their own. */

@@ -7,19 +7,12 @@ namespace Database\Seeders;
 use App\Actions\AddJointSystem;
 use App\Actions\CreateMain;
 use App\Actions\LayJoints;
-use App\Actions\WriteEntry;
-use App\Demo\CrewAnswers;
-use App\Journal\Draft;
 use App\Models\Job;
 use App\Models\Joint;
 use App\Models\Main;
 use App\Models\Person;
-use App\Procedures\Subject;
 use Carbon\CarbonImmutable;
 use Diastoma\Core\Mechanical\Cards\Card;
-use Diastoma\Core\Procedure\ReadingKind;
-use Diastoma\Core\Sitting\Entry;
-use Illuminate\Support\Str;
 
 /** A water main mended with couplings of every kind, and a gas service. Maker, sizes and places are invented. */
 final class MechanicalDemo
@@ -27,7 +20,7 @@ final class MechanicalDemo
     private const IRON = ['system' => 'di_push_on', 'dn_mm' => 150, 'pn_bar' => 16, 'od_mm' => 170.0, 'wall_mm' => 6.0];
 
     public function __construct(
-        private readonly CreateMain $create, private readonly LayJoints $lay, private readonly AddJointSystem $card, private readonly WriteEntry $write,
+        private readonly CreateMain $create, private readonly LayJoints $lay, private readonly AddJointSystem $card, private readonly Crew $crew,
     ) {
     }
 
@@ -53,12 +46,12 @@ final class MechanicalDemo
         $clasp = Card::PREFIX.'withy_clasp';
         $same = $this->add($main, $office, $clasp);
         $unlike = $this->add($main, $office, $clasp, self::IRON);
-        $this->make($same, $crew, $now->subMinutes(170));
-        $this->make($unlike, $crew, $now->subMinutes(40), 31);
+        $this->crew->work('joint', $same->id, $crew, $now->subMinutes(170));
+        $this->crew->work('joint', $unlike->id, $crew, $now->subMinutes(40), 31);
         foreach (['mechanical_joint_gland', 'to_stop', 'flange_adaptor', 'wrapped', 'spool', 'flange'] as $key) {
             $this->add($main, $office, Card::PREFIX.$key);
         }
-        $this->make($this->add($main, $office, Card::PREFIX.'live_tap'), $crew, $now->subMinutes(90), 45);
+        $this->crew->work('joint', $this->add($main, $office, Card::PREFIX.'live_tap')->id, $crew, $now->subMinutes(90), 45);
         $gas = $this->create->execute($job, $office, [
             'name' => 'Upper Row service', 'service' => 'gas', 'system' => 'pe_fused', 'convention' => 'metric',
             'size' => 63, 'sdr' => 11, 'design_pressure_kpa' => 400,
@@ -74,30 +67,5 @@ final class MechanicalDemo
         $this->lay->add($main->refresh(), $office, ['count' => 1, 'pipe_length_m' => 6.0, 'method' => $method, ...($pipe === null ? [] : ['pipe' => $pipe])]);
 
         return $main->joints()->reorder('number', 'desc')->firstOrFail();
-    }
-
-    /** @param  int  $most  answers, where the crew is not done yet */
-    private function make(Joint $joint, Person $crew, CarbonImmutable $at, int $most = 200): void
-    {
-        for ($k = 0; $k < $most; $k++) {
-            $subject = Subject::joint($joint->refresh()->load('main.job.rulebook', 'section'));
-            $standing = $subject->verdict()->current();
-            if ($standing === null) {
-                return;
-            }
-            $spec = null;
-            foreach ($subject->steps() as $step) {
-                $spec ??= $step->reading($standing->missing[0]);
-            }
-            $moment = $at->addSeconds(20 * $k);
-            $isRow = $spec?->kind === ReadingKind::Row;
-            $value = $spec === null ? null : CrewAnswers::of($spec, $subject, $moment->toDateTimeImmutable());
-            $draft = new Draft(
-                (string) Str::uuid(), $isRow ? Entry::ROW : Entry::READING, 'joint', $joint->id,
-                ['key' => $standing->missing[0], $isRow ? 'row' : 'value' => $value],
-                $moment->format('Y-m-d\TH:i:sP'),
-            );
-            CarbonImmutable::withTestNow($moment, fn () => $this->write->execute($crew, $draft)); // it arrives as it is taken
-        }
     }
 }

@@ -89,6 +89,17 @@ abstract class Procedure
     }
 
     /**
+     * Why work cannot be opened between two stations of a main; empty where it can.
+     *
+     * @param  ?float  $depthM  as it is planned
+     * @param  list<array{title: string, from_m: float, to_m: float}>  $others  work of this procedure on the same main
+     */
+    public function openingRefused(?float $fromM, ?float $toM, float $lengthM, ?float $depthM, array $others): string
+    {
+        return '';
+    }
+
+    /**
      * What lies outside of the work when something is read, and decides what it means: written down with it, so that it is judged alike for ever.
      *
      * @return array<string, bool|float|string> by the key of the reading that each becomes

@@ -7,7 +7,10 @@ namespace Diastoma\Core\Reckoner;
 /** Inputs that have been accepted, by name. */
 final readonly class Given
 {
-    /** @param  array<string, float|string|list<float>|list<string>|list<?float>|list<array{float, float}>|list<array<string, float|string>>|\DateTimeImmutable>  $values */
+    /**
+     * @param  array<string, float|string|list<float>|list<string>|list<?float>|list<array{float, float}>|list<array<string, float|string>>
+     *     |\DateTimeImmutable>  $values
+     */
     public function __construct(private array $values)
     {
     }

@@ -232,7 +232,8 @@ final readonly class Input
     {
         return [
             'name' => $this->name, 'kind' => $this->kind->value, 'unit' => $this->unit, 'choices' => $this->choices,
-            'card' => $this->card, 'above' => $this->above === -self::SMALLEST ? null : $this->above, 'default' => $this->default, 'required' => $this->default === null && ! $this->optional,
+            'card' => $this->card, 'above' => $this->above === -self::SMALLEST ? null : $this->above,
+            'default' => $this->default, 'required' => $this->default === null && ! $this->optional,
         ];
     }
 }

@@ -28,7 +28,8 @@ final class Reckoner
         return [
             ...PipeCalculations::all(), ...ElectrofusionCalculations::all(), ...FusionCalculations::all(), ...HeatCalculations::all(),
             ...GasketedCalculations::all(), ...LayoutCalculations::all(), ...TestCalculations::all(), ...AcceptanceCalculations::all(),
-            ...WaterCalculations::all(), ...BoltingCalculations::all(), ...MechanicalCalculations::all(), ...CoverCalculations::all(), ...TrenchCalculations::all(),
+            ...WaterCalculations::all(), ...BoltingCalculations::all(), ...MechanicalCalculations::all(),
+            ...CoverCalculations::all(), ...TrenchCalculations::all(),
         ];
     }
 

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Diastoma\Core\Sitting;
 
-/** What a joint asks for next, in one line, and by which acts it is done. */
+/** What a work asks for next, in one line, and by which acts it is done. */
 final class Todo
 {
     public const CUT_OUT = 'cut_out';
@@ -26,24 +26,26 @@ final class Todo
      * @param  bool  $isReplaced  something stands in its place already
      * @return array{said: string, acts: list<string>, cautions: list<string>}
      */
-    public static function of(State $state, ?string $step, bool $isReplaced = false): array
+    public static function of(State $state, ?string $step, bool $isReplaced = false, Kind $kind = Kind::Joint): array
     {
-        $todo = self::said($state, $step, $isReplaced);
+        $todo = self::said($state, $step, $isReplaced, $kind);
         $cuts = array_intersect($todo['acts'], [self::CUT_OUT, self::MAKE_AGAIN]) !== [];
 
         return [...$todo, 'cautions' => $cuts ? self::BEFORE_CUTTING : []];
     }
 
     /** @return array{said: string, acts: list<string>} */
-    private static function said(State $state, ?string $step, bool $isReplaced): array
+    private static function said(State $state, ?string $step, bool $isReplaced, Kind $kind): array
     {
         return match ($state) {
-            State::Stop => ['said' => 'Stopped. Cut it out and make it again, or have the stop overruled.',
+            State::Stop => ! $kind->canBeCutOut() ? [
+                'said' => 'Stopped. Put right what is marked, or have the stop overruled.', 'acts' => [self::OVERRULE, self::NONCONFORMANCE],
+            ] : ['said' => 'Stopped. Cut it out and make it again, or have the stop overruled.',
                 'acts' => [self::CUT_OUT, self::OVERRULE, self::NONCONFORMANCE]],
             State::CutOut => $isReplaced ? ['said' => 'Cut out and made again: its record stays.', 'acts' => []]
                 : ['said' => 'Cut out, and nothing stands in its place. Make it again.', 'acts' => [self::MAKE_AGAIN]],
             State::Cooling => ['said' => 'All is done but for the wait. Leave it still.', 'acts' => []],
-            State::Accepted, State::Overruled => ['said' => 'Done. Go on to the next joint.', 'acts' => []],
+            State::Accepted, State::Overruled => ['said' => $kind === Kind::Joint ? 'Done. Go on to the next joint.' : 'Done.', 'acts' => []],
             State::Mend => ['said' => 'Put right what is marked'.($step === null ? '.' : ", then go on with “{$step}”."), 'acts' => []],
             State::Planned, State::InWork => ['said' => $step === null ? 'Enter what is still missing.' : "Next: {$step}.", 'acts' => []],
         };

@@ -40,6 +40,30 @@ final class Cover extends Procedure
         return $rule === JointsAccepted::ID;
     }
 
+    /** Ends that lie so close touch, m. */
+    private const TOUCH_M = 0.01;
+
+    private const SHALLOWEST_M = 0.3;
+
+    private const DEEPEST_M = 15.0;
+
+    public function openingRefused(?float $fromM, ?float $toM, float $lengthM, ?float $depthM, array $others): string
+    {
+        if ($fromM === null || $toM === null || $fromM < 0.0 || $toM - $fromM < self::TOUCH_M || $toM > $lengthM + self::TOUCH_M) {
+            return "A stretch lies between two stations of the main, from 0 to {$lengthM} m. Check both.";
+        }
+        if ($depthM === null || $depthM < self::SHALLOWEST_M || $depthM > self::DEEPEST_M) {
+            return 'Give the planned depth of the trench: '.self::SHALLOWEST_M.' to '.self::DEEPEST_M.' m.';
+        }
+        foreach ($others as $other) {
+            if ($fromM < $other['to_m'] - self::TOUCH_M && $toM > $other['from_m'] + self::TOUCH_M) {
+                return "“{$other['title']}” covers {$other['from_m']} to {$other['to_m']} m already. Begin where it ends.";
+            }
+        }
+
+        return '';
+    }
+
     public function witnessed(Situation $situation, string $key): array
     {
         return $key === 'joints_seen' ? [JointsAccepted::OPEN => (float) (new Stretch($situation))->openJoints()] : [];

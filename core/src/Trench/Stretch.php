@@ -85,7 +85,7 @@ final readonly class Stretch
             $signs = $isFree ? $signs : [...$signs, $sign];
         }
 
-        return SoilType::of($strength, $signs);
+        return SoilType::of(max(0.0, $strength), $signs);
     }
 
     public function ground(): ?Soil

@@ -70,12 +70,15 @@ it('covers pipe of every material that bends, and pipe that does not', function 
         ->and($good->has('bore_full'))->toBe($bends);
 })->with([['PVC', true], ['GRP', true], ['PE 100', true], ['Corrugated HDPE', true], ['Ductile iron', true], ['Steel', true], ['Concrete', false]]);
 
-it('limits the deflection by what the pipe is of', function (string $material, float $percent) {
+it('limits the deflection by what the pipe is of, at full cover and after thirty days', function (string $material, float $percent, float $later) {
     $walk = coverWalk(['material' => $material]);
     $full = static fn (float $share): Readings => coverRows($walk->made(), 'bore_full', [['station_m' => 10.0, 'vertical_mm' => 270 * (1 - $share / 100)]]);
     expect(coverFound($walk, $full($percent), 'tr.bore_full')[0])->toBe('go')
         ->and(coverFound($walk, $full($percent + 0.01), 'tr.bore_full')[0])->toBe('stop');
-})->with([['PVC', 5.0], ['GRP', 3.0], ['Ductile iron', 3.0]]);
+    $late = static fn (float $share): Readings => coverRows($walk->made(), 'bore_late', [['station_m' => 10.0, 'vertical_mm' => 270 * (1 - $share / 100)]]);
+    expect(coverFound($walk, $late($later), 'tr.bore_late')[0])->toBe('go')
+        ->and(coverFound($walk, $late($later + 0.01), 'tr.bore_late')[0])->toBe('stop');
+})->with([['PVC', 5.0, 7.5], ['GRP', 3.0, 5.0], ['Ductile iron', 3.0, 3.0]]);
 
 it('shuts the trench when its inspection has run out, when it rained, and when it was found unsafe', function () {
     $walk = coverWalk();

@@ -117,3 +117,18 @@ export const systemsQuery = queryOptions({ queryKey: ['joint-systems'], queryFn:
 
 export const rejectsQuery = (main: string) =>
   queryOptions({ queryKey: ['rejects', main], queryFn: ({ signal }) => answered(api.GET('/mains/{main}/rejects', { params: { path: { main } }, signal })) });
+
+export const workQuery = (id: string) =>
+  queryOptions({
+    queryKey: ['work', id],
+    queryFn: ({ signal }) => answered(api.GET('/works/{work}', { params: { path: { work: id } }, signal })),
+  });
+
+export const coverQuery = (main: string) =>
+  queryOptions({ queryKey: ['cover', main], queryFn: ({ signal }) => answered(api.GET('/mains/{main}/cover', { params: { path: { main } }, signal })) });
+
+export const jointMapQuery = (main: string) =>
+  queryOptions({
+    queryKey: ['cover', main, 'joint-map'],
+    queryFn: ({ signal }) => answered(api.GET('/mains/{main}/joint-map', { params: { path: { main } }, signal })),
+  });

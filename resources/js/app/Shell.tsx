@@ -42,7 +42,7 @@ const HELP: [string, string][] = [
   ['/', 'find a joint'],
   ['Enter', 'open the joint on the bench'],
   ['g l · g b · g s · g y', 'Line · Bench · Set-out · Yard'],
-  ['g t · g r · g k · g o', 'Test · Rules · Reckon · Office'],
+  ['g c · g t · g r · g k · g o', 'Cover · Test · Rules · Reckon · Office'],
   ['?', 'this list'],
 ];
 
@@ -98,6 +98,7 @@ export function Shell() {
         { letter: 'b', name: 'Bench', to: `/bench/${selected ?? ''}`, on: pathname.startsWith('/bench') },
         { letter: 's', name: 'Set-out', to: '/setout', on: pathname.startsWith('/setout') },
         { letter: 'y', name: 'Yard', to: '/yard', on: pathname.startsWith('/yard') },
+        { letter: 'c', name: 'Cover', to: '/cover', on: pathname.startsWith('/cover') },
         { letter: 't', name: 'Test', to: `/test/${section?.name ?? ''}`, on: pathname.startsWith('/test') },
         { letter: 'r', name: 'Rules', to: '/rules', on: pathname.startsWith('/rules') },
         { letter: 'k', name: 'Reckon', to: '/reckon', on: pathname.startsWith('/reckon') },

@@ -7,6 +7,7 @@ import { ViewBoundary } from './ViewBoundary';
 
 // Each view is loaded when it is opened: what a crew does not look at costs it nothing.
 const BenchView = lazy(async () => ({ default: (await import('../views/bench/BenchView')).BenchView }));
+const CoverView = lazy(async () => ({ default: (await import('../views/cover/CoverView')).CoverView }));
 const LineView = lazy(async () => ({ default: (await import('../views/line/LineView')).LineView }));
 const OfficeView = lazy(async () => ({ default: (await import('../views/office/OfficeView')).OfficeView }));
 const NewMain = lazy(async () => ({ default: (await import('../views/setout/NewMain')).NewMain }));
@@ -31,6 +32,7 @@ export function Views() {
           <Route path="/office/:room?" element={<OfficeView />} />
           <Route path="/setout" element={<SetoutView key={main.id} />} />
           <Route path="/setout/new" element={<NewMain />} />
+          <Route path="/cover/:work?" element={<CoverView key={main.id} />} />
           <Route path="/yard" element={<YardView key={main.id} />} />
           <Route path="/reckon" element={<ReckonView />} />
           <Route path="/rules" element={<RulesView />} />

@@ -32,7 +32,7 @@ final class CoverCalculations
         $positive = static fn (string $name, string $unit): Input => Input::number($name, $unit, 0.0)->optional();
 
         return [
-            new Calculation('cover.iowa', 'How far a flexible pipe flattens under its cover, by modified Iowa: give pounds and feet, or metres and kilonewtons', [
+            new Calculation('cover.iowa', 'How far a flexible pipe flattens under its cover, by modified Iowa: give pounds and feet, or metres and kN', [
                 $positive('pipe_stiffness_psi', 'psi'), $positive('e_prime_psi', 'psi'), $positive('cover_ft', 'ft'), $positive('unit_weight_pcf', 'lb/ft³'),
                 $positive('sn_kn_m2', 'kN/m²'), $positive('e_prime_kpa', 'kPa'), $positive('cover_m', 'm'), $positive('unit_weight_kn_m3', 'kN/m³'),
                 Input::number('lag', '', 0.0, Iowa::LAG), Input::number('bedding_factor', '', 0.0, Iowa::BEDDING), $positive('live_psi', 'psi'),

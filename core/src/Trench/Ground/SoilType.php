@@ -42,7 +42,9 @@ final readonly class SoilType
     public static function of(float $strengthTsf, array $signs): self
     {
         if (! is_finite($strengthTsf) || $strengthTsf < 0.0) {
-            throw InvalidInput::field('strength_tsf', "A strength of {$strengthTsf} tsf cannot be. Press the soil with a penetrometer or a thumb.", $strengthTsf, 0);
+            throw InvalidInput::field(
+                'strength_tsf', "A strength of {$strengthTsf} tsf cannot be. Press the soil with a penetrometer or a thumb.", $strengthTsf, 0,
+            );
         }
         $found = new self(match (true) {
             $strengthTsf >= self::A_TSF => Soil::A, $strengthTsf > self::B_TSF => Soil::B, default => Soil::C,

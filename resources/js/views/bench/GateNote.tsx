@@ -5,7 +5,8 @@ import { ForwardButton } from '../../app/ClocksRail';
 import { useWork } from '../../app/session';
 import { span, timeOfDay, useJobNow } from '../../app/time';
 
-export const isShut = (gate: Schemas['Gate'] | null, now: number) => gate !== null && (gate.opens_at === null || now < Date.parse(gate.opens_at));
+export const isShut = (gate: Schemas['Gate'] | null, now: number) =>
+  gate !== null && (gate.shuts_at === null ? gate.opens_at === null || now < Date.parse(gate.opens_at) : now >= Date.parse(gate.shuts_at));
 
 /** Why a step is shut and until when; nothing once it is open. */
 export function GateNote({ gate }: { gate: Schemas['Gate'] }) {

@@ -9,6 +9,7 @@ import { Cautions } from './Cautions';
 import { Findings } from './Findings';
 import { GateNote, isShut } from './GateNote';
 import { ReadingField } from './ReadingField';
+import { RowsField } from './RowsField';
 import { Sign } from './Sign';
 import { StepPictures } from './StepPictures';
 import { useEntry } from './useEntry';
@@ -50,10 +51,11 @@ export function StepCard({ bench, step, queryKey, mayEnter, instrument, footer, 
   const findings = bench.verdict.findings.filter((f) => f.step === step.id);
   const fields = step.readings.filter((spec) => spec.kind !== 'record' && spec.kind !== 'signature' && spec.kind !== 'row');
   const signed = step.readings.filter((spec) => spec.kind === 'signature');
+  const listed = step.readings.filter((spec) => spec.kind === 'row' && spec.instrument === '');
   const beside = (key: string) => findings.filter((f) => (f.readings.find((k) => fields.some((spec) => spec.key === k)) ?? '') === key);
   const loose = findings.filter((f) => !f.readings.some((k) => fields.some((spec) => spec.key === k)));
 
-  const tapped = step.readings.some((spec) => spec.kind === 'row');
+  const tapped = step.readings.some((spec) => spec.kind === 'row' && spec.instrument !== '');
   const wrong = loose.some(bad) && <Findings findings={loose.filter(bad)} bench={bench} queryKey={queryKey} label="What is wrong" />;
   return (
     <Paper component="section" aria-label={step.title} sx={{ p: { xs: 1.5, sm: 2.5 } }}>
@@ -73,6 +75,9 @@ export function StepCard({ bench, step, queryKey, mayEnter, instrument, footer, 
       {!tapped && wrong}
       {instrument && <Box sx={{ my: 2 }}>{instrument}</Box>}
       {tapped && wrong}
+      {listed.map((spec) => (
+        <RowsField key={spec.key} bench={bench} spec={spec} queryKey={queryKey} disabled={!mayEnter || shut} />
+      ))}
       <Box sx={{ display: 'grid', gridTemplateColumns: { xs: 'minmax(0,1fr)', sm: 'repeat(2, minmax(0,1fr))' }, gap: 2, my: 2 }}>
         {fields.map((spec) => (
           <Box

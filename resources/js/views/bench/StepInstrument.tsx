@@ -4,6 +4,8 @@ import type { Schemas } from '../../api/client';
 import { SecondCut, SpoolLength, StabMark } from '../../instruments/coupling/Cuts';
 import { FitStrip } from '../../instruments/coupling/FitStrip';
 import { SettingGap } from '../../instruments/coupling/SettingGap';
+import { BoreChart } from '../../instruments/cover/BoreChart';
+import { CrossSection } from '../../instruments/cover/CrossSection';
 import { GapRing } from '../../instruments/gap/GapRing';
 import { DeflectionRose } from '../../instruments/gasket/DeflectionRose';
 import { FeelerRing } from '../../instruments/gasket/FeelerRing';
@@ -58,6 +60,8 @@ export function StepInstrument({
     guide && 'chamfer' in guide && <Spigots key="spigot" bench={bench} guide={guide} />,
     guide && 'sweeps' in guide && <Feelers key="feeler" bench={bench} step={step} guide={guide} />,
     ...mechanical(bench, step, queryKey, mayEnter),
+    guide && 'cross' in guide && <CrossSection key="cross" cross={guide.cross} />,
+    guide && 'bores' in guide && <BoreChart key="bores" bores={guide.bores} />,
     guide && 'share' in guide && <DeflectionRose key="rose" rose={guide} />,
   ].filter(Boolean);
   return parts.length === 0 ? null : <Stack spacing={2}>{parts}</Stack>;

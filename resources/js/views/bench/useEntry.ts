@@ -15,17 +15,18 @@ export function useEntry(bench: Pick<Bench, 'subject_type' | 'subject_id'>, quer
       submit(person.id, {
         id: uuid(),
         kind,
-        subject_type: bench.subject_type as 'joint' | 'section',
+        subject_type: bench.subject_type as 'joint' | 'section' | 'stretch',
         subject_id: bench.subject_id,
         payload,
         device_at: new Date(jobNow()).toISOString(),
       }),
     onSuccess: (written) => {
       if (!written) return;
-      if (bench.subject_type === 'joint') client.setQueryData(queryKey, written.bench);
+      if (bench.subject_type !== 'section') client.setQueryData(queryKey, written.bench);
       else void client.invalidateQueries({ queryKey });
       void client.invalidateQueries({ queryKey: ['line'] });
       void client.invalidateQueries({ queryKey: ['clocks'] });
+      if (bench.subject_type === 'stretch') void client.invalidateQueries({ queryKey: ['cover'] });
     },
   });
 }

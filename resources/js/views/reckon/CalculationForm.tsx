@@ -9,7 +9,8 @@ type Calculation = Schemas['Calculation'];
 type Input = Calculation['inputs'][number];
 
 /** “od_before_mm” → “od before”: the unit stands at the end of the field. */
-const plain = (name: string) => name.replace(/_(m3_per_m|kn_m2|kn_m3|t_m3|mm2|mm|m3|m|in|ft|pcf|tsf|s|min|v|ohm|c|k|kpa|psi|mpa|w_m2|kg_m3|percent|per_c|per_k)$/, '').replaceAll('_', ' ');
+const plain = (name: string) =>
+  name.replace(/_(m3_per_m|kn_m2|kn_m3|t_m3|mm2|mm|m3|m|in|ft|pcf|tsf|s|min|v|ohm|c|k|kpa|psi|mpa|w_m2|kg_m3|percent|per_c|per_k)$/, '').replaceAll('_', ' ');
 
 /** What was typed as the calculation takes it; text that is no number goes as it is, so that the server can say so. */
 function given(input: Input, text: string): unknown {
@@ -74,7 +75,7 @@ export function CalculationForm({ calculation }: { calculation: Calculation }) {
   const faults = reckon.error instanceof ApiError ? reckon.error.faults : [];
   const columns = calculation.columns.flatMap(({ output, called }) => {
     const values = reckon.data?.result[output];
-    return Array.isArray(values) && values.every((v) => typeof v === 'number') ? [{ called, values: values as number[] }] : [];
+    return Array.isArray(values) && values.every((v) => typeof v === 'number') ? [{ called, values: values }] : [];
   });
   const faultOf = (name: string) => faults.find((f) => f.field === name)?.detail;
   return (

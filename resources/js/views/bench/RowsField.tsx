@@ -1,0 +1,178 @@
+import { useState } from 'react';
+import { Box, Button, FormHelperText, InputAdornment, MenuItem, Stack, TextField, ToggleButton, ToggleButtonGroup, Typography } from '@mui/material';
+import type { QueryKey } from '@tanstack/react-query';
+import { ApiError, type Schemas } from '../../api/client';
+import { useWork } from '../../app/session';
+import { dayAndTime } from '../../app/time';
+import { faultOf } from '../../app/useForm';
+import { shown, stored } from './units';
+import { useEntry } from './useEntry';
+
+type Spec = Schemas['ReadingSpec'];
+
+/** A series of rows: those that were entered, and one more. */
+export function RowsField({ bench, spec, queryKey, disabled }: { bench: Schemas['Bench']; spec: Spec; queryKey: QueryKey; disabled: boolean }) {
+  const { job } = useWork();
+  const entry = useEntry(bench, queryKey);
+  const columns = spec.columns ?? [];
+  const rows = bench.rows[spec.key] ?? [];
+  const [texts, setTexts] = useState<Record<string, string>>({});
+  const [kept, setKept] = useState(false);
+  const set = (key: string, text: string) => setTexts((old) => ({ ...old, [key]: text }));
+  const value = (column: Spec) => {
+    const text = texts[column.key] ?? '';
+    if (column.kind === 'yes_no') return text === 'yes';
+    return column.kind === 'number' ? stored(text, column) : text;
+  };
+  const given = columns.filter((column) => (texts[column.key] ?? '').trim() !== '');
+  const whole = columns.every((column) => !column.required || given.includes(column));
+  const send = () =>
+    entry.mutate(
+      { kind: 'row', payload: { key: spec.key, row: Object.fromEntries(given.map((column) => [column.key, value(column)])) } },
+      {
+        onSuccess: (written) => {
+          setKept(written === null);
+          // what is said by a word stays: the next row is mostly compacted by the same plant
+          setTexts((old) => Object.fromEntries(columns.flatMap((c) => (c.kind === 'choice' ? [[c.key, old[c.key] ?? '']] : []))));
+        },
+      },
+    );
+  const error = entry.error instanceof ApiError && columns.every((c) => faultOf(entry.error, c.key) === undefined) ? entry.error.message : null;
+  return (
+    <Box component="section" aria-label={spec.label} sx={{ my: 2 }}>
+      {rows.length > 0 && (
+        <Box sx={{ overflowX: 'auto' }}>
+          <Box
+            component="table"
+            aria-label={`${spec.label}: entered`}
+            sx={{
+              borderCollapse: 'collapse',
+              minWidth: '100%',
+              '& td, & th': { py: 0.6, pr: 2, textAlign: 'left', borderBottom: '1px solid', borderColor: 'divider' },
+            }}
+          >
+            <thead>
+              <tr>
+                <th>{spec.label}</th>
+                {columns.map((c) => (
+                  <th key={c.key}>
+                    <Typography component="span" variant="body2" color="text.secondary">
+                      {c.label}
+                      {c.display.symbol === '' ? '' : `, ${c.display.symbol}`}
+                    </Typography>
+                  </th>
+                ))}
+                <th />
+              </tr>
+            </thead>
+            <tbody>
+              {rows.map(({ row, at, by }, k) => (
+                <tr key={`${at}${k}`}>
+                  <td className="num">
+                    <b>{k + 1}</b>
+                  </td>
+                  {columns.map((c) => (
+                    <td key={c.key} className={c.kind === 'number' ? 'num' : undefined}>
+                      {said(row[c.key], c)}
+                    </td>
+                  ))}
+                  <td>
+                    <Typography variant="body2" color="text.secondary" noWrap>
+                      {by}, {dayAndTime(at, job.time_zone)}
+                    </Typography>
+                  </td>
+                </tr>
+              ))}
+            </tbody>
+          </Box>
+        </Box>
+      )}
+      <Box component="form" aria-label={`${spec.label}: one more`} onSubmit={(e) => (e.preventDefault(), whole && send())} sx={{ mt: 2 }}>
+        <Typography sx={{ fontWeight: 640, mb: 1 }}>
+          {spec.label} {rows.length + 1}
+        </Typography>
+        <Box sx={{ display: 'grid', gridTemplateColumns: { xs: 'repeat(2, minmax(0,1fr))', md: 'repeat(3, minmax(0,1fr))' }, gap: 1.5 }}>
+          {columns.map((column) => (
+            <Field
+              key={column.key}
+              column={column}
+              text={texts[column.key] ?? ''}
+              disabled={disabled}
+              fault={faultOf(entry.error, column.key)}
+              onText={(text) => set(column.key, text)}
+            />
+          ))}
+        </Box>
+        {error && <FormHelperText error>{error}</FormHelperText>}
+        {kept && (
+          <Typography variant="body2" color="hand" role="status">
+            Kept on this device; judged when the connection is back.
+          </Typography>
+        )}
+        <Button type="submit" variant="contained" color="secondary" disabled={disabled || !whole || entry.isPending} sx={{ mt: 1.5, minHeight: 56, px: 4 }}>
+          Enter
+        </Button>
+      </Box>
+    </Box>
+  );
+}
+
+const said = (value: unknown, column: Spec) =>
+  typeof value === 'number' ? shown(value, column) : typeof value === 'boolean' ? (value ? 'yes' : 'no') : typeof value === 'string' ? value : '–';
+
+interface FieldProps {
+  column: Spec;
+  text: string;
+  disabled: boolean;
+  fault: string | undefined;
+  onText: (text: string) => void;
+}
+
+function Field({ column, text, disabled, fault, onText }: FieldProps) {
+  if (column.kind === 'yes_no')
+    return (
+      <Stack direction="row" spacing={1.5} sx={{ alignItems: 'center', justifyContent: 'space-between' }}>
+        <Typography id={`row-${column.key}`}>{column.label}</Typography>
+        <ToggleButtonGroup
+          exclusive
+          value={text}
+          disabled={disabled}
+          onChange={(_, next: string | null) => next !== null && onText(next)}
+          aria-labelledby={`row-${column.key}`}
+        >
+          <ToggleButton value="yes" sx={{ minWidth: 64 }}>
+            Yes
+          </ToggleButton>
+          <ToggleButton value="no" sx={{ minWidth: 64 }}>
+            No
+          </ToggleButton>
+        </ToggleButtonGroup>
+      </Stack>
+    );
+  const isChoice = column.kind === 'choice';
+  return (
+    <TextField
+      select={isChoice}
+      label={column.required ? column.label : `${column.label} (if any)`}
+      value={text}
+      disabled={disabled}
+      onChange={(e) => onText(e.target.value)}
+      error={fault !== undefined}
+      helperText={fault ?? (column.hint || undefined)}
+      slotProps={
+        isChoice
+          ? {}
+          : {
+              htmlInput: { inputMode: column.kind === 'number' ? 'decimal' : 'text' },
+              input: { endAdornment: column.display.symbol === '' ? null : <InputAdornment position="end">{column.display.symbol}</InputAdornment> },
+            }
+      }
+    >
+      {column.choices.map((choice) => (
+        <MenuItem key={choice} value={choice} sx={{ minHeight: 52 }}>
+          {choice}
+        </MenuItem>
+      ))}
+    </TextField>
+  );
+}

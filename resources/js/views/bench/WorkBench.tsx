@@ -1,0 +1,188 @@
+import { Fragment, useEffect, useRef, useState, type ReactNode } from 'react';
+import { Alert, Box, Button, ButtonBase, Paper, Stack, Typography, useMediaQuery, useTheme } from '@mui/material';
+import type { QueryKey } from '@tanstack/react-query';
+import type { Schemas } from '../../api/client';
+import { STATES } from '../../instruments/line/glyph';
+import { SeverityMark } from '../../instruments/severity/SeverityMark';
+import { FusePanel } from './fuse/FusePanel';
+import { JudgedUnder } from './JudgedUnder';
+import { StepCard } from './StepCard';
+import { StepInstrument } from './StepInstrument';
+import { TodoLine } from './TodoLine';
+import { useEntry } from './useEntry';
+
+interface Props {
+  bench: Schemas['Bench'];
+  queryKey: QueryKey;
+  /** what it is called: “Joint 7” */
+  name: string;
+  mayEnter: boolean;
+  /** what stands in place of the next step behind the last one */
+  last: ReactNode;
+  /** papers of it */
+  below: ReactNode;
+}
+
+/** The steps of a work, one at a time: what it is called, who may enter, and what stands below is told by whoever shows it. */
+export function WorkBench({ bench, queryKey, name, mayEnter, last, below }: Props) {
+  const phone = useMediaQuery(useTheme().breakpoints.down('lg'));
+  const entry = useEntry(bench, queryKey);
+  const steps = bench.procedure.steps;
+  const top = useRef<HTMLDivElement>(null);
+  const [at, show] = useState(() =>
+    Math.max(
+      0,
+      steps.findIndex((s) => s.id === bench.verdict.current_step),
+    ),
+  );
+  const setAt = (next: number) => {
+    show(next);
+    if ((top.current?.getBoundingClientRect().top ?? 0) < 0) top.current?.scrollIntoView({ block: 'start' });
+  };
+  const step = steps[at];
+  if (!step) return null;
+  const standing = bench.verdict.steps[at];
+  const stepDone = standing?.missing.length === 0;
+  const state = bench.joint?.state ?? bench.work?.state ?? 'planned';
+  const badElsewhere = bench.verdict.findings.filter((f) => f.step !== step.id && !f.overrule && (f.severity === 'stop' || f.severity === 'mend'));
+
+  return (
+    <Box sx={{ display: 'grid', gridTemplateColumns: { xs: 'minmax(0,1fr)', lg: '212px minmax(0,1fr)' }, gap: 2, alignItems: 'start' }}>
+      {!phone && <StepList bench={bench} at={at} onGo={setAt} />}
+      <Stack spacing={1.5} ref={top} sx={{ scrollMarginTop: 12 }}>
+        <JudgedUnder bench={bench} />
+        <TodoLine
+          bench={bench}
+          onOverrule={() =>
+            setAt(
+              Math.max(
+                0,
+                steps.findIndex((s) => bench.verdict.findings.some((f) => f.step === s.id && f.severity === 'stop' && !f.overrule)),
+              ),
+            )
+          }
+        />
+        {badElsewhere.length > 0 && (
+          <Paper
+            role="status"
+            aria-label="Open elsewhere"
+            sx={{ px: 2, py: 1, borderLeft: '8px solid', borderLeftColor: badElsewhere.some((f) => f.severity === 'stop') ? 'stop' : 'mend' }}
+          >
+            {badElsewhere.map((f) => (
+              <Stack key={f.rule} direction="row" spacing={1.5} sx={{ alignItems: 'center', py: 0.5 }}>
+                <SeverityMark severity={f.severity} />
+                <Typography sx={{ flex: 1 }}>{f.said}</Typography>
+                <Button size="small" onClick={() => setAt(steps.findIndex((s) => s.id === f.step))}>
+                  {bench.verdict.steps.find((s) => s.step === f.step)?.title}
+                </Button>
+              </Stack>
+            ))}
+          </Paper>
+        )}
+        {entry.error && <Alert severity="error">{entry.error.message}</Alert>}
+        <StepCard
+          key={step.id}
+          bench={bench}
+          step={step}
+          queryKey={queryKey}
+          mayEnter={mayEnter}
+          heading={`${name} · ${bench.procedure.title}${step.group === '' ? '' : ` · ${step.group}`} · step ${at + 1} of ${steps.length}`}
+          instrument={
+            <StepInstrument
+              bench={bench}
+              step={step}
+              queryKey={queryKey}
+              mayEnter={mayEnter}
+              onScan={(key, code) => entry.mutate({ kind: 'reading', payload: { key, value: code } })}
+            />
+          }
+          footer={step.guide && 'record' in step.guide ? <FusePanel bench={bench} step={step} guide={step.guide} mayEnter={mayEnter} /> : null}
+        />
+        <Stack direction="row" spacing={1.5} sx={{ position: 'sticky', bottom: 0, bgcolor: 'background.default', py: 1, zIndex: 1 }}>
+          <Button variant="outlined" disabled={at === 0} onClick={() => setAt(at - 1)} sx={{ minHeight: 56 }}>
+            Back
+          </Button>
+          {at < steps.length - 1 ? (
+            <Button
+              fullWidth
+              variant={bench.todo.acts.length > 0 ? 'outlined' : 'contained'}
+              color={stepDone && bench.verdict.severity !== 'stop' ? 'secondary' : 'primary'}
+              onClick={() => setAt(at + 1)}
+              sx={{ minHeight: 56 }}
+            >
+              {stepDone ? `Next: ${steps[at + 1]?.title}` : `Leave open (${standing?.missing.length} missing) and go to ${steps[at + 1]?.title}`}
+            </Button>
+          ) : (
+            last
+          )}
+        </Stack>
+        <Stack direction="row" sx={{ alignItems: 'center', justifyContent: 'space-between', flexWrap: 'wrap' }}>
+          <Typography variant="body2" color="text.secondary">
+            {STATES[state].words} · judged by {bench.rulebook.title}, version {bench.rulebook.version}. Makers&rsquo; instructions, the owner&rsquo;s
+            specification and local code govern.
+          </Typography>
+          {below}
+        </Stack>
+        {phone && <StepList bench={bench} at={at} onGo={setAt} />}
+      </Stack>
+    </Box>
+  );
+}
+
+function StepList({ bench, at, onGo }: { bench: Schemas['Bench']; at: number; onGo: (step: number) => void }) {
+  const current = useRef<HTMLButtonElement>(null);
+  useEffect(() => {
+    const list = current.current?.parentElement;
+    const item = current.current;
+    if (!list || !item || list.scrollHeight <= list.clientHeight) return;
+    list.scrollTop = item.offsetTop - list.offsetTop - list.clientHeight / 3; // only the list moves, not the page
+  }, [at]);
+  const group = (k: number) => bench.procedure.steps[k]?.group ?? '';
+  return (
+    <Stack component="nav" aria-label="Steps" sx={{ position: { lg: 'sticky' }, top: 8, maxHeight: { lg: 'calc(100dvh - 16px)' }, overflowY: { lg: 'auto' } }}>
+      {bench.verdict.steps.map((standing, k) => (
+        <Fragment key={standing.step}>
+          {group(k) !== '' && group(k) !== group(k - 1) && (
+            <Typography variant="overline" component="p" color="text.secondary" sx={{ px: 1, pt: 1 }}>
+              {group(k)}
+            </Typography>
+          )}
+          <ButtonBase
+            ref={k === at ? current : null}
+            onClick={() => onGo(k)}
+            aria-current={k === at ? 'step' : undefined}
+            sx={{
+              minHeight: 44,
+              px: 1,
+              gap: 1,
+              justifyContent: 'flex-start',
+              textAlign: 'left',
+              borderLeft: '5px solid',
+              borderLeftColor: k === at ? 'hand' : 'divider',
+              bgcolor: k === at ? 'background.paper' : 'transparent',
+            }}
+          >
+            <Box sx={{ width: 22, display: 'flex' }}>
+              {standing.severity !== null && (standing.missing.length === 0 || standing.severity !== 'go') ? (
+                <SeverityMark severity={standing.severity} size={20} />
+              ) : (
+                <Typography component="span" className="num" variant="body2" color="text.secondary">
+                  {k + 1}
+                </Typography>
+              )}
+            </Box>
+            <Typography component="span" sx={{ flex: 1, fontWeight: k === at ? 700 : 400, color: standing.skipped ? 'text.secondary' : 'text.primary' }}>
+              {standing.title}
+              {standing.skipped ? ' –' : ''}
+            </Typography>
+            {standing.missing.length > 0 && (
+              <Typography component="span" variant="body2" className="num" color="text.secondary" aria-label={`${standing.missing.length} missing`}>
+                {standing.missing.length}
+              </Typography>
+            )}
+          </ButtonBase>
+        </Fragment>
+      ))}
+    </Stack>
+  );
+}

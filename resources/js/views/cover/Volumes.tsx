@@ -1,0 +1,64 @@
+import { Box, Paper, Typography } from '@mui/material';
+import type { Schemas } from '../../api/client';
+import { measure } from '../../app/numbers';
+
+const ROWS = [
+  ['excavation_m3', 'Dug'],
+  ['bedding_m3', 'Bedding'],
+  ['surround_m3', 'Surround of the pipe'],
+  ['backfill_m3', 'Backfill above it'],
+  ['spoil_m3', 'Left over, in place'],
+  ['spoil_loose_m3', 'To take away, loose'],
+] as const;
+
+/** Volumes of a stretch: as planned, and as it is dug. */
+export function Volumes({ stretch, page }: { stretch: Schemas['CoverStretch']; page: Schemas['CoverPage'] }) {
+  const unit = measure(page.volume_display);
+  const { planned, quantities } = stretch;
+  if (!planned && !quantities) return null;
+  const say = (of: typeof planned, key: (typeof ROWS)[number][0]) => (of ? unit.plain(of[key]) : '–');
+  return (
+    <Paper sx={{ p: { xs: 1.5, sm: 2.5 } }}>
+      <Typography variant="h2">Volumes, {unit.symbol}</Typography>
+      <Box
+        component="table"
+        aria-label="Volumes"
+        sx={{
+          borderCollapse: 'collapse',
+          mt: 1,
+          '& td, & th': { py: 0.5, pr: 4, borderBottom: '1px solid', borderColor: 'divider', textAlign: 'left' },
+          '& .num': { textAlign: 'right' },
+        }}
+      >
+        <thead>
+          <tr>
+            <th />
+            <th className="num">planned</th>
+            <th className="num">as dug</th>
+          </tr>
+        </thead>
+        <tbody>
+          {ROWS.map(([key, title]) => (
+            <tr key={key}>
+              <td>{title}</td>
+              <td className="num">{say(planned, key)}</td>
+              <td className="num">
+                <b>{say(quantities, key)}</b>
+              </td>
+            </tr>
+          ))}
+          <tr>
+            <td>Trucks of 10 m³</td>
+            <td className="num">{planned?.trucks ?? '–'}</td>
+            <td className="num">
+              <b>{quantities?.trucks ?? '–'}</b>
+            </td>
+          </tr>
+        </tbody>
+      </Box>
+      <Typography variant="body2" color="text.secondary" sx={{ mt: 1 }}>
+        [arithmetic: areas of a trench with even slopes, the pipe taken off; dug soil grows by 25 %, common practice]
+      </Typography>
+    </Paper>
+  );
+}
