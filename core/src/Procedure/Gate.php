@@ -10,9 +10,11 @@ final readonly class Gate
     /**
      * @param  ?\DateTimeImmutable  $opensAt  null while nobody can say when
      * @param  ?\DateTimeImmutable  $shutsAt  the step is open until then: what it stands on runs out
+     * @param  string  $rule  by which a supervisor may open it with a reason; empty where nobody may
      */
-    public function __construct(public string $said, public ?\DateTimeImmutable $opensAt, public string $source, public ?\DateTimeImmutable $shutsAt = null)
-    {
+    public function __construct(
+        public string $said, public ?\DateTimeImmutable $opensAt, public string $source, public ?\DateTimeImmutable $shutsAt = null, public string $rule = '',
+    ) {
     }
 
     /**
@@ -32,12 +34,12 @@ final readonly class Gate
         return $this->shutsAt === null ? $this->opensAt === null || $moment < $this->opensAt : $moment >= $this->shutsAt;
     }
 
-    /** @return array{said: string, opens_at: ?string, shuts_at: ?string, source: string} */
+    /** @return array{said: string, opens_at: ?string, shuts_at: ?string, source: string, rule: string} */
     public function toArray(): array
     {
         return [
             'said' => $this->said, 'opens_at' => $this->opensAt?->format(\DateTimeInterface::RFC3339),
-            'shuts_at' => $this->shutsAt?->format(\DateTimeInterface::RFC3339), 'source' => $this->source,
+            'shuts_at' => $this->shutsAt?->format(\DateTimeInterface::RFC3339), 'source' => $this->source, 'rule' => $this->rule,
         ];
     }
 }

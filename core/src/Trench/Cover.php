@@ -78,7 +78,7 @@ final class Cover extends Procedure
         $inTrench = [
             Ground::sides($situation, $look), Ground::width($situation, $look), Ground::bed($situation, $look),
             ...($bends ? [Inside::laid($situation, $look)] : []),
-            Fill::joints($covered), Fill::haunch($situation, $covered),
+            Fill::joints($situation, $covered), Fill::haunch($situation, $covered),
             Fill::beside($situation, $this->after($situation, ['haunched' => 'Haunch'], $covered)),
             ...($bends ? [Inside::crown($situation, $this->after($situation, ['side' => 'Beside the pipe'], $covered))] : []),
             ...Fill::wire($situation, $covered),
@@ -88,7 +88,7 @@ final class Cover extends Procedure
         $onTop = $this->after($situation, ['over' => 'Over the crown'], $covered);
 
         return [
-            Ground::before(), Ground::inspection($keys), ...$inTrench, ...($bends ? [Inside::full($situation, $onTop)] : []), Fill::surface($situation, $onTop),
+            Ground::before($situation), Ground::inspection($situation, $keys), ...$inTrench, ...($bends ? [Inside::full($situation, $onTop)] : []), Fill::surface($situation, $onTop),
             ...($bends ? [Inside::late($situation)] : []),
         ];
     }

@@ -50,7 +50,9 @@ final readonly class JointsAccepted implements Rule
     {
         $open = (new Stretch($s))->openJoints();
 
-        return $open === 0 || self::isOverruled($s) ? null : new Gate(self::said($open).' Nothing is covered before.', null, 'common practice');
+        return $open === 0 || self::isOverruled($s) ? null : new Gate(
+            self::said($open).' Nothing is covered before.', null, 'common practice', null, self::ID,
+        );
     }
 
     private static function isOverruled(Situation $s): bool

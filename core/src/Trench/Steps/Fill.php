@@ -31,7 +31,7 @@ use Diastoma\Core\Trench\Ways;
 /** The pipe is covered: joints, haunch, layer by layer, up to the surface. */
 final class Fill
 {
-    public static function joints(Gate $gate): Step
+    public static function joints(Situation $s, Gate $gate): Step
     {
         return new Step('joints', 'Joints', 'Look at every joint once more before it is covered.', [
             ReadingSpec::yesNo('joints_seen', 'Every joint of this stretch looked at: none has moved?'),
@@ -39,7 +39,7 @@ final class Fill
             new JointsAccepted,
             Confirmed::usual('tr.joints_seen', 'joints_seen', 'No joint has moved.', 'A joint has moved.', 'Uncover it, and judge it again on the bench.',
                 Severity::Stop),
-        ], gate: $gate);
+        ], guide: static fn (): array => Drawn::of($s), gate: $gate);
     }
 
     public static function haunch(Situation $s, Gate $gate): Step
@@ -141,7 +141,7 @@ final class Fill
             Confirmed::usual('tr.wire_before', 'wire_before', 'Wire whole.', 'Wire broken.', 'Find the break and join it.'),
             ...($isGas ? [Confirmed::usual('tr.static', 'static_off', 'Static led off.', 'Static not led off.',
                 'Wet the pipe and earth it before anybody touches it.', Severity::Stop)] : []),
-        ], $isGas ? ['Static on PE gas pipe lights gas: wet it, earth it, no flame.'] : [], gate: $gate)];
+        ], $isGas ? ['Static on PE gas pipe lights gas: wet it, earth it, no flame.'] : [], guide: static fn (): array => Drawn::of($s), gate: $gate)];
     }
 
     public static function surface(Situation $s, Gate $gate): Step
@@ -159,6 +159,6 @@ final class Fill
                 Confirmed::usual('tr.topsoil_last', 'topsoil_last', 'Surface as it was.', 'Rock in the backfill, or topsoil below.', 'Put it right.')],
         ];
 
-        return new Step('surface', 'Surface', 'Everything back as it was.', array_column($asked, 0), array_column($asked, 1), gate: $gate);
+        return new Step('surface', 'Surface', 'Everything back as it was.', array_column($asked, 0), array_column($asked, 1), guide: static fn (): array => Drawn::of($s), gate: $gate);
     }
 }

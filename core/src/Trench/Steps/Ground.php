@@ -31,7 +31,7 @@ final class Ground
 {
     private const COLLAPSE = 'Trench sides kill without a sound. Nobody goes in that the competent person has not looked at today.';
 
-    public static function before(): Step
+    public static function before(Situation $s): Step
     {
         return new Step('before', 'Before digging', 'What lies in the ground is known, and everything is there that the stretch needs.', [
             ReadingSpec::choice('located', 'Services', [Ways::LOCATED, Ways::NOT_EXPOSED, Ways::NOT_LOCATED]),
@@ -55,11 +55,11 @@ final class Ground
                 'tr.approved', 'approved_m3', AgainstFigure::AT_LEAST, static fn (Situation $s): float => (new Stretch($s))->approvedM3(), Unit::CubicMetre,
                 Source::arithmetic('bedding and surround of this stretch, the pipe taken off'), 'Approved soil', 'Order more before the pipe lies open.',
             ),
-        ], ['Hand tools only near a marked service.']);
+        ], ['Hand tools only near a marked service.'], static fn (): array => Drawn::of($s));
     }
 
     /** @param  list<string>  $inTheTrench  keys of what is read there */
-    public static function inspection(array $inTheTrench): Step
+    public static function inspection(Situation $s, array $inTheTrench): Step
     {
         return new Step('inspect', 'Inspection',
             'The competent person looks at the trench before work, each day, and again after rain or when the ground changes.', [
@@ -67,7 +67,7 @@ final class Ground
                     ReadingSpec::choice('occasion', 'When', Ways::OCCASIONS), ReadingSpec::yesNo('safe', 'Safe to go in?'),
                 ]),
                 ReadingSpec::now(Inspections::CHANGED, 'Rain, or the ground changed', 'Press it when it happens.')->optional(),
-            ], [new Inspected, new UnderInspection($inTheTrench)], [self::COLLAPSE]);
+            ], [new Inspected, new UnderInspection($inTheTrench)], [self::COLLAPSE], static fn (): array => Drawn::of($s));
     }
 
     public static function sides(Situation $s, Gate $gate): Step

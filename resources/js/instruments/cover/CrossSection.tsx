@@ -3,7 +3,7 @@ import { measure } from '../../app/numbers';
 import { Drawing } from '../Drawing';
 
 const css = (name: string) => `var(--mui-palette-${name})`;
-const [WIDE, HIGH, EDGE] = [560, 320, 34];
+const [WIDE, MOST, EDGE, LEFT, RIGHT] = [470, 280, 30, 66, 118];
 
 /** A trench across, to scale: its sides, the pipe on its bed, the layers that lie, and what may stand over the crown. */
 export function CrossSection({ cross }: { cross: Schemas['CrossGuide']['cross'] }) {
@@ -11,9 +11,10 @@ export function CrossSection({ cross }: { cross: Schemas['CrossGuide']['cross'] 
   const say = (mm: number) => `${unit.plain(mm)} ${unit.symbol}`;
   const depth = Math.max(cross.depth_mm, cross.bedding_mm + cross.od_mm, 300);
   const top = cross.bottom_mm + 2 * cross.slope * depth;
-  const scale = Math.min((HIGH - 2 * EDGE) / depth, (WIDE - 200) / Math.max(top, 1));
-  const middle = 80 + (WIDE - 200) / 2;
-  const y = (up: number) => HIGH - EDGE - up * scale;
+  const scale = Math.min(MOST / depth, (WIDE - LEFT - RIGHT) / Math.max(top, 1));
+  const middle = LEFT + (WIDE - LEFT - RIGHT) / 2;
+  const high = depth * scale + EDGE + 12;
+  const y = (up: number) => high - EDGE - up * scale;
   const half = (up: number) => (cross.bottom_mm / 2 + cross.slope * up) * scale;
   const slab = (from: number, to: number) =>
     `M${middle - half(from)} ${y(from)}L${middle + half(from)} ${y(from)}L${middle + half(to)} ${y(to)}L${middle - half(to)} ${y(to)}z`;
@@ -22,19 +23,20 @@ export function CrossSection({ cross }: { cross: Schemas['CrossGuide']['cross'] 
   const pipe = cross.od_mm / 2;
   const marks = [
     [crown, 'crown'],
-    [crown + cross.light_mm, 'light plant only below'],
-    [crown + cross.heavy_mm, 'heavy plant from here'],
+    [crown + cross.light_mm, 'light plant below'],
+    [crown + cross.heavy_mm, 'heavy from here'],
   ] as const;
   const ground = `${cross.soil ?? 'soil not read yet'}${cross.protection ? `, ${cross.protection}` : ''}`;
   const size = `Trench ${say(cross.depth_mm)} deep, ${say(cross.bottom_mm)} wide at the bottom (${say(cross.least_mm)} at the least)`;
   const words = `${size}, ${ground}; ${cross.layers.length} layers in`;
   return (
     <Drawing
-      size={[WIDE, HIGH]}
+      maxWidth={560}
+      size={[WIDE, high]}
       says={words}
-      caption={`Least width ${say(cross.least_mm)}: ${cross.width_rule}. Stones up to ${say(cross.stone_mm)} beside the pipe.`}
+      caption={`${ground.charAt(0).toUpperCase()}${ground.slice(1)}. Least width ${say(cross.least_mm)}: ${cross.width_rule}. Stones up to ${say(cross.stone_mm)} beside the pipe.`}
     >
-      <rect x="0" y={y(depth)} width={WIDE} height={HIGH} fill={css('earth')} />
+      <rect x="0" y={y(depth)} width={WIDE} height={high} fill={css('earth')} />
       <path
         d={slab(0, depth)}
         fill={css('background-paper')}
@@ -53,7 +55,7 @@ export function CrossSection({ cross }: { cross: Schemas['CrossGuide']['cross'] 
             stroke={css('text-secondary')}
             strokeWidth="1"
           />
-          {(layer.to_mm - layer.from_mm) * scale > 11 && (
+          {(layer.to_mm - layer.from_mm) * scale > 11 && half(layer.from_mm) - (layer.where === 'side' ? pipe * scale : 0) > 62 && (
             <text
               x={middle - half(layer.from_mm) + 6}
               y={(y(layer.from_mm) + y(layer.to_mm)) / 2 + 4.5}
@@ -78,7 +80,7 @@ export function CrossSection({ cross }: { cross: Schemas['CrossGuide']['cross'] 
               strokeWidth="1.5"
               strokeDasharray="5 4"
             />
-            <text x={middle + half(at) + 12} y={y(at) + 4} fontSize="12.5" fill={css('text-primary')}>
+            <text x={middle + half(at) + 12} y={y(at) + 4} fontSize="14" fill={css('text-primary')}>
               {said}
             </text>
           </g>
@@ -92,11 +94,8 @@ export function CrossSection({ cross }: { cross: Schemas['CrossGuide']['cross'] 
       <text x={middle - half(depth) - 30} y={(y(0) + y(depth)) / 2} textAnchor="end" fontSize="15" className="num" fontWeight="700" fill={css('text-primary')}>
         {unit.plain(cross.depth_mm)}
       </text>
-      <text x={middle} y={HIGH - 12} textAnchor="middle" fontSize="15" className="num" fontWeight="700" fill={css('text-primary')}>
+      <text x={middle} y={high - 8} textAnchor="middle" fontSize="15" className="num" fontWeight="700" fill={css('text-primary')}>
         {say(cross.bottom_mm)}
-      </text>
-      <text x="8" y="20" fontSize="14" fill={css('text-secondary')}>
-        {ground}
       </text>
     </Drawing>
   );

@@ -1,16 +1,19 @@
-import { Paper, Stack, Typography } from '@mui/material';
+import { useState } from 'react';
+import { Alert, Button, Paper, Stack, TextField, Typography } from '@mui/material';
 import LockIcon from '@mui/icons-material/Lock';
+import type { QueryKey } from '@tanstack/react-query';
 import type { Schemas } from '../../api/client';
 import { ForwardButton } from '../../app/ClocksRail';
 import { useWork } from '../../app/session';
 import { span, timeOfDay, useJobNow } from '../../app/time';
+import { useEntry } from './useEntry';
 
 export const isShut = (gate: Schemas['Gate'] | null, now: number) =>
   gate !== null && (gate.shuts_at === null ? gate.opens_at === null || now < Date.parse(gate.opens_at) : now >= Date.parse(gate.shuts_at));
 
 /** Why a step is shut and until when; nothing once it is open. */
-export function GateNote({ gate }: { gate: Schemas['Gate'] }) {
-  const { job } = useWork();
+export function GateNote({ gate, bench, queryKey }: { gate: Schemas['Gate']; bench: Schemas['Bench']; queryKey: QueryKey }) {
+  const { job, person } = useWork();
   const now = useJobNow();
   const opens = gate.opens_at === null ? null : Date.parse(gate.opens_at);
   if (!isShut(gate, now)) return null;
@@ -32,6 +35,28 @@ export function GateNote({ gate }: { gate: Schemas['Gate'] }) {
         )}
       </Stack>
       {gate.opens_at !== null && <ForwardButton to={gate.opens_at} />}
+      {gate.rule !== '' && person.may.includes('readiness.overrule') && <OnMyWord rule={gate.rule} bench={bench} queryKey={queryKey} />}
     </Paper>
+  );
+}
+
+/** A supervisor opens it, with a reason that stays. */
+function OnMyWord({ rule, bench, queryKey }: { rule: string; bench: Schemas['Bench']; queryKey: QueryKey }) {
+  const entry = useEntry(bench, queryKey);
+  const [reason, setReason] = useState('');
+  return (
+    <Stack spacing={1} sx={{ mt: 1.5 }}>
+      <TextField label="Why it may go on (stays visible for ever)" value={reason} onChange={(e) => setReason(e.target.value)} multiline />
+      {entry.error && <Alert severity="error">{entry.error.message}</Alert>}
+      <Button
+        variant="outlined"
+        color="secondary"
+        disabled={entry.isPending}
+        onClick={() => entry.mutate({ kind: 'overrule', payload: { rule, reason } })}
+        sx={{ alignSelf: 'flex-start' }}
+      >
+        Open it, on my word
+      </Button>
+    </Stack>
   );
 }

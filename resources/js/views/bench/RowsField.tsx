@@ -39,55 +39,8 @@ export function RowsField({ bench, spec, queryKey, disabled }: { bench: Schemas[
     );
   const error = entry.error instanceof ApiError && columns.every((c) => faultOf(entry.error, c.key) === undefined) ? entry.error.message : null;
   return (
-    <Box component="section" aria-label={spec.label} sx={{ my: 2 }}>
-      {rows.length > 0 && (
-        <Box sx={{ overflowX: 'auto' }}>
-          <Box
-            component="table"
-            aria-label={`${spec.label}: entered`}
-            sx={{
-              borderCollapse: 'collapse',
-              minWidth: '100%',
-              '& td, & th': { py: 0.6, pr: 2, textAlign: 'left', borderBottom: '1px solid', borderColor: 'divider' },
-            }}
-          >
-            <thead>
-              <tr>
-                <th>{spec.label}</th>
-                {columns.map((c) => (
-                  <th key={c.key}>
-                    <Typography component="span" variant="body2" color="text.secondary">
-                      {c.label}
-                      {c.display.symbol === '' ? '' : `, ${c.display.symbol}`}
-                    </Typography>
-                  </th>
-                ))}
-                <th />
-              </tr>
-            </thead>
-            <tbody>
-              {rows.map(({ row, at, by }, k) => (
-                <tr key={`${at}${k}`}>
-                  <td className="num">
-                    <b>{k + 1}</b>
-                  </td>
-                  {columns.map((c) => (
-                    <td key={c.key} className={c.kind === 'number' ? 'num' : undefined}>
-                      {said(row[c.key], c)}
-                    </td>
-                  ))}
-                  <td>
-                    <Typography variant="body2" color="text.secondary" noWrap>
-                      {by}, {dayAndTime(at, job.time_zone)}
-                    </Typography>
-                  </td>
-                </tr>
-              ))}
-            </tbody>
-          </Box>
-        </Box>
-      )}
-      <Box component="form" aria-label={`${spec.label}: one more`} onSubmit={(e) => (e.preventDefault(), whole && send())} sx={{ mt: 2 }}>
+    <Box sx={{ my: 2 }}>
+      <Box component="form" aria-label={`${spec.label}: one more`} onSubmit={(e) => (e.preventDefault(), whole && send())} sx={{ mt: 1 }}>
         <Typography sx={{ fontWeight: 640, mb: 1 }}>
           {spec.label} {rows.length + 1}
         </Typography>
@@ -113,6 +66,57 @@ export function RowsField({ bench, spec, queryKey, disabled }: { bench: Schemas[
           Enter
         </Button>
       </Box>
+      {rows.length > 0 && (
+        <Box sx={{ overflowX: 'auto', mt: 2 }}>
+          <Box
+            component="table"
+            aria-label={`${spec.label}: entered`}
+            sx={{
+              borderCollapse: 'collapse',
+              minWidth: '100%',
+              '& td, & th': { py: 0.6, pr: 2, textAlign: 'left', borderBottom: '1px solid', borderColor: 'divider' },
+            }}
+          >
+            <thead>
+              <tr>
+                <th>{spec.label}</th>
+                {columns.map((c) => (
+                  <th key={c.key}>
+                    <Typography component="span" variant="body2" color="text.secondary">
+                      {c.label}
+                      {c.display.symbol === '' ? '' : `, ${c.display.symbol}`}
+                    </Typography>
+                  </th>
+                ))}
+                <th />
+              </tr>
+            </thead>
+            <tbody>
+              {/* the newest first: it is what the next one goes on from */}
+              {rows
+                .map((r, k) => ({ ...r, k }))
+                .reverse()
+                .map(({ row, at, by, k }) => (
+                  <tr key={`${at}${k}`}>
+                    <td className="num">
+                      <b>{k + 1}</b>
+                    </td>
+                    {columns.map((c) => (
+                      <td key={c.key} className={c.kind === 'number' ? 'num' : undefined}>
+                        {said(row[c.key], c)}
+                      </td>
+                    ))}
+                    <td>
+                      <Typography variant="body2" color="text.secondary" noWrap>
+                        {by}, {dayAndTime(at, job.time_zone)}
+                      </Typography>
+                    </td>
+                  </tr>
+                ))}
+            </tbody>
+          </Box>
+        </Box>
+      )}
     </Box>
   );
 }

@@ -65,7 +65,7 @@ export function StepCard({ bench, step, queryKey, mayEnter, instrument, footer, 
       <Typography variant="h1">{step.title}</Typography>
       <Typography sx={{ mb: 1.5 }}>{step.instruction}</Typography>
       <Cautions cautions={step.cautions} />
-      {step.gate && <GateNote gate={step.gate} />}
+      {step.gate && <GateNote gate={step.gate} bench={bench} queryKey={queryKey} />}
       {step.not_needed !== '' && (
         <Alert severity="info" sx={{ mb: 1.5 }}>
           {step.not_needed}

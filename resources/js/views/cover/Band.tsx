@@ -1,4 +1,5 @@
-import { Box, Typography } from '@mui/material';
+import type { ReactNode } from 'react';
+import { Box, Stack, Typography } from '@mui/material';
 import type { Schemas } from '../../api/client';
 import { measure } from '../../app/numbers';
 import { STATES } from '../../instruments/line/glyph';
@@ -6,8 +7,16 @@ import { STATES } from '../../instruments/line/glyph';
 const css = (name: string) => `var(--mui-palette-${name})`;
 const [WIDE, HIGH] = [1000, 74];
 
+interface Props {
+  page: Schemas['CoverPage'];
+  chosen: string | null;
+  onChoose: (id: string) => void;
+  /** what can be done about it, beside its name */
+  children: ReactNode;
+}
+
 /** The main from end to end: how far up each stretch is filled. */
-export function Band({ page, chosen, onChoose }: { page: Schemas['CoverPage']; chosen: string | null; onChoose: (id: string) => void }) {
+export function Band({ page, chosen, onChoose, children }: Props) {
   const unit = measure(page.length_display, 0);
   const x = (m: number) => (WIDE * m) / Math.max(page.length_m, 1);
   const one = page.stretches.find((s) => s.id === chosen);
@@ -49,16 +58,19 @@ export function Band({ page, chosen, onChoose }: { page: Schemas['CoverPage']; c
           {unit.plain(page.length_m)} {unit.symbol}
         </text>
       </svg>
-      <Typography>
-        {one ? (
-          <>
-            <b>{one.title}</b>: {unit.plain(one.from_m ?? 0)} to {unit.plain(one.to_m ?? 0)} {unit.symbol}, <b>{one.stage}</b>.
-            {one.open_joints > 0 ? ` ${one.open_joints === 1 ? 'One joint is' : `${one.open_joints} joints are`} not accepted yet.` : ''}
-          </>
-        ) : (
-          'No stretch is opened yet.'
-        )}
-      </Typography>
+      <Stack direction="row" sx={{ alignItems: 'center', flexWrap: 'wrap', gap: 1 }}>
+        <Typography sx={{ flex: 1, minWidth: 240 }}>
+          {one ? (
+            <>
+              <b>{one.title}</b>: {unit.plain(one.from_m ?? 0)} to {unit.plain(one.to_m ?? 0)} {unit.symbol}, <b>{one.stage}</b>.
+              {one.open_joints > 0 ? ` ${one.open_joints === 1 ? 'One joint is' : `${one.open_joints} joints are`} not accepted yet.` : ''}
+            </>
+          ) : (
+            'No stretch is opened yet.'
+          )}
+        </Typography>
+        {children}
+      </Stack>
     </Box>
   );
 }

@@ -28,15 +28,14 @@ export function CoverView() {
   return (
     <Stack spacing={2}>
       <Paper sx={{ p: { xs: 1.5, sm: 2 } }}>
-        <Band page={page.data} chosen={chosen?.id ?? null} onChoose={(id) => (setAdding(false), void navigate(`/cover/${id}`))} />
-        <Stack direction="row" sx={{ gap: 1, flexWrap: 'wrap', mt: 1 }}>
+        <Band page={page.data} chosen={chosen?.id ?? null} onChoose={(id) => (setAdding(false), void navigate(`/cover/${id}`))}>
           {mayAdd && stretches.length > 0 && (
             <Button variant="outlined" onClick={() => setAdding(!adding)}>
               {adding ? 'Not now' : 'Another stretch'}
             </Button>
           )}
           <Button onClick={() => setMapping(!mapping)}>{mapping ? 'Close the joint map' : 'Joint map'}</Button>
-        </Stack>
+        </Band>
       </Paper>
       {mapping && <JointMap />}
       {stretches.length === 0 && !mayAdd && <Typography>Nothing of this main is dug yet.</Typography>}
