@@ -1,26 +1,7 @@
 import AxeBuilder from '@axe-core/playwright';
 import { expect, test, type Page } from '@playwright/test';
-import { choose, goToStep, number, signIn, step, yes } from './crew';
-
-const saved = (page: Page) => page.waitForResponse((r) => r.url().endsWith('/api/v1/entries') && r.request().method() === 'POST');
-
-/** One more row of a series: numbers by their label, words chosen, yes or no pressed. */
-async function row(page: Page, name: string, values: [string, string][]) {
-  const form = page.getByRole('form', { name: `${name}: one more` });
-  for (const [label, value] of values) {
-    const field = form.getByRole('textbox', { name: label });
-    if ((await field.count()) > 0) await field.fill(value);
-    else if ((await form.getByRole('group', { name: label }).count()) > 0)
-      await form.getByRole('group', { name: label }).getByRole('button', { name: value }).click();
-    else if (!((await form.getByRole('combobox', { name: label }).textContent()) ?? '').includes(value)) {
-      await form.getByRole('combobox', { name: label }).click();
-      await page.getByRole('option', { name: value, exact: true }).click();
-    }
-  }
-  const reply = saved(page);
-  await form.getByRole('button', { name: 'Enter' }).click();
-  expect((await reply).status(), `${name}: ${values.join(' ')}`).toBeLessThan(300);
-}
+import { choose, goToStep, number, saved, signIn, step, yes } from './crew';
+import { row } from './rows';
 
 const layer = (thick: string, plant: string, cover?: string): [string, string][] => [
   ['Loose thickness', thick],
@@ -90,9 +71,7 @@ async function bed(page: Page, bells: boolean) {
   if (bells) await yes(page, 'A hole under every bell or coupling, the barrel carries?');
 }
 
-test('twelve metres of PVC go under the ground: rain shuts the trench, a stone and a roller are stopped, a loose layer is packed again, a rising crown comes back', async ({
-  page,
-}) => {
+test('PVC goes under the ground: rain shuts the trench, stone and roller are stopped, a loose layer and a rising crown come back', async ({ page }) => {
   test.setTimeout(240_000);
   await signIn(page, 'vera');
   await openStretch(page, 'Maltings sewer', 'Pipe 7 to the end', '36', '48', '1.6');

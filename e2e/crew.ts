@@ -22,7 +22,7 @@ export async function goToStep(page: Page, title: string, nth = 0) {
   await expect(step(page, title)).toBeVisible();
 }
 
-const saved = (page: Page) => page.waitForResponse((reply) => reply.url().endsWith('/api/v1/entries') && reply.request().method() === 'POST');
+export const saved = (page: Page) => page.waitForResponse((reply) => reply.url().endsWith('/api/v1/entries') && reply.request().method() === 'POST');
 
 export async function number(page: Page, label: string, value: string) {
   const reply = saved(page);

@@ -1,5 +1,5 @@
 import { expect, type Page } from '@playwright/test';
-import { goToStep } from './crew';
+import { goToStep, saved } from './crew';
 
 /** What a crew answers, by a piece of the label; the first that fits. Yes to every question unless it says otherwise. */
 export type Answers = [RegExp, string][];
@@ -33,7 +33,6 @@ const GOOD: Answers = [
 /** Left to the journeys that want them. */
 const OPTIONAL = /\(if any\)|if not \d|torque read|Greatest torque|Why you accept/;
 const said = (answers: Answers, label: string) => answers.find(([pattern]) => pattern.test(label))?.[1];
-const saved = (page: Page) => page.waitForResponse((reply) => reply.url().endsWith('/api/v1/entries') && reply.request().method() === 'POST');
 
 /** Answers everything that the step in sight still asks. */
 export async function answerStep(page: Page, own: Answers = []) {

@@ -35,6 +35,7 @@ use App\Http\Controllers\SetoutController;
 use App\Http\Controllers\TestController;
 use App\Http\Controllers\WatchController;
 use App\Http\Controllers\WorkController;
+use App\Http\Controllers\YardController;
 use App\Http\Member;
 use Illuminate\Support\Facades\Route;
 
@@ -119,6 +120,8 @@ Route::prefix('api/v1')->group(function (): void {
         Route::get('mains/{main}/line', [LineController::class, 'show']);
         Route::post('jobs/{job}/mains', [SetoutController::class, 'main']);
         Route::get('mains/{main}/setout', [SetoutController::class, 'show']);
+        Route::get('jobs/{job}/yard', [YardController::class, 'show']);
+        Route::get('jobs/{job}/yard/trace', [YardController::class, 'trace']);
         Route::get('mains/{main}/cover', [CoverController::class, 'show']);
         Route::get('mains/{main}/joint-map', [CoverController::class, 'jointMap']);
         Route::get('joint-systems', [JointSystemController::class, 'index']);
@@ -163,6 +166,7 @@ Route::prefix('api/v1')->group(function (): void {
             Route::get('instruments/{unit}/tag.pdf', [ReportController::class, 'instrument']);
             Route::get('jobs/{job}/archive', [ArchiveController::class, 'show']);
             Route::get('jobs/{job}/joint-log.csv', [ReportController::class, 'log']);
+            Route::get('jobs/{job}/return-note.pdf', [YardController::class, 'returnNote']);
             Route::get('mains/{main}/joint-map.csv', [CoverController::class, 'jointMapCsv']);
             Route::post('mains/{main}/alignment', [SetoutController::class, 'alignment']);
             Route::post('mains/{main}/plans', [SetoutController::class, 'plan']);

@@ -14,6 +14,7 @@ use App\Models\Main;
 use App\Models\Nonconformance;
 use App\Models\Person;
 use App\Models\Pipe;
+use App\Procedures\Arrived;
 use App\Procedures\Catalogue;
 use App\Setout\DrawnUp;
 use App\Setout\PipeChoice;
@@ -113,7 +114,8 @@ final class LayJoints
             $main = Main::query()->lockForUpdate()->findOrFail($joint->main_id);
             $old = $joint->only(['number', 'pipe_a', 'pipe_b']);
             $others = Joint::query()->whereIn('main_id', $main->job->mains()->pluck('id'))->whereKeyNot($joint->id)->toBase()->pluck('number');
-            Numbers::change($old, $new, array_values($others->map(intval(...))->all()), array_values($main->pipes()->toBase()->pluck('number')->all()));
+            $pipes = array_values($main->pipes()->toBase()->pluck('number')->all());
+            Numbers::change($old, $new, array_values($others->map(intval(...))->all()), $pipes, (new Arrived($main->job))->rejected());
             $rows = [$joint];
             $joint->update(['number' => $new['number']]);
             foreach (['pipe_a', 'pipe_b'] as $side) {

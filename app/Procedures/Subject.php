@@ -30,6 +30,7 @@ use Diastoma\Core\Sitting\Sitting;
 use Diastoma\Core\Sitting\State;
 use Diastoma\Core\Sitting\Story;
 use Diastoma\Core\Sitting\Work;
+use Diastoma\Core\Yard\Delivery;
 use Illuminate\Database\Eloquent\Collection;
 use Illuminate\Support\Facades\DB;
 
@@ -117,7 +118,7 @@ final class Subject
     public static function work(Row $work): self
     {
         $main = $work->main;
-        $facts = $main === null ? [] : [
+        $facts = $main === null ? ['pipes' => implode(Delivery::BETWEEN, Arrived::pipesOf($work->job))] : [
             'dn_mm' => $main->dn_mm, 'sdr' => $main->sdr, 'wall_mm' => $main->wall_mm, 'service' => $main->service, 'material' => $main->material,
             'od_largest_mm' => $main->od_largest_mm,
         ];

@@ -13,7 +13,7 @@ function rooms(): array
 {
     return [
         'core' => ['core/src', '/Diastoma\\\\Core\\\\([A-Z]\w+)\\\\/', [
-            'Catalogue' => ['Electrofusion', 'Exception', 'Gasketed', 'Mechanical', 'PressureTest', 'Procedure', 'Trench'],
+            'Catalogue' => ['Electrofusion', 'Exception', 'Gasketed', 'Mechanical', 'PressureTest', 'Procedure', 'Trench', 'Yard'],
             'Conformance' => ['Quantity'],
             'Electrofusion' => ['Exception', 'Label', 'Pipe', 'Procedure', 'Quantity', 'Rulebook'],
             'Exception' => [],
@@ -30,9 +30,10 @@ function rooms(): array
                 'Simulation', 'Trench'],
             'Rulebook' => ['Exception', 'Quantity'],
             'Simulation' => ['Electrofusion', 'Exception', 'Gasketed', 'Label', 'Mechanical', 'Pipe', 'PressureTest', 'Procedure', 'Rulebook',
-                'Trench'],
+                'Trench', 'Yard'],
             'Sitting' => ['Catalogue', 'Exception', 'Procedure', 'Quantity', 'Rulebook'],
             'Trench' => ['Exception', 'Procedure', 'Quantity', 'Rulebook'],
+            'Yard' => ['Procedure', 'Quantity', 'Rulebook'],
         ]],
         'app' => ['app', '/\bApp\\\\([A-Z]\w+)\\\\/', [
             'Actions' => ['Exceptions', 'Imports', 'Journal', 'Models', 'Pictures', 'PressureTests', 'Procedures', 'Setout', 'Traces'],

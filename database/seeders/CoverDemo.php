@@ -14,6 +14,8 @@ use App\Models\Person;
 use Carbon\CarbonImmutable;
 use Diastoma\Core\Trench\Cover;
 use Diastoma\Core\Trench\Deflection\Bores;
+use Diastoma\Core\Yard\Delivery;
+use Diastoma\Core\Yard\Kept;
 use Illuminate\Support\Str;
 
 /** A PVC sewer on its way under the ground: one stretch covered, one at the crown with its sides packed too hard, the rest open. Places are invented. */
@@ -36,6 +38,7 @@ final class CoverDemo
         foreach ($main->joints()->limit(5)->get() as $k => $joint) {
             $this->joint($joint, $crew, $now->subMinutes(560 - 12 * $k));
         }
+        $this->delivery($job, $crew, $now->subMinutes(300));
         $done = $this->stretch($job, $office, $main, 'Manhole 1 to pipe 3', 0.0, 18.0);
         $this->laid($done, $crew, [3.0, 15.0], $now->subMinutes(480));
         $this->crew->work('stretch', $done, $crew, $now->subMinutes(470), 200, null, 'crown');
@@ -54,6 +57,25 @@ final class CoverDemo
         $this->bore($next, $crew, Bores::CROWN, 33.0, 279.4, $now->subMinutes(59));
     }
 
+    /** Ten pipes and a bag of rings came; one pipe is set aside. */
+    private function delivery(Job $job, Person $crew, CarbonImmutable $at): void
+    {
+        $pipe = 'PVC PN 10 DN 300';
+        $id = $this->open->execute($job, $crew, [
+            'id' => (string) Str::uuid(), 'kind' => 'delivery', 'procedure' => Delivery::ID, 'title' => 'Note 5520, Alder Pipes (invented)', 'facts' => [],
+        ])->id;
+        $line = ['what' => $pipe, 'ordered' => 4, 'came' => 4];
+        $this->crew->work('delivery', $id, $crew, $at, 200, static fn (string $key): ?array => $key === 'line' ? $line : null);
+        foreach (range(1, 4) as $k) {
+            $row = [
+                'pipe' => $pipe, 'number' => "AL-70{$k}", 'length_m' => 6.0, 'batch' => 'B 2291', 'sound' => $k === 3 ? Kept::DAMAGED : Kept::SOUND,
+            ];
+            $this->crew->enter('delivery', $id, $crew, 'pipe', $row, $at->addMinutes(10 + $k), true);
+        }
+        $rings = ['kind' => Kept::GASKET, 'what' => 'Rings DN 300', 'count' => 8, 'batch' => 'R 118', 'use_by' => '2031-05-31'];
+        $this->crew->enter('delivery', $id, $crew, 'part', $rings, $at->addMinutes(20), true);
+    }
+
     private function joint(Joint $joint, Person $crew, CarbonImmutable $at): void
     {
         $this->crew->work('joint', $joint->id, $crew, $at);
@@ -62,7 +84,8 @@ final class CoverDemo
     private function stretch(Job $job, Person $office, Main $main, string $title, float $from, float $to): string
     {
         return $this->open->execute($job, $office, [
-            'id' => (string) Str::uuid(), 'kind' => 'stretch', 'procedure' => Cover::ID, 'title' => $title, 'main_id' => $main->id, 'from_m' => $from, 'to_m' => $to,
+            'id' => (string) Str::uuid(), 'kind' => 'stretch', 'procedure' => Cover::ID, 'title' => $title, 'main_id' => $main->id,
+            'from_m' => $from, 'to_m' => $to,
             'facts' => ['depth_m' => self::DEPTH_M],
         ])->id;
     }

@@ -26,9 +26,11 @@ final class Crew
      *
      * @param  int  $most  answers, where the crew is not done yet
      * @param  \Closure(string): mixed  $instead  an answer of their own by key; null for the usual one
+     * @param  ?string  $before  id of the step at which they stop
      */
-    public function work(string $kind, string $id, Person $person, CarbonImmutable $at, int $most = 200, ?\Closure $instead = null, ?string $before = null): void
-    {
+    public function work(
+        string $kind, string $id, Person $person, CarbonImmutable $at, int $most = 200, ?\Closure $instead = null, ?string $before = null,
+    ): void {
         for ($k = 0; $k < $most; $k++) {
             $subject = Subject::find($kind, $id);
             $standing = $subject->verdict()->current();

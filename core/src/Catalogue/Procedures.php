@@ -18,6 +18,7 @@ use Diastoma\Core\PressureTest\Preparation;
 use Diastoma\Core\Procedure\Draws;
 use Diastoma\Core\Procedure\Procedure;
 use Diastoma\Core\Trench\Cover;
+use Diastoma\Core\Yard\Delivery;
 
 /** Every procedure that ships, by id. A new one is one line here; gasketed joints come from the catalogue of joint systems. */
 final class Procedures
@@ -30,6 +31,7 @@ final class Procedures
         RepairSpool::ID => RepairSpool::class,
         Preparation::ID => Preparation::class,
         Cover::ID => Cover::class,
+        Delivery::ID => Delivery::class,
     ];
 
     /**

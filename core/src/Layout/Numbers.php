@@ -23,10 +23,11 @@ final class Numbers
      * @param  array{number: int, pipe_a: string, pipe_b: string}  $new
      * @param  list<int>  $takenNumbers  of the job's other joints
      * @param  list<string>  $takenPipes  of the main's pipes
+     * @param  list<string>  $rejected  pipes that somebody has turned away: nobody lays them
      *
      * @throws InvalidInput if a number is another's
      */
-    public static function change(array $old, array $new, array $takenNumbers, array $takenPipes): void
+    public static function change(array $old, array $new, array $takenNumbers, array $takenPipes, array $rejected = []): void
     {
         $faults = [];
         if ($new['number'] < 1 || $new['number'] > self::HIGHEST) {
@@ -41,6 +42,8 @@ final class Numbers
                 $faults[] = InvalidInput::field($side, 'Type the number on the pipe, up to '.self::LONGEST_PIPE.' letters.', $pipe);
             } elseif ($pipe !== $old[$side] && in_array($pipe, $takenPipes, true)) {
                 $faults[] = InvalidInput::field($side, "There is a pipe {$pipe} on this main already.", $pipe);
+            } elseif ($pipe !== $old[$side] && in_array(Text::lower($pipe), array_map(Text::lower(...), $rejected), true)) {
+                $faults[] = InvalidInput::field($side, "Pipe {$pipe} was rejected: it is not laid. Take another.", $pipe);
             }
         }
         if ($old['pipe_a'] !== $old['pipe_b'] && trim($new['pipe_a']) === trim($new['pipe_b'])) {

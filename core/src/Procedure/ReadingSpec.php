@@ -6,12 +6,15 @@ namespace Diastoma\Core\Procedure;
 
 use Diastoma\Core\Exception\InvalidInput;
 use Diastoma\Core\Quantity\Moment;
+use Diastoma\Core\Quantity\Text;
 use Diastoma\Core\Quantity\Unit;
 use Diastoma\Core\Quantity\UnitSystem;
 
 /** One reading a step asks for: what it is called, its unit, the bounds within which a value can be real at all. */
 final readonly class ReadingSpec
 {
+    private const LONGEST = 80;
+
     /**
      * @param  list<string>  $choices
      * @param  list<int>  $counts  allowed numbers of values in a series; empty for any from 2 to 12
@@ -62,6 +65,13 @@ final readonly class ReadingSpec
     public static function code(string $key, string $label, string $hint, \Closure $check): self
     {
         return new self($key, $label, ReadingKind::Code, hint: $hint, instrument: 'label_card', check: $check);
+    }
+
+    /** Words or a number as they stand on a piece. */
+    public static function text(string $key, string $label, string $hint = ''): self
+    {
+        return new self($key, $label, ReadingKind::Code, hint: $hint, check: static fn (string $text): string => Text::length(trim($text)) <= self::LONGEST
+            ? trim($text) : throw InvalidInput::field($key, "{$label}: ".self::LONGEST.' letters at the most.', null, self::LONGEST));
     }
 
     public static function now(string $key, string $label, string $hint = ''): self

@@ -64,7 +64,8 @@ final class Rulebook
         foreach ([...array_keys($this->rows), ...array_keys($this->limits)] as $id) {
             $found[$id] ??= $this->limit($id);
         }
-        foreach ($this->rows === [] ? [] : [...MechanicalLimits::all(), ...TrenchLimits::all($this->isUs()), ...TestLimits::all()] as $limit) {
+        $later = [...MechanicalLimits::all(), ...TrenchLimits::all($this->isUs()), ...YardLimits::all(), ...TestLimits::all()];
+        foreach ($this->rows === [] ? [] : $later as $limit) {
             $found[$limit->id] ??= $limit;
         }
 
@@ -82,7 +83,7 @@ final class Rulebook
         if (! isset($this->limits[$id])) {
             $row = $this->rows[$id] ?? null;
             $limit = $row !== null ? Limit::fromArray($row) : ($this->rows === [] ? null
-                : MechanicalLimits::of($id) ?? TrenchLimits::of($id, $this->isUs()) ?? TestLimits::of($id)?->limit);
+                : MechanicalLimits::of($id) ?? TrenchLimits::of($id, $this->isUs()) ?? YardLimits::of($id) ?? TestLimits::of($id)?->limit);
             if ($limit === null) {
                 return null;
             }

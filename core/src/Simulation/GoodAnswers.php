@@ -28,6 +28,7 @@ use Diastoma\Core\Procedure\ReadingKind;
 use Diastoma\Core\Procedure\ReadingSpec;
 use Diastoma\Core\Procedure\Situation;
 use Diastoma\Core\Trench\Cover;
+use Diastoma\Core\Yard\Delivery;
 
 /** Numbers and words of a joint made well, by what is asked. Invented, like the fittings they belong to. */
 final class GoodAnswers
@@ -50,6 +51,9 @@ final class GoodAnswers
 
         if ($procedure instanceof Cover) {
             return GoodCover::answer($spec, $s);
+        }
+        if ($procedure instanceof Delivery) {
+            return GoodDelivery::answer($spec);
         }
         if ($procedure instanceof MechanicalProcedure) {
             return GoodFitting::answer($spec, $s, $procedure);

@@ -6,11 +6,11 @@ namespace Diastoma\Core\Simulation;
 
 use Diastoma\Core\Procedure\ReadingKind;
 use Diastoma\Core\Procedure\ReadingSpec;
+use Diastoma\Core\Procedure\Row;
 use Diastoma\Core\Procedure\Situation;
 use Diastoma\Core\Trench\Backfill\Layers;
 use Diastoma\Core\Trench\Deflection\Bores;
 use Diastoma\Core\Trench\Deflection\Embedment;
-use Diastoma\Core\Trench\Row;
 use Diastoma\Core\Trench\Stretch;
 use Diastoma\Core\Trench\Ways;
 

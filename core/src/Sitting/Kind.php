@@ -16,6 +16,8 @@ enum Kind: string
     case Stretch = 'stretch';
     /** What holds for a crew's day. */
     case Day = 'day';
+    /** What a lorry brings. */
+    case Delivery = 'delivery';
 
     /**
      * @throws InvalidInput if there is no such kind, or the procedure is not made for it
@@ -35,7 +37,8 @@ enum Kind: string
     public function reads(): Action
     {
         return match ($this) {
-            self::Joint => Action::ReadJoint, self::Section => Action::ReadSection, self::Stretch => Action::ReadStretch, self::Day => Action::ReadDay,
+            self::Joint => Action::ReadJoint, self::Section => Action::ReadSection, self::Stretch => Action::ReadStretch,
+            self::Day, self::Delivery => Action::ReadDay,
         };
     }
 

@@ -88,7 +88,8 @@ final class Cover extends Procedure
         $onTop = $this->after($situation, ['over' => 'Over the crown'], $covered);
 
         return [
-            Ground::before($situation), Ground::inspection($situation, $keys), ...$inTrench, ...($bends ? [Inside::full($situation, $onTop)] : []), Fill::surface($situation, $onTop),
+            Ground::before($situation), Ground::inspection($situation, $keys), ...$inTrench,
+            ...($bends ? [Inside::full($situation, $onTop)] : []), Fill::surface($situation, $onTop),
             ...($bends ? [Inside::late($situation)] : []),
         ];
     }

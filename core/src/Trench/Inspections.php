@@ -6,6 +6,7 @@ namespace Diastoma\Core\Trench;
 
 use Diastoma\Core\Procedure\Gate;
 use Diastoma\Core\Procedure\Readings;
+use Diastoma\Core\Procedure\Row;
 use Diastoma\Core\Procedure\Situation;
 use Diastoma\Core\Rulebook\Source;
 

@@ -132,3 +132,12 @@ export const jointMapQuery = (main: string) =>
     queryKey: ['cover', main, 'joint-map'],
     queryFn: ({ signal }) => answered(api.GET('/mains/{main}/joint-map', { params: { path: { main } }, signal })),
   });
+
+export const yardQuery = (job: string) =>
+  queryOptions({ queryKey: ['yard', job], queryFn: ({ signal }) => answered(api.GET('/jobs/{job}/yard', { params: { path: { job } }, signal })) });
+
+export const traceQuery = (job: string, number: string) =>
+  queryOptions({
+    queryKey: ['yard', job, 'trace', number],
+    queryFn: ({ signal }) => answered(api.GET('/jobs/{job}/yard/trace', { params: { path: { job }, query: { number } }, signal })),
+  });

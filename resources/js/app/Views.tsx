@@ -33,7 +33,7 @@ export function Views() {
           <Route path="/setout" element={<SetoutView key={main.id} />} />
           <Route path="/setout/new" element={<NewMain />} />
           <Route path="/cover/:work?" element={<CoverView key={main.id} />} />
-          <Route path="/yard" element={<YardView key={main.id} />} />
+          <Route path="/yard/:room?/:work?" element={<YardView key={main.id} />} />
           <Route path="/reckon" element={<ReckonView />} />
           <Route path="/rules" element={<RulesView />} />
           <Route path="*" element={<Navigate to={main.id === '' ? '/office/job' : `/line/${next ?? ''}`} replace />} />

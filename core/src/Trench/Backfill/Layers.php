@@ -5,8 +5,8 @@ declare(strict_types=1);
 namespace Diastoma\Core\Trench\Backfill;
 
 use Diastoma\Core\Procedure\Readings;
+use Diastoma\Core\Procedure\Row;
 use Diastoma\Core\Quantity\Compare;
-use Diastoma\Core\Trench\Row;
 
 /** The layers of one part of the backfill, and what was measured of how hard each is packed. */
 final readonly class Layers

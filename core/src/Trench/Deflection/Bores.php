@@ -5,9 +5,9 @@ declare(strict_types=1);
 namespace Diastoma\Core\Trench\Deflection;
 
 use Diastoma\Core\Procedure\Readings;
+use Diastoma\Core\Procedure\Row;
 use Diastoma\Core\Procedure\Situation;
 use Diastoma\Core\Trench\Backfill\Layers;
-use Diastoma\Core\Trench\Row;
 use Diastoma\Core\Trench\Stretch;
 
 /** The inside of a pipe at its places, from stage to stage. */

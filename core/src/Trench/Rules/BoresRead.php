@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Diastoma\Core\Trench\Rules;
 
+use Diastoma\Core\Procedure\Row;
 use Diastoma\Core\Procedure\Rule;
 use Diastoma\Core\Procedure\Situation;
 use Diastoma\Core\Quantity\Unit;
@@ -11,7 +12,6 @@ use Diastoma\Core\Rulebook\Finding;
 use Diastoma\Core\Rulebook\Severity;
 use Diastoma\Core\Rulebook\Source;
 use Diastoma\Core\Trench\Deflection\Bores;
-use Diastoma\Core\Trench\Row;
 
 /** The same places are read at every stage: a trend needs two readings of one place. */
 final readonly class BoresRead implements Rule

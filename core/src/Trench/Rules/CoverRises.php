@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Diastoma\Core\Trench\Rules;
 
+use Diastoma\Core\Procedure\Row;
 use Diastoma\Core\Procedure\Rule;
 use Diastoma\Core\Procedure\Situation;
 use Diastoma\Core\Quantity\Compare;
@@ -11,7 +12,6 @@ use Diastoma\Core\Quantity\Unit;
 use Diastoma\Core\Rulebook\Finding;
 use Diastoma\Core\Rulebook\Severity;
 use Diastoma\Core\Rulebook\Source;
-use Diastoma\Core\Trench\Row;
 use Diastoma\Core\Trench\Stretch;
 
 /** The cover over the crown grows from layer to layer, by no more than a layer, up to the depth of the trench. */

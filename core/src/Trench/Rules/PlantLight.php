@@ -4,13 +4,13 @@ declare(strict_types=1);
 
 namespace Diastoma\Core\Trench\Rules;
 
+use Diastoma\Core\Procedure\Row;
 use Diastoma\Core\Procedure\Rule;
 use Diastoma\Core\Procedure\Situation;
 use Diastoma\Core\Quantity\Compare;
 use Diastoma\Core\Quantity\Unit;
 use Diastoma\Core\Rulebook\Finding;
 use Diastoma\Core\Rulebook\Severity;
-use Diastoma\Core\Trench\Row;
 use Diastoma\Core\Trench\Ways;
 
 /** Plant no heavier than the cover over the crown bears. */

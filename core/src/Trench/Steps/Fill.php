@@ -159,6 +159,7 @@ final class Fill
                 Confirmed::usual('tr.topsoil_last', 'topsoil_last', 'Surface as it was.', 'Rock in the backfill, or topsoil below.', 'Put it right.')],
         ];
 
-        return new Step('surface', 'Surface', 'Everything back as it was.', array_column($asked, 0), array_column($asked, 1), guide: static fn (): array => Drawn::of($s), gate: $gate);
+        return new Step('surface', 'Surface', 'Everything back as it was.', array_column($asked, 0), array_column($asked, 1),
+            guide: static fn (): array => Drawn::of($s), gate: $gate);
     }
 }

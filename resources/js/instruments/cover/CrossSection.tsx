@@ -28,14 +28,10 @@ export function CrossSection({ cross }: { cross: Schemas['CrossGuide']['cross'] 
   ] as const;
   const ground = `${cross.soil ?? 'soil not read yet'}${cross.protection ? `, ${cross.protection}` : ''}`;
   const size = `Trench ${say(cross.depth_mm)} deep, ${say(cross.bottom_mm)} wide at the bottom (${say(cross.least_mm)} at the least)`;
+  const rules = `Least width ${say(cross.least_mm)}: ${cross.width_rule}. Stones up to ${say(cross.stone_mm)} beside the pipe.`;
   const words = `${size}, ${ground}; ${cross.layers.length} layers in`;
   return (
-    <Drawing
-      maxWidth={560}
-      size={[WIDE, high]}
-      says={words}
-      caption={`${ground.charAt(0).toUpperCase()}${ground.slice(1)}. Least width ${say(cross.least_mm)}: ${cross.width_rule}. Stones up to ${say(cross.stone_mm)} beside the pipe.`}
-    >
+    <Drawing maxWidth={560} size={[WIDE, high]} says={words} caption={`${ground.charAt(0).toUpperCase()}${ground.slice(1)}. ${rules}`}>
       <rect x="0" y={y(depth)} width={WIDE} height={high} fill={css('earth')} />
       <path
         d={slab(0, depth)}

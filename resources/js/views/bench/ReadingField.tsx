@@ -259,7 +259,7 @@ function CodeField({ spec, reading, error, disabled, onEnter, draftKey }: FieldP
       onBlur={enter}
       error={error !== null}
       helperText={error ?? (spec.label.includes('24') ? `${digits} of 24 digits. ${spec.hint}` : spec.hint)}
-      slotProps={{ htmlInput: { inputMode: 'numeric', autoComplete: 'off' } }}
+      slotProps={{ htmlInput: { inputMode: spec.instrument === '' ? 'text' : 'numeric', autoComplete: 'off' } }}
     />
   );
 }

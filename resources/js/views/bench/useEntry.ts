@@ -15,7 +15,7 @@ export function useEntry(bench: Pick<Bench, 'subject_type' | 'subject_id'>, quer
       submit(person.id, {
         id: uuid(),
         kind,
-        subject_type: bench.subject_type as 'joint' | 'section' | 'stretch',
+        subject_type: bench.subject_type as 'joint' | 'section' | 'stretch' | 'delivery',
         subject_id: bench.subject_id,
         payload,
         device_at: new Date(jobNow()).toISOString(),
@@ -27,6 +27,7 @@ export function useEntry(bench: Pick<Bench, 'subject_type' | 'subject_id'>, quer
       void client.invalidateQueries({ queryKey: ['line'] });
       void client.invalidateQueries({ queryKey: ['clocks'] });
       if (bench.subject_type === 'stretch') void client.invalidateQueries({ queryKey: ['cover'] });
+      if (bench.subject_type === 'delivery') void client.invalidateQueries({ queryKey: ['yard'] });
     },
   });
 }

@@ -1,19 +1,20 @@
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
-import { Alert, Box, Button, Stack, TextField } from '@mui/material';
-import { useMutation, useQueryClient } from '@tanstack/react-query';
+import { Alert, Autocomplete, Box, Button, Stack, TextField } from '@mui/material';
+import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { answered, api, type Schemas } from '../../api/client';
-import { JOB } from '../../api/queries';
+import { JOB, yardQuery } from '../../api/queries';
 import { typedNumber } from '../../app/numbers';
 import { useWork } from '../../app/session';
 import { general, useForm } from '../../app/useForm';
 
 /** Numbers as they are written on the joint and its pipes: typed, or by a scanner that types. */
 export function NumbersForm({ joint }: { joint: Schemas['Joint'] }) {
-  const { person } = useWork();
+  const { person, job, main } = useWork();
   const client = useQueryClient();
   const navigate = useNavigate();
   const [open, setOpen] = useState(false);
+  const yard = useQuery({ ...yardQuery(job.id), enabled: open });
   const form = useForm({ number: String(joint.number), pipe_a: joint.pipe_a, pipe_b: joint.pipe_b });
   const save = useMutation({
     mutationFn: () => {
@@ -21,7 +22,7 @@ export function NumbersForm({ joint }: { joint: Schemas['Joint'] }) {
       return answered(api.PUT('/joints/{joint}/numbers', { params: { path: { joint: joint.id } }, body: { number: typedNumber(number), pipe_a, pipe_b } }));
     },
     onSuccess: async (bench) => {
-      await Promise.all([['line'], ['bench'], JOB].map((queryKey) => client.invalidateQueries({ queryKey })));
+      await Promise.all([['line'], ['bench'], ['yard'], JOB].map((queryKey) => client.invalidateQueries({ queryKey })));
       void navigate(`/line/${bench.joint?.number ?? ''}`);
       setOpen(false);
     },
@@ -37,8 +38,20 @@ export function NumbersForm({ joint }: { joint: Schemas['Joint'] }) {
     <Box component="form" aria-label="Numbers" onSubmit={(e) => (e.preventDefault(), save.mutate())} sx={{ maxWidth: 820 }}>
       <Stack direction={{ xs: 'column', sm: 'row' }} spacing={1.5}>
         <TextField label="Joint number" slotProps={{ htmlInput: { inputMode: 'numeric' } }} {...form.field('number', save.error)} />
-        <TextField label="Pipe before it" {...form.field('pipe_a', save.error)} />
-        <TextField label="Pipe after it" {...form.field('pipe_b', save.error)} />
+        {(['pipe_a', 'pipe_b'] as const).map((side) => (
+          <Autocomplete
+            key={side}
+            freeSolo
+            sx={{ flex: 1, minWidth: 180 }}
+            options={(yard.data?.pipes ?? []).filter((p) => p.pipe === main.pipe).map((p) => p.number)}
+            inputValue={form.texts[side] ?? ''}
+            onInputChange={(_, text) => form.field(side, null).onChange({ target: { value: text } })}
+            renderInput={(params) => {
+              const { error, helperText } = form.field(side, save.error, 'Typed, scanned, or out of the yard');
+              return <TextField {...params} label={side === 'pipe_a' ? 'Pipe before it' : 'Pipe after it'} error={error} helperText={helperText} />;
+            }}
+          />
+        ))}
         <Button type="submit" variant="contained" color="secondary" disabled={save.isPending} sx={{ minHeight: 56, px: 3 }}>
           Keep
         </Button>

@@ -2,12 +2,9 @@
 
 declare(strict_types=1);
 
-namespace Diastoma\Core\Trench;
+namespace Diastoma\Core\Procedure;
 
-use Diastoma\Core\Procedure\Reading;
-use Diastoma\Core\Procedure\Readings;
-
-/** One row of a series: an inspection, a layer, a density test, a bore. */
+/** One row of a series: an inspection, a layer, a bore, a pipe that came. */
 final readonly class Row
 {
     /** @param  array<mixed>  $values */

@@ -1,0 +1,154 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Procedures;
+
+use App\Models\Entry;
+use App\Models\Job;
+use App\Models\Joint;
+use App\Models\Main;
+use App\Models\Pipe;
+use App\Models\Reject;
+use App\Models\Work;
+use Diastoma\Core\Pipe\Span;
+use Diastoma\Core\Procedure\Row;
+use Diastoma\Core\Sitting\Kind;
+use Diastoma\Core\Sitting\State;
+use Diastoma\Core\Sitting\Story;
+use Diastoma\Core\Yard\Kept;
+use Diastoma\Core\Yard\Stock;
+
+/**
+ * What came to a job, from the entries of its deliveries: nothing is kept besides them.
+ *
+ * @phpstan-import-type Piece from Stock
+ */
+final class Arrived
+{
+    /** @var list<Piece>|null */
+    private ?array $pieces = null;
+
+    /** @var list<array<string, mixed>> */
+    private array $parts = [];
+
+    /** @var array<string, string> title of the delivery, by the key of a pipe's number */
+    private array $came = [];
+
+    public function __construct(private readonly Job $job)
+    {
+    }
+
+    /** @return list<string> what the pipes of the job's mains are, in words */
+    public static function pipesOf(Job $job): array
+    {
+        $mains = $job->mains()->get();
+        $spans = Pipe::query()->whereIn('main_id', $mains->modelKeys())->whereNotNull('span')->distinct()->pluck('span');
+        $said = [
+            ...$mains->map(static fn (Main $m): string => $m->pipeSaid()), ...$spans->map(static fn (mixed $s): string => Span::fromArray(
+                is_array($s) ? $s : json_decode((string) $s, true, flags: JSON_THROW_ON_ERROR),
+            )->said()),
+        ];
+
+        return array_values(array_unique($said));
+    }
+
+    /** @return list<Piece> pipes as they were entered, the oldest first */
+    public function pieces(): array
+    {
+        return $this->pieces ??= $this->read();
+    }
+
+    /** @return list<array<string, mixed>> fittings, gaskets and the like */
+    public function parts(): array
+    {
+        $this->pieces();
+
+        return $this->parts;
+    }
+
+    /** @return array<string, string> title of the delivery that each pipe came with, by the key of its number */
+    public function came(): array
+    {
+        $this->pieces();
+
+        return $this->came;
+    }
+
+    /** @return list<Piece> pipes that may be laid */
+    public function free(): array
+    {
+        return Stock::free($this->pieces(), $this->laid(), $this->rejected());
+    }
+
+    /** @return list<string> numbers that somebody has turned away */
+    public function rejected(): array
+    {
+        return array_values(Reject::query()->whereIn('main_id', $this->job->mains()->select('id'))->pluck('pipe')->map(strval(...))->all());
+    }
+
+    /** @return list<string> numbers of the pipes of the job's mains */
+    private function laid(): array
+    {
+        return array_values(Pipe::query()->whereIn('main_id', $this->job->mains()->select('id'))->pluck('number')->map(strval(...))->all());
+    }
+
+    /** @return list<array{pipe: string, length_m: float}> pipes of the line that are none of those that came, and lie at no joint that is begun */
+    public function needed(): array
+    {
+        $needed = [];
+        $known = array_flip(array_map(static fn (array $p): string => Stock::key($p['number']), $this->pieces()));
+        foreach ($this->job->mains()->get() as $main) {
+            $begun = [];
+            foreach ($main->joints()->reorder()->where('state', '<>', State::Planned->value)->toBase()->get(['pipe_a', 'pipe_b']) as $joint) {
+                $begun[$joint->pipe_a] = $begun[$joint->pipe_b] = true;
+            }
+            foreach ($main->pipes()->get() as $pipe) {
+                if (! isset($begun[$pipe->number]) && ! isset($known[Stock::key($pipe->number)])) {
+                    $needed[] = ['pipe' => $main->spanOf($pipe)->said(), 'length_m' => round($pipe->to_station_m - $pipe->from_station_m, 3)];
+                }
+            }
+        }
+
+        return $needed;
+    }
+
+    /** @return list<array<string, mixed>> the joints of a pipe, by its number */
+    public function joints(string $number): array
+    {
+        return array_values(Joint::query()->whereIn('main_id', $this->job->mains()->select('id'))->reorder('station_m')
+            ->where(static fn ($q) => $q->where('pipe_a', $number)->orWhere('pipe_b', $number))->with('main:id,name')->limit(20)->get()
+            ->map(static fn (Joint $j): array => [
+                'joint' => $j->number, 'label' => $j->number.$j->suffix, 'main' => $j->main->name, 'station_m' => $j->station_m, 'state' => $j->state,
+            ])->all());
+    }
+
+    /** @return list<Piece> */
+    private function read(): array
+    {
+        $works = Work::where('job_id', $this->job->id)->where('kind', Kind::Delivery->value)->pluck('title', 'id');
+        $entries = Entry::with('person')->where('subject_type', Kind::Delivery->value)->whereIn('subject_id', $works->keys())->orderBy('seq')->get()
+            ->groupBy('subject_id');
+        $pieces = [];
+        foreach ($works as $id => $title) {
+            $readings = Story::of(array_values(array_map(static fn (Entry $e) => $e->told(), $entries->get($id)?->all() ?? [])));
+            $where = $readings->text('where') ?? Kept::COVERED;
+            foreach (Row::of($readings, 'pipe') as $row) {
+                $pieces[] = [
+                    'pipe' => $row->text('pipe'), 'number' => trim($row->text('number')), 'length_m' => $row->number('length_m') ?? 0.0,
+                    'batch' => $row->text('batch'), 'sound' => $row->text('sound') === Kept::SOUND, 'at' => $row->at, 'where' => $where,
+                ];
+                $this->came[Stock::key($row->text('number'))] = (string) $title;
+            }
+            foreach (Row::of($readings, 'part') as $row) {
+                $this->parts[] = [
+                    'kind' => $row->text('kind'), 'what' => $row->text('what'), 'count' => (int) $row->number('count'), 'batch' => $row->text('batch'),
+                    'code' => $row->text('code'), 'use_by' => $row->text('use_by'), 'delivery' => (string) $title,
+                ];
+            }
+        }
+        usort($pieces, static fn (array $a, array $b): int => $a['at'] <=> $b['at']);
+
+        return $pieces;
+    }
+}
