@@ -74,7 +74,7 @@ async function bed(page: Page, bells: boolean) {
 test('PVC goes under the ground: rain shuts the trench, stone and roller are stopped, a loose layer and a rising crown come back', async ({ page }) => {
   test.setTimeout(240_000);
   await signIn(page, 'vera');
-  await openStretch(page, 'Maltings sewer', 'Pipe 7 to the end', '36', '48', '1.6');
+  await openStretch(page, 'Staithe sewer', 'Pipe 7 to the end', '36', '48', '1.6');
   await before(page);
   await goToStep(page, 'Sides');
   await expect(page.getByRole('status', { name: 'This step is shut' })).toContainText('it was not inspected');
@@ -168,7 +168,7 @@ test('PVC goes under the ground: rain shuts the trench, stone and roller are sto
 test('a stretch cannot lie over another, and the joint map says what covers each joint', async ({ page }) => {
   await signIn(page, 'vera');
   await page.getByRole('button', { name: /^Main: / }).click();
-  await page.getByRole('menuitem', { name: 'Maltings sewer' }).click();
+  await page.getByRole('menuitem', { name: 'Staithe sewer' }).click();
   await page.getByRole('link', { name: 'Cover' }).click();
   await page.getByRole('button', { name: 'Another stretch' }).click();
   const form = page.getByRole('form', { name: 'Open a stretch' });

@@ -13,7 +13,7 @@ test('a lorry is counted and signed before it is unloaded; two rejects change wh
   page,
 }) => {
   await signIn(page, 'vera');
-  await toMain(page, 'Maltings sewer');
+  await toMain(page, 'Staithe sewer');
   await page.getByRole('link', { name: 'Yard' }).click();
   await expect(need(page)).toBeVisible();
   const short = async () => Number(((await need(page).getByRole('cell').nth(4).textContent()) ?? '').replace('–', '0'));
@@ -90,5 +90,5 @@ test('a lorry is counted and signed before it is unloaded; two rejects change wh
   await page.getByLabel('Where is this pipe?').last().fill('AL-803');
   await page.getByRole('button', { name: 'Find' }).click();
   await expect(page.getByRole('form', { name: 'Where is this pipe?' })).toContainText('came with “Note 5531, Alder Pipes”');
-  await expect(page.getByRole('form', { name: 'Where is this pipe?' })).toContainText('Joint 1707, Maltings sewer');
+  await expect(page.getByRole('form', { name: 'Where is this pipe?' })).toContainText('Joint 1707, Staithe sewer');
 });

@@ -135,6 +135,7 @@ Route::prefix('api/v1')->group(function (): void {
         Route::get('jobs/{job}/works', [WorkController::class, 'index']);
         Route::post('jobs/{job}/works', [WorkController::class, 'store']);
         Route::get('works/{work}', [WorkController::class, 'show']);
+        Route::post('works/{work}/rows', [WorkController::class, 'rows'])->middleware('throttle:dear');
         Route::get('joints/{joint}', [JointController::class, 'show']);
         Route::post('joints/{joint}/fusion-runs', [FusionController::class, 'store']);
         Route::get('fusion-runs/{run}', [FusionController::class, 'show']);

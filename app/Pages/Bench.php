@@ -17,8 +17,11 @@ use Diastoma\Core\Procedure\Procedure;
 use Diastoma\Core\Procedure\ReadingKind;
 use Diastoma\Core\Procedure\Step;
 use Diastoma\Core\Procedure\Verdict;
+use Diastoma\Core\Simulation\BuriedPipe;
 use Diastoma\Core\Sitting\Signing;
 use Diastoma\Core\Sitting\Todo;
+use Diastoma\Core\Trench\Cover;
+use Diastoma\Core\Trench\Deflection\Bores;
 use Illuminate\Support\Facades\DB;
 
 /** What a screen needs to draw a subject's work: its steps, readings and verdict. */
@@ -58,7 +61,7 @@ final class Bench
                 'steps' => array_map(static fn (Step $step): array => $step->toArray($rulebook->units), $subject->steps()),
             ],
             'readings' => (object) $readings,
-            'rows' => (object) $rows,
+            'rows' => (object) $rows, 'stand_in' => (object) self::standIn($subject),
             'signatures' => (object) self::signatures($subject, $person),
             'remarks' => $subject->sitting()->remarks(),
             'verdict' => ($verdict ?? $subject->verdict())->toArray(),
@@ -76,6 +79,23 @@ final class Bench
             'fusion_run_record' => $run?->record,
             'now' => $subject->job->now()->format('Y-m-d\TH:i:s.vP'),
         ];
+    }
+
+    /** @return array<string, list<array<string, float>>> rows that a made-up pipe would give, by the key of their series; on a simulated job only */
+    private static function standIn(Subject $subject): array
+    {
+        if (! $subject->job->simulated || ! $subject->procedure instanceof Cover) {
+            return [];
+        }
+        $bores = new Bores($subject->readings());
+        $rows = [];
+        foreach ([Bores::CROWN, Bores::FULL, Bores::LATE] as $k => $stage) {
+            $places = $bores->unread($stage) ?: $bores->places();
+            $seed = crc32($subject->model->id) + $k + $subject->readings()->times($stage);
+            $rows[$stage] = BuriedPipe::bores($subject->situation(), $stage, $places, $seed);
+        }
+
+        return array_filter($rows);
     }
 
     /** @return array<string, ?string> what stands against this person's signature, by the key of each that is asked for; null where nothing does */

@@ -31,7 +31,7 @@ final class CoverDemo
     public function run(Job $job, Person $crew, Person $office, CarbonImmutable $now): void
     {
         $main = $this->create->execute($job, $office, [
-            'name' => 'Maltings sewer', 'service' => 'sewer_gravity', 'system' => 'pvc_pressure', 'dn_mm' => 300, 'pn_bar' => 10, 'od_mm' => 315.0,
+            'name' => 'Staithe sewer', 'service' => 'sewer_gravity', 'system' => 'pvc_pressure', 'dn_mm' => 300, 'pn_bar' => 10, 'od_mm' => 315.0,
             'wall_mm' => 9.2, 'design_pressure_kpa' => 0,
         ]);
         $this->lay->add($main, $office, ['count' => 7, 'pipe_length_m' => 6.0]);

@@ -56,7 +56,7 @@ it('says where the chain breaks', function () {
 it('rebuilds joints from the journal alone', function () {
     $before = Joint::orderBy('id')->get(['id', 'state', 'severity', 'current_step', 'release_at', 'test_at'])->toArray();
     Joint::query()->update(['state' => 'planned', 'severity' => 'go', 'verdict' => null, 'current_step' => null, 'release_at' => null, 'test_at' => null]);
-    $this->artisan('journal:rebuild')->expectsOutputToContain('21 were different')->assertExitCode(0);
+    $this->artisan('journal:rebuild')->expectsOutputToContain('26 were different')->assertExitCode(0);
 
     expect(Joint::orderBy('id')->get(['id', 'state', 'severity', 'current_step', 'release_at', 'test_at'])->toArray())->toEqual($before);
     $this->artisan('journal:rebuild')->expectsOutputToContain('0 were different')->assertExitCode(0);
@@ -88,7 +88,7 @@ it('keeps every finished joint of the demo finished when its procedure asks one 
 });
 
 it('builds the whole demo again from the journal in an empty database, and finds it the same', function () {
-    $this->artisan('journal:replay')->expectsOutputToContain('83 joints, 8 plans, 1 pressure tests, 0 works; 18 traces held against their hash')
+    $this->artisan('journal:replay')->expectsOutputToContain('90 joints, 8 plans, 1 pressure tests, 3 works; 18 traces held against their hash')
         ->expectsOutputToContain('0 were different.')->assertExitCode(0);
 });
 

@@ -94,7 +94,7 @@ const ASKS = [
     'POST jobs/{job}/mains' => Action::MakeMain, 'POST mains/{main}/alignment' => Action::BringAlignment, 'POST mains/{main}/plans' => Action::PlanLine,
     'POST plans/{plan}/adopt' => Action::AdoptPlan, 'POST jobs/{job}/joint-systems' => Action::AddSystem, 'POST jobs/{job}/cards' => Action::AddSystem,
     'POST joints/{joint}/bolt-log' => Action::ReadJoint, 'POST mains/{main}/rejects' => Action::RejectPipe,
-    'POST jobs/{job}/works' => Action::ReadDay, 'POST joints/{joint}/fusion-runs' => Action::Fuse, 'POST joints/{joint}/fusion-records' => Action::BringFusion,
+    'POST jobs/{job}/works' => Action::ReadDay, 'POST works/{work}/rows' => Action::ReadDay, 'POST joints/{joint}/fusion-runs' => Action::Fuse, 'POST joints/{joint}/fusion-records' => Action::BringFusion,
     'POST fusion-runs/{run}/settle' => null, 'POST fusion-runs/{run}/stop' => null, 'POST sections/{section}/tests' => Action::Test,
     'POST sections/{section}/facts' => Action::Test, 'POST tests/{test}/run' => Action::Test, 'POST tests/{test}/settle' => null,
     'POST tests/{test}/trace' => Action::Test, 'DELETE tests/{test}/imports/{import}' => null, 'POST tests/{test}/readings' => Action::Test,

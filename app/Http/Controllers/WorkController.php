@@ -4,7 +4,9 @@ declare(strict_types=1);
 
 namespace App\Http\Controllers;
 
+use App\Actions\BringRows;
 use App\Actions\OpenWork;
+use App\Http\Requests\RowsFileRequest;
 use App\Http\Requests\WorkRequest;
 use App\Http\Requests\WorksRequest;
 use App\Models\Job;
@@ -39,6 +41,14 @@ final class WorkController
         $person = $request->person();
 
         return new JsonResponse(Bench::of(Subject::work($open->execute($job, $person, $given)), $person), 201);
+    }
+
+    public function rows(RowsFileRequest $request, Work $work, BringRows $bring): JsonResponse
+    {
+        $given = $request->validated();
+        $subject = $bring->execute($work, $request->person(), $given['key'], (string) $request->file('file')?->get());
+
+        return new JsonResponse(Bench::of($subject, $request->person()), 201);
     }
 
     public function show(Request $request, Work $work): JsonResponse

@@ -21,7 +21,7 @@ final class YardController
 
     public function trace(TraceRequest $request, Job $job): JsonResponse
     {
-        return new JsonResponse(YardPage::trace($job, trim((string) $request->validated('number'))));
+        return new JsonResponse(YardPage::trace($job, trim((string) ($request->validated('number') ?? ''))));
     }
 
     public function returnNote(Job $job, ReturnNote $note): Response

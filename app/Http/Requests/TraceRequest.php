@@ -9,7 +9,7 @@ final class TraceRequest extends Asked
 {
     public function rules(): array
     {
-        return ['number' => 'required|string|min:1|max:80'];
+        return ['number' => 'nullable|string|max:80'];
     }
 
     /** @return array<string, string> */

@@ -17,7 +17,7 @@ use Diastoma\Core\Procedure\Situation;
  */
 /** Answers that are never wrong by themselves: what the fitting is, how something is measured, what a maker's sheet says. Others are judged by them. */
 const OTHERS_ARE_JUDGED_BY = '/\.(fitting_pull|fitting_circuits|fitting_preheat|end_kind(_[ab])?|deflection_by|'
-    .'maker_allowed_deg|segments_wanted|pipe_pn_bar|\w*precool_min|layers|recharge|ground)\z/'; // a weeping one is tightened once more
+    .'maker_allowed_deg|segments_wanted|pipe_pn_bar|\w*precool_min|layers|recharge|ground|where)\z/'; // a weeping one is tightened once more
 
 dataset('everything', fn () => array_combine(Procedures::ids(), array_map(static fn (string $id): array => [$id], Procedures::ids())));
 

@@ -72,6 +72,12 @@ final readonly class Bores
         return $found;
     }
 
+    /** @return list<float> places that were read as laid, m */
+    public function places(): array
+    {
+        return array_values(array_column($this->laid(), 'station_m'));
+    }
+
     /** @return list<float> places as laid that a later stage has no reading of, m */
     public function unread(string $stage): array
     {

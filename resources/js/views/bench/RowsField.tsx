@@ -6,6 +6,7 @@ import { useWork } from '../../app/session';
 import { dayAndTime } from '../../app/time';
 import { faultOf } from '../../app/useForm';
 import { shown, stored } from './units';
+import { RowsFile } from './RowsFile';
 import { useEntry } from './useEntry';
 
 type Spec = Schemas['ReadingSpec'];
@@ -26,6 +27,8 @@ export function RowsField({ bench, spec, queryKey, disabled }: { bench: Schemas[
   };
   const given = columns.filter((column) => (texts[column.key] ?? '').trim() !== '');
   const whole = columns.every((column) => !column.required || given.includes(column));
+  const suggested = bench.stand_in[spec.key] ?? [];
+  const give = (row: Record<string, number>) => entry.mutate({ kind: 'row', payload: { key: spec.key, row } });
   const send = () =>
     entry.mutate(
       { kind: 'row', payload: { key: spec.key, row: Object.fromEntries(given.map((column) => [column.key, value(column)])) } },
@@ -62,9 +65,17 @@ export function RowsField({ bench, spec, queryKey, disabled }: { bench: Schemas[
             Kept on this device; judged when the connection is back.
           </Typography>
         )}
-        <Button type="submit" variant="contained" color="secondary" disabled={disabled || !whole || entry.isPending} sx={{ mt: 1.5, minHeight: 56, px: 4 }}>
-          Enter
-        </Button>
+        <Stack direction="row" sx={{ mt: 1.5, gap: 1.5, flexWrap: 'wrap', alignItems: 'center' }}>
+          <Button type="submit" variant="contained" color="secondary" disabled={disabled || !whole || entry.isPending} sx={{ minHeight: 56, px: 4 }}>
+            Enter
+          </Button>
+          {!disabled && suggested.length > 0 && (
+            <Button variant="outlined" disabled={entry.isPending} onClick={() => suggested[0] && give(suggested[0])} sx={{ minHeight: 56 }}>
+              Simulated: read one
+            </Button>
+          )}
+          {!disabled && <RowsFile bench={bench} series={spec.key} queryKey={queryKey} />}
+        </Stack>
       </Box>
       {rows.length > 0 && (
         <Box sx={{ overflowX: 'auto', mt: 2 }}>
