@@ -12,9 +12,11 @@ use App\Journal\SetUp;
 use App\Models\Equipment;
 use App\Models\Job;
 use App\Models\Membership;
+use App\Models\Nonconformance;
 use App\Models\Person;
 use App\Models\Rulebook;
 use App\Pictures\Pictures;
+use Diastoma\Core\Conformance\Nonconformance as Conformance;
 use Diastoma\Core\Rulebook\HoldPoint;
 use Diastoma\Core\Rulebook\Rulebook as CoreRulebook;
 use Diastoma\Core\Rulebook\Rulebooks;
@@ -95,6 +97,8 @@ final class Jobs
     {
         $by->must(Action::KeepJob, $job);
         Refused::unless($job->closed_at === null ? null : 'This job is closed already.');
+        $open = Nonconformance::holding()->where('job_id', $job->id)->orderBy('number')->pluck('number')->map(intval(...))->all();
+        Refused::unless(Conformance::handover(array_values($open)));
 
         return $this->write($job, $by, ['closed_at' => now('UTC')->startOfSecond()], 'closed', $reason);
     }

@@ -76,3 +76,11 @@ it('goes with its joint and its section where they go', function () {
     expect($holds('B'))->toBe([1, 2]);
     $this->deleteJson("/api/v1/joints/{$this->joint(14)->id}")->assertStatus(409);
 });
+
+it('holds the handover: a job is not closed while one is open', function () {
+    $this->signIn()->postJson("/api/v1/jobs/{$this->job()->id}/nonconformances", [
+        'id' => (string) Illuminate\Support\Str::uuid(), 'what' => 'The fusion broke off half way.', 'joint_id' => $this->joint(11)->id,
+    ])->assertCreated();
+    $this->signIn('vera@demo')->postJson("/api/v1/jobs/{$this->job()->id}/close", ['reason' => 'Handed over to the owner.'])->assertConflict()
+        ->assertJsonPath('title', static fn (string $said): bool => str_contains($said, 'Nonconformance 1 is not closed'));
+});

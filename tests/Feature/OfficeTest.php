@@ -28,7 +28,8 @@ function addresses(Tests\TestCase $test): array
     ]);
     $plan = App\Models\Plan::firstOrFail();
     $work = App\Models\Work::create([
-        'id' => (string) Str::uuid(), 'job_id' => $joint->jobId(), 'kind' => 'day', 'procedure' => 'none', 'title' => 'A day', 'facts' => [],
+        'id' => (string) Str::uuid(), 'job_id' => $joint->jobId(), 'kind' => 'stretch', 'procedure' => 'cover.stretch', 'title' => 'A stretch',
+        'main_id' => $joint->main_id, 'from_station_m' => 0.0, 'to_station_m' => 12.0, 'facts' => ['depth_m' => 1.5],
     ]);
     $reject = Reject::firstOrCreate(['main_id' => $joint->main_id], ['pipe' => 'P1', 'reason' => 'crack', 'note' => '', 'person_id' => $test->person()->id]);
     $names = [
@@ -94,7 +95,7 @@ const ASKS = [
     'POST jobs/{job}/mains' => Action::MakeMain, 'POST mains/{main}/alignment' => Action::BringAlignment, 'POST mains/{main}/plans' => Action::PlanLine,
     'POST plans/{plan}/adopt' => Action::AdoptPlan, 'POST jobs/{job}/joint-systems' => Action::AddSystem, 'POST jobs/{job}/cards' => Action::AddSystem,
     'POST joints/{joint}/bolt-log' => Action::ReadJoint, 'POST mains/{main}/rejects' => Action::RejectPipe,
-    'POST jobs/{job}/works' => Action::ReadDay, 'POST works/{work}/rows' => Action::ReadDay, 'POST joints/{joint}/fusion-runs' => Action::Fuse, 'POST joints/{joint}/fusion-records' => Action::BringFusion,
+    'POST jobs/{job}/works' => Action::ReadDay, 'POST works/{work}/rows' => Action::ReadStretch, 'POST joints/{joint}/fusion-runs' => Action::Fuse, 'POST joints/{joint}/fusion-records' => Action::BringFusion,
     'POST fusion-runs/{run}/settle' => null, 'POST fusion-runs/{run}/stop' => null, 'POST sections/{section}/tests' => Action::Test,
     'POST sections/{section}/facts' => Action::Test, 'POST tests/{test}/run' => Action::Test, 'POST tests/{test}/settle' => null,
     'POST tests/{test}/trace' => Action::Test, 'DELETE tests/{test}/imports/{import}' => null, 'POST tests/{test}/readings' => Action::Test,

@@ -59,6 +59,18 @@ final class Nonconformance
     }
 
     /**
+     * A job is handed over with nothing left open: who takes it over would not know.
+     *
+     * @param  list<int>  $open  numbers of those that another has not seen put right
+     * @return ?string why it is not handed over; null where it can be
+     */
+    public static function handover(array $open): ?string
+    {
+        return $open === [] ? null : (count($open) === 1 ? "Nonconformance {$open[0]} is" : 'Nonconformances '.implode(', ', $open).' are')
+            .' not closed: the job is handed over with nothing open. Have another see that it is put right.';
+    }
+
+    /**
      * What comes back: of one cause, with the same person or the same thing in it.
      *
      * @param  list<array{number: int, cause: ?string, shared: array<string, string>}>  $all  shared: what each has in it, by what it is (operator, unit, clamp,

@@ -46,3 +46,8 @@ it('says what comes back, and nothing of what happened once or has no cause yet'
 
 it('names every cause',
     fn () => expect(array_unique(array_map(static fn (Cause $c): string => $c->title(), Cause::cases())))->toHaveCount(count(Cause::cases())));
+
+it('holds the handover of a job while one is open', function () {
+    expect(Nonconformance::handover([]))->toBeNull()->and(Nonconformance::handover([3]))->toContain('Nonconformance 3 is not closed')
+        ->and(Nonconformance::handover([3, 5]))->toContain('Nonconformances 3, 5 are not closed');
+});

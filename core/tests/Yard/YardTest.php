@@ -82,6 +82,14 @@ it('keeps unloading shut until the note is signed', function () {
         ->and($steps($walk->made())[2]->gate)->toBeNull();
 });
 
+it('keeps gaskets neither too warm nor too cold', function (float $celsius, string $rule, string $severity) {
+    $readings = (new Walk('yard.delivery'))->made();
+    $at = $readings->history[count($readings->history) - 1]->takenAt;
+    expect(deliveryFound($readings->with(new Reading('gasket_c', $celsius, $at, 'Crew')), $rule)[0])->toBe($severity);
+})->with([
+    [25.0, 'yd.gasket_hot', 'go'], [25.1, 'yd.gasket_hot', 'mend'], [-10.0, 'yd.gasket_cold', 'go'], [-10.1, 'yd.gasket_cold', 'mend'],
+]);
+
 it('takes a number once, and nothing that has run out', function () {
     $pipe = static fn (string $n, float $m, string $how = Kept::SOUND): array => [
         'pipe', ['pipe' => 'PVC PN 10 DN 300', 'number' => $n, 'length_m' => $m, 'sound' => $how],

@@ -3,7 +3,7 @@ import { measure } from '../../app/numbers';
 import { Drawing } from '../Drawing';
 
 const css = (name: string) => `var(--mui-palette-${name})`;
-const [WIDE, MOST, EDGE, LEFT, RIGHT] = [470, 280, 30, 66, 118];
+const [WIDE, MOST, EDGE, LEFT, RIGHT] = [490, 280, 30, 88, 118];
 
 /** A trench across, to scale: its sides, the pipe on its bed, the layers that lie, and what may stand over the crown. */
 export function CrossSection({ cross }: { cross: Schemas['CrossGuide']['cross'] }) {

@@ -5,7 +5,7 @@ import { measure } from '../../app/numbers';
 import { STATES } from '../../instruments/line/glyph';
 
 const css = (name: string) => `var(--mui-palette-${name})`;
-const [WIDE, HIGH] = [1000, 74];
+const [WIDE, HIGH, BAR] = [1000, 66, 32];
 
 interface Props {
   page: Schemas['CoverPage'];
@@ -23,7 +23,7 @@ export function Band({ page, chosen, onChoose, children }: Props) {
   return (
     <Box>
       <svg viewBox={`0 0 ${WIDE} ${HIGH}`} width="100%" role="group" aria-label="Stretches of this main">
-        <rect y="10" width={WIDE} height="46" fill="none" stroke={css('line')} strokeWidth="1.5" strokeDasharray="6 5" />
+        <rect y="10" width={WIDE} height={BAR} fill="none" stroke={css('line')} strokeWidth="1.5" strokeDasharray="6 5" />
         {page.stretches.map((s) => {
           const [left, wide] = [x(s.from_m ?? 0), x((s.to_m ?? 0) - (s.from_m ?? 0))];
           const is = s.id === chosen;
@@ -38,16 +38,16 @@ export function Band({ page, chosen, onChoose, children }: Props) {
               onClick={() => onChoose(s.id)}
               onKeyDown={(e) => (e.key === 'Enter' || e.key === ' ') && onChoose(s.id)}
             >
-              <rect x={left} y="10" width={wide} height="46" fill={css('background-paper')} stroke={css('text-primary')} strokeWidth="1.5" />
+              <rect x={left} y="10" width={wide} height={BAR} fill={css('background-paper')} stroke={css('text-primary')} strokeWidth="1.5" />
               <rect
                 x={left}
-                y={10 + 46 * (1 - s.share)}
+                y={10 + BAR * (1 - s.share)}
                 width={wide}
-                height={46 * s.share}
+                height={BAR * s.share}
                 fill={css(['stop', 'mend'].includes(s.state) ? s.state : 'pipe')}
                 opacity="0.6"
               />
-              {is && <rect x={left - 1} y="5" width={wide + 2} height="56" fill="none" stroke={css('hand')} strokeWidth="5" />}
+              {is && <rect x={left - 1} y="5" width={wide + 2} height={BAR + 10} fill="none" stroke={css('hand')} strokeWidth="5" />}
             </g>
           );
         })}

@@ -17,9 +17,11 @@ const cells = {
 
 /** What the lines still need against what lies here; then each piece. */
 export function Stock({ yard }: { yard: Schemas['Yard'] }) {
+  const { main } = useWork();
   const length = measure(yard.length_display);
   const most = Math.max(1, ...yard.against.map((a) => Math.max(a.needed, a.in_yard)));
   const short = yard.against.filter((a) => a.short > 0);
+  const mineFirst = [...yard.against].sort((a, b) => Number(b.pipe === main.pipe) - Number(a.pipe === main.pipe));
   return (
     <Stack spacing={2}>
       <Paper sx={{ p: { xs: 1.5, sm: 2.5 } }}>
@@ -44,7 +46,7 @@ export function Stock({ yard }: { yard: Schemas['Yard'] }) {
               </tr>
             </thead>
             <tbody>
-              {yard.against.map((a) => (
+              {mineFirst.map((a) => (
                 <tr key={`${a.pipe} ${a.length_m}`}>
                   <td>{a.pipe}</td>
                   <td className="num">{length.plain(a.length_m)}</td>
