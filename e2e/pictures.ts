@@ -1,8 +1,8 @@
 import { expect, test, type Page } from '@playwright/test';
 import { coolAndRelease, goToStep, lookAtIt, prepareJoint, readLabel, release, series, signIn } from './crew';
 
-const take = async (page: Page, name: string) => {
-  await page.evaluate(() => window.scrollTo(0, 0));
+const take = async (page: Page, name: string, top = 0) => {
+  await page.evaluate((y) => window.scrollTo(0, y), top);
   await page.waitForTimeout(500);
   await page.screenshot({ path: `docs/screenshots/${name}.png` });
 };
@@ -101,11 +101,9 @@ test('pictures of every main view', async ({ page }) => {
   await page.goto('/line/1706');
   await page.getByRole('link', { name: 'Cover' }).click();
   await goToStep(page, 'Inside, at the crown');
-  await page.mouse.wheel(0, 330);
-  await take(page, 'cover-inside');
+  await take(page, 'cover-inside', 200);
   await page.getByRole('button', { name: /^Manhole 1 to pipe 3/ }).click();
   await goToStep(page, 'Over the crown');
-  await page.mouse.wheel(0, 120);
   await take(page, 'cover-section');
   await page.getByRole('link', { name: 'Yard' }).click();
   await page.getByRole('table', { name: 'Need and stock' }).waitFor();

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Diastoma\Core\Trench\Deflection;
 
+use Diastoma\Core\Quantity\Pressure;
 use Diastoma\Core\Rulebook\Source;
 
 /** What lies beside a pipe and how hard it is packed: modulus of soil reaction E′ for the first deflection. */
@@ -26,8 +27,6 @@ enum Embedment: string
     public const HIGH = 'high';
 
     public const COMPACTIONS = [self::DUMPED, self::SLIGHT, self::MODERATE, self::HIGH];
-
-    private const KPA_PER_PSI = 6.894757293168361;
 
     public function said(): string
     {
@@ -56,7 +55,7 @@ enum Embedment: string
     {
         $psi = $this->ePrimePsi($compaction);
 
-        return $psi === null ? null : $psi * self::KPA_PER_PSI;
+        return $psi === null ? null : Pressure::of($psi, 'psi')->in('kPa');
     }
 
     /** @param  ?float  $percent  of standard Proctor; null where nobody measured: dumped */

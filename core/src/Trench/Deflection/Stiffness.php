@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Diastoma\Core\Trench\Deflection;
 
+use Diastoma\Core\Quantity\Pressure;
 use Diastoma\Core\Rulebook\Source;
 
 /** How stiff a flexible pipe is across: as the European class SN (EI/D³, kN/m²) and as pipe stiffness PS (load over change of diameter). */
@@ -11,13 +12,6 @@ final readonly class Stiffness
 {
     /** 0.149·PS is EI/r³, and so is 8·SN. */
     public const IOWA_PS = 0.149;
-
-    private const KPA_PER_PSI = 6.894757293168361;
-
-    /** Modulus of PVC, ASTM D1784 cell 12454, psi; of PE 100 for a minute's load, psi. */
-    public const PVC_PSI = 400000.0;
-
-    public const PE_PSI = 130000.0;
 
     private function __construct(public float $kpa)
     {
@@ -31,17 +25,12 @@ final readonly class Stiffness
     /** @param  float  $sdr  outside diameter over wall */
     public static function ofWall(float $sdr, float $modulusPsi): self
     {
-        return new self(4.47 * $modulusPsi / ($sdr - 1) ** 3 * self::KPA_PER_PSI);
-    }
-
-    public static function ofPsi(float $psi): self
-    {
-        return new self($psi * self::KPA_PER_PSI);
+        return new self(Pressure::of(4.47 * $modulusPsi / ($sdr - 1) ** 3, 'psi')->in('kPa'));
     }
 
     public function psi(): float
     {
-        return $this->kpa / self::KPA_PER_PSI;
+        return Pressure::of($this->kpa, 'kPa')->in('psi');
     }
 
     public static function source(): Source

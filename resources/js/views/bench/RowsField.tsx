@@ -3,6 +3,7 @@ import { Box, Button, FormHelperText, InputAdornment, MenuItem, Stack, TextField
 import type { QueryKey } from '@tanstack/react-query';
 import { ApiError, type Schemas } from '../../api/client';
 import { useWork } from '../../app/session';
+import { tableSx } from '../../app/tableSx';
 import { dayAndTime } from '../../app/time';
 import { faultOf } from '../../app/useForm';
 import { shown, stored } from './units';
@@ -79,15 +80,7 @@ export function RowsField({ bench, spec, queryKey, disabled }: { bench: Schemas[
       </Box>
       {rows.length > 0 && (
         <Box sx={{ overflowX: 'auto', mt: 2 }}>
-          <Box
-            component="table"
-            aria-label={`${spec.label}: entered`}
-            sx={{
-              borderCollapse: 'collapse',
-              minWidth: '100%',
-              '& td, & th': { py: 0.6, pr: 2, textAlign: 'left', borderBottom: '1px solid', borderColor: 'divider' },
-            }}
-          >
+          <Box component="table" aria-label={`${spec.label}: entered`} sx={tableSx}>
             <thead>
               <tr>
                 <th>{spec.label}</th>

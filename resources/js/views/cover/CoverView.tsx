@@ -27,7 +27,7 @@ export function CoverView() {
   const isNew = mayAdd && (adding || stretches.length === 0);
   return (
     <Stack spacing={2}>
-      <Paper sx={{ p: { xs: 1.5, sm: 2 } }}>
+      <Paper sx={{ px: { xs: 1.5, sm: 2 }, py: 1 }}>
         <Band page={page.data} chosen={chosen?.id ?? null} onChoose={(id) => (setAdding(false), void navigate(`/cover/${id}`))}>
           {mayAdd && stretches.length > 0 && (
             <Button variant="outlined" onClick={() => setAdding(!adding)}>

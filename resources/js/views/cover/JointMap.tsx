@@ -2,6 +2,7 @@ import { Alert, Box, Button, CircularProgress, Paper, Typography } from '@mui/ma
 import { useQuery } from '@tanstack/react-query';
 import { jointMapQuery } from '../../api/queries';
 import { useWork } from '../../app/session';
+import { tableSx } from '../../app/tableSx';
 import { useUnits } from '../../app/useUnits';
 import { STATES } from '../../instruments/line/glyph';
 
@@ -17,15 +18,7 @@ export function JointMap() {
     <Paper sx={{ p: { xs: 1.5, sm: 2.5 } }}>
       <Typography variant="h2">Joint map of {main.name}</Typography>
       <Box sx={{ overflow: 'auto', maxHeight: 420, mt: 1 }} tabIndex={0} role="region" aria-label="Joints with what covers them">
-        <Box
-          component="table"
-          aria-label="Joint map"
-          sx={{
-            borderCollapse: 'collapse',
-            minWidth: '100%',
-            '& td, & th': { py: 0.6, pr: 2.5, textAlign: 'left', borderBottom: '1px solid', borderColor: 'divider', whiteSpace: 'nowrap' },
-          }}
-        >
+        <Box component="table" aria-label="Joint map" sx={{ ...tableSx, whiteSpace: 'nowrap' }}>
           <thead>
             <tr>
               <th>Joint</th>

@@ -1,6 +1,7 @@
 import { Box, Paper, Typography } from '@mui/material';
 import type { Schemas } from '../../api/client';
 import { measure } from '../../app/numbers';
+import { tableSx } from '../../app/tableSx';
 
 const ROWS = [
   ['excavation_m3', 'Dug'],
@@ -20,16 +21,7 @@ export function Volumes({ stretch, page }: { stretch: Schemas['CoverStretch']; p
   return (
     <Paper sx={{ p: { xs: 1.5, sm: 2.5 } }}>
       <Typography variant="h2">Volumes, {unit.symbol}</Typography>
-      <Box
-        component="table"
-        aria-label="Volumes"
-        sx={{
-          borderCollapse: 'collapse',
-          mt: 1,
-          '& td, & th': { py: 0.5, pr: 4, borderBottom: '1px solid', borderColor: 'divider', textAlign: 'left' },
-          '& .num': { textAlign: 'right' },
-        }}
-      >
+      <Box component="table" aria-label="Volumes" sx={{ ...tableSx, minWidth: 0, mt: 1, '& .num': { textAlign: 'right' } }}>
         <thead>
           <tr>
             <th />

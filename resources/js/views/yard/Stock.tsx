@@ -6,14 +6,9 @@ import type { Schemas } from '../../api/client';
 import { traceQuery } from '../../api/queries';
 import { measure } from '../../app/numbers';
 import { useWork } from '../../app/session';
+import { tableSx } from '../../app/tableSx';
 import { dayAndTime } from '../../app/time';
 import { STATES } from '../../instruments/line/glyph';
-
-const cells = {
-  borderCollapse: 'collapse',
-  minWidth: '100%',
-  '& td, & th': { py: 0.75, pr: 3, textAlign: 'left', borderBottom: '1px solid', borderColor: 'divider' },
-} as const;
 
 /** What the lines still need against what lies here; then each piece. */
 export function Stock({ yard }: { yard: Schemas['Yard'] }) {
@@ -34,7 +29,7 @@ export function Stock({ yard }: { yard: Schemas['Yard'] }) {
         </Typography>
         <Typography sx={{ mb: 1.5 }}>Pipes that are planned and lie at no joint yet, against those that came, are sound and not laid.</Typography>
         <Box sx={{ overflowX: 'auto' }}>
-          <Box component="table" aria-label="Need and stock" sx={cells}>
+          <Box component="table" aria-label="Need and stock" sx={tableSx}>
             <thead>
               <tr>
                 <th>Pipe</th>
@@ -85,7 +80,7 @@ export function Stock({ yard }: { yard: Schemas['Yard'] }) {
         {yard.pipes.length === 0 && <Typography>None. Enter them piece by piece with their delivery.</Typography>}
         {yard.pipes.length > 0 && (
           <Box sx={{ overflow: 'auto', maxHeight: 360, mt: 1 }} tabIndex={0} role="region" aria-label="Pipes in the yard">
-            <Box component="table" aria-label="Pipes" sx={cells}>
+            <Box component="table" aria-label="Pipes" sx={tableSx}>
               <thead>
                 <tr>
                   <th>Number</th>
@@ -121,7 +116,7 @@ export function Stock({ yard }: { yard: Schemas['Yard'] }) {
         <Paper sx={{ p: { xs: 1.5, sm: 2.5 } }}>
           <Typography variant="h2">Fittings, gaskets and the like</Typography>
           <Box sx={{ overflowX: 'auto', mt: 1 }}>
-            <Box component="table" aria-label="Parts" sx={cells}>
+            <Box component="table" aria-label="Parts" sx={tableSx}>
               <thead>
                 <tr>
                   <th>What</th>
