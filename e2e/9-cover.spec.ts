@@ -43,7 +43,7 @@ async function before(page: Page) {
   await number(page, 'Approved soil on site', '200');
 }
 
-async function sides(page: Page, depth: string) {
+async function sides(page: Page, depth: string, by = 'sides laid back') {
   await number(page, 'Depth of the trench', depth);
   await choose(page, 'Ground', 'soil');
   await number(page, 'Unconfined strength, tsf', '2');
@@ -56,8 +56,8 @@ async function sides(page: Page, depth: string) {
     'Never dug before?',
   ])
     await yes(page, q);
-  await choose(page, 'Sides kept up by', 'sides laid back');
-  await number(page, 'Laid back, for each 1 of height', '0.8');
+  await choose(page, 'Sides kept up by', by);
+  if (by === 'sides laid back') await number(page, 'Laid back, for each 1 of height', '0.8');
   await number(page, 'Way to the nearest ladder', '4');
   await number(page, 'Spoil back from the edge', '1');
   await yes(page, 'Water kept out, and nothing undermined?');
@@ -163,6 +163,57 @@ test('PVC goes under the ground: rain shuts the trench, stone and roller are sto
   await expect(step(page, 'Over the crown')).toContainText('heavy roller or machine with 600 mm over the crown; at least 900 mm wanted');
   const found = await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa']).analyze();
   expect(found.violations.map((v) => v.id)).toEqual([]);
+});
+
+test('forty metres of GRP: a shield without its papers, a wet bed and a coarse stone are led back, and the made-up pipe shows what packing does', async ({
+  page,
+}) => {
+  test.setTimeout(240_000);
+  await signIn(page, 'vera');
+  await openStretch(page, 'Weir Street', 'Weir Street, first forty', '0', '40', '2.4');
+  await before(page);
+  await goToStep(page, 'Inspection');
+  await row(page, 'Inspection', [
+    ['When', 'before work'],
+    ['Safe to go in?', 'Yes'],
+  ]);
+  await goToStep(page, 'Sides');
+  await sides(page, '2.4', 'shield or box');
+  await yes(page, 'Made for this soil and depth, papers here, nobody outside of it?', 'No');
+  await expect(step(page, 'Sides')).toContainText('Not made for this soil and depth.');
+  await yes(page, 'Made for this soil and depth, papers here, nobody outside of it?');
+  await goToStep(page, 'Width');
+  await number(page, 'Width at the bottom', '1400');
+  await number(page, 'Width of the bucket', '900');
+  await goToStep(page, 'Bedding');
+  await bed(page, true);
+  await choose(page, 'Foundation', 'wet');
+  await expect(step(page, 'Bedding')).toContainText('Drain it');
+  await choose(page, 'Foundation', 'firm and dry');
+  await goToStep(page, 'Inside, as laid');
+  await row(page, 'Place', [
+    ['Station', '18'],
+    ['Height inside', '592'],
+    ['Width inside', '592'],
+  ]);
+  await number(page, 'Stiffness class on the pipe, SN', '5');
+  await goToStep(page, 'Haunch');
+  await choose(page, 'Soil beside the pipe', 'crushed rock');
+  await number(page, 'Largest stone in it', '60');
+  await expect(step(page, 'Haunch')).toContainText('at most 50 mm wanted');
+  await number(page, 'Largest stone in it', '50');
+  await yes(page, 'Worked in under the haunches, no hollow left?');
+  await yes(page, 'Both sides together, the pipe has not moved?');
+  await goToStep(page, 'Beside the pipe');
+  for (const n of ['1', '2', '3']) {
+    await row(page, 'Layer', layer('210', LIGHT));
+    await row(page, 'Density test', density(n, '2.1'));
+  }
+  await goToStep(page, 'Inside, at the crown');
+  const read = saved(page);
+  await page.getByRole('button', { name: 'Simulated: read one' }).click();
+  expect((await read).status()).toBeLessThan(300);
+  await expect(step(page, 'Inside, at the crown')).toContainText('Compact the sides less');
 });
 
 test('a stretch cannot lie over another, and the joint map says what covers each joint', async ({ page }) => {

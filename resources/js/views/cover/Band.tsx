@@ -5,7 +5,7 @@ import { measure } from '../../app/numbers';
 import { STATES } from '../../instruments/line/glyph';
 
 const css = (name: string) => `var(--mui-palette-${name})`;
-const [WIDE, HIGH, BAR] = [1000, 66, 32];
+const [WIDE, HIGH, BAR] = [560, 70, 38];
 
 interface Props {
   page: Schemas['CoverPage'];
