@@ -9,6 +9,7 @@ use App\Models\FusionRun;
 use App\Models\Joint;
 use App\Models\Person;
 use App\Models\Work;
+use App\Procedures\Arrived;
 use App\Procedures\Catalogue;
 use App\Procedures\Subject;
 use Diastoma\Core\Electrofusion\Diagnosis\TraceClass;
@@ -52,6 +53,7 @@ final class Bench
             'subject_id' => $model->id,
             'joint' => $model instanceof Joint ? self::joint($model) : null,
             'before' => $model instanceof Joint ? Earlier::of($model) : [],
+            'from_yard' => $model instanceof Joint ? self::fromYard($subject) : [],
             'nonconformances' => $model instanceof Joint ? Nonconformances::openOn($model) : [],
             'todo' => Todo::of($subject->sitting()->state(), self::title($subject), $model instanceof Joint && $model->suffix !== '', $subject->kind),
             'work' => $model instanceof Work ? self::work($model) : null,
@@ -79,6 +81,19 @@ final class Bench
             'fusion_run_record' => $run?->record,
             'now' => $subject->job->now()->format('Y-m-d\TH:i:s.vP'),
         ];
+    }
+
+    /** @return list<array<string, mixed>> what the yard knows of the fittings whose codes were scanned at this joint */
+    private static function fromYard(Subject $subject): array
+    {
+        $codes = [];
+        foreach ($subject->readings()->history as $reading) {
+            if (is_string($reading->value) && (str_ends_with($reading->key, 'label_code') || $reading->key === 'trace_code')) {
+                $codes[] = $reading->value;
+            }
+        }
+
+        return $codes === [] ? [] : Arrived::parts($subject->job, array_values(array_unique($codes)));
     }
 
     /** @return array<string, list<array<string, float>>> rows that a made-up pipe would give, by the key of their series; on a simulated job only */

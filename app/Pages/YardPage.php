@@ -36,7 +36,7 @@ final class YardPage
                 'sun_days_left' => Stock::sunDaysLeft($p['pipe'], $p['where'], $p['at'], $now, $rules->value('yd.sun_days')),
             ], array_slice($free, 0, self::MOST)),
             'free' => count($free),
-            'parts' => array_map(static fn (array $p): array => [...$p, 'has_run_out' => $p['use_by'] !== '' && $p['use_by'] < $today], $arrived->parts()),
+            'parts' => array_map(static fn (array $p): array => [...$p, 'has_run_out' => $p['use_by'] !== '' && $p['use_by'] < $today], $arrived->all()),
             'deliveries' => Work::where('job_id', $job->id)->where('kind', Kind::Delivery->value)->orderByDesc('created_at')->limit(self::MOST)->get()
                 ->map(Bench::work(...)),
             'sun_source' => $rules->limit('yd.sun_days')->source->tag(),

@@ -59,8 +59,30 @@ final class Arrived
         return $this->pieces ??= $this->read();
     }
 
+    /**
+     * @param  list<string>  $codes
+     * @return list<array<string, mixed>> fittings that came with one of these codes on them
+     */
+    public static function parts(Job $job, array $codes): array
+    {
+        $today = $job->now()->format('Y-m-d');
+        $rows = Entry::query()->where('job_id', $job->id)->where('subject_type', Kind::Delivery->value)->whereIn('payload->row->code', $codes)
+            ->orderBy('seq')->get();
+        $titles = Work::query()->whereIn('id', $rows->pluck('subject_id'))->pluck('title', 'id');
+
+        return array_values($rows->map(static function (Entry $entry) use ($titles, $today): array {
+            $row = $entry->data()['row'];
+            $useBy = (string) ($row['use_by'] ?? '');
+
+            return [
+                'what' => (string) $row['what'], 'code' => (string) $row['code'], 'batch' => (string) ($row['batch'] ?? ''), 'use_by' => $useBy,
+                'has_run_out' => $useBy !== '' && $useBy < $today, 'delivery' => (string) ($titles[$entry->subject_id] ?? ''),
+            ];
+        })->all());
+    }
+
     /** @return list<array<string, mixed>> fittings, gaskets and the like */
-    public function parts(): array
+    public function all(): array
     {
         $this->pieces();
 

@@ -36,3 +36,14 @@ it('follows a pipe from its delivery to its joints, and lays none that was rejec
     $this->putJson("/api/v1/joints/{$joint->id}/numbers", $numbers('al-704'))->assertUnprocessable()->assertJsonPath('errors.0.field', 'pipe_b');
     $this->getJson("/api/v1/jobs/{$this->job()->id}/yard/trace?number=nobody")->assertOk()->assertJsonPath('delivery', null)->assertJsonPath('joints', []);
 });
+
+it('lets the bench know a fitting that was scanned in the yard', function () {
+    $code = '73120418'.'180'.'1'.'40'.'064'.'5'.'260'.'00';
+    $code .= Diastoma\Core\Label\FusionLabel::checkDigit($code);
+    $work = App\Models\Work::where('kind', 'delivery')->firstOrFail();
+    $row = ['kind' => 'fitting', 'what' => 'Coupler dn 180', 'count' => 4, 'batch' => 'F 12', 'code' => $code, 'use_by' => '2001-05-31'];
+    $this->signIn()->postJson('/api/v1/entries', about($work, 'row', ['key' => 'part', 'row' => $row]))->assertCreated();
+    $this->enter($this->joint(9), 'label_code', $code)->assertCreated()->assertJsonPath('bench.from_yard.0.batch', 'F 12')
+        ->assertJsonPath('bench.from_yard.0.has_run_out', true)->assertJsonPath('bench.from_yard.0.delivery', $work->title);
+    $this->getJson("/api/v1/joints/{$this->joint(8)->id}")->assertOk()->assertJsonPath('from_yard', []);
+});

@@ -239,6 +239,12 @@ function LabelPart({ bench, step, guide, mayEnter, onScan }: LabelProps) {
   return (
     <Stack spacing={2}>
       {sample && <SampleLabel label={sample} waits={preheat ? 'pre-cool' : 'cool'} onScan={(code) => onScan(key('label_code'), code)} />}
+      {bench.from_yard.map((part) => (
+        <Typography key={`${part.code} ${part.delivery}`} sx={{ pl: 1.5, borderLeft: '4px solid', borderLeftColor: part.has_run_out ? 'stop' : 'pipe' }}>
+          Out of the yard: {part.what}, batch {part.batch}, came with “{part.delivery}”
+          {part.use_by === '' ? '' : part.has_run_out ? <b>. It ran out on {part.use_by}: do not use it</b> : `, good until ${part.use_by}`}.
+        </Typography>
+      ))}
       {mayEnter && <CodeReader onRead={(code) => onScan(code.length === 24 ? key('label_code') : 'trace_code', code)} />}
       <LabelCard
         fields={guide.fields}
