@@ -46,7 +46,8 @@ final class BringRows
             $id = static fn (int $k): string => Uuid::uuid5(self::SPACE, "{$work->id} {$key} {$hash} {$k}")->toString();
             $isStored = DB::table('entries')->where('id', $id(0))->exists();
             foreach ($isStored ? [] : $rows as $k => $row) {
-                [, , , $subject] = $this->write->execute($by, new Draft($id($k), Entry::ROW, $work->kind->value, $work->id, ['key' => $key, 'row' => $row], $at));
+                $draft = new Draft($id($k), Entry::ROW, $work->kind->value, $work->id, ['key' => $key, 'row' => $row], $at);
+                [, , , $subject] = $this->write->execute($by, $draft);
             }
 
             return $subject;

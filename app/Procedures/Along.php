@@ -50,7 +50,8 @@ final class Along
     /** Why work cannot be opened there; empty where it can. */
     public static function refused(Procedure $procedure, Main $main, ?float $fromM, ?float $toM, ?float $depthM): string
     {
-        $others = Work::where('main_id', $main->id)->where('procedure', $procedure->id())->orderBy('from_station_m')->get(['title', 'from_station_m', 'to_station_m'])
+        $others = Work::where('main_id', $main->id)->where('procedure', $procedure->id())->orderBy('from_station_m')
+            ->get(['title', 'from_station_m', 'to_station_m'])
             ->map(static fn (Work $w): array => ['title' => $w->title, 'from_m' => (float) $w->from_station_m, 'to_m' => (float) $w->to_station_m])->all();
 
         return $procedure->openingRefused($fromM, $toM, (float) $main->length_m, $depthM, array_values($others));

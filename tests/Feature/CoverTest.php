@@ -16,8 +16,8 @@ function staithe(): Main
 function stretchDraft(float $from, float $to, mixed $depth = 1.6): array
 {
     return [
-        'id' => (string) Str::uuid(), 'kind' => 'stretch', 'procedure' => 'cover.stretch', 'title' => 'A stretch', 'main_id' => staithe()->id, 'from_m' => $from,
-        'to_m' => $to, 'facts' => ['depth_m' => $depth],
+        'id' => (string) Str::uuid(), 'kind' => 'stretch', 'procedure' => 'cover.stretch', 'title' => 'A stretch', 'main_id' => staithe()->id,
+        'from_m' => $from, 'to_m' => $to, 'facts' => ['depth_m' => $depth],
     ];
 }
 

@@ -21,7 +21,8 @@ it('reads rows by the names of a form, in any order, each in its unit', function
     'stored units' => [['vertical_mm', 'station_m'], ['277.2', '3'], ['station_m' => 3.0, 'vertical_mm' => 277.2]],
     'inches and feet' => [['station_ft', 'height_inside_in'], ['10', '10.9'], ['station_m' => 3.048, 'vertical_mm' => 276.86]],
     'decimal comma' => [['station_m', 'vertical_mm'], ['3,5', '277,25'], ['station_m' => 3.5, 'vertical_mm' => 277.25]],
-    'words' => [['station_m', 'vertical_mm', 'by', 'dry'], ['3', '277', 'Ada', 'no'], ['station_m' => 3.0, 'vertical_mm' => 277.0, 'by' => 'Ada', 'dry' => false]],
+    'words' => [['station_m', 'vertical_mm', 'by', 'dry'], ['3', '277', 'Ada', 'no'],
+        ['station_m' => 3.0, 'vertical_mm' => 277.0, 'by' => 'Ada', 'dry' => false]],
     'an empty one that need not be' => [['station_m', 'vertical_mm', 'by'], ['3', '277', ''], ['station_m' => 3.0, 'vertical_mm' => 277.0]],
 ]);
 
