@@ -81,6 +81,7 @@ test('PVC goes under the ground: rain shuts the trench, stone and roller are sto
   await goToStep(page, 'Inspection');
   await row(page, 'Inspection', [
     ['When', 'before work'],
+    ['Competent person', 'Vera Holm'],
     ['Safe to go in?', 'Yes'],
   ]);
   await goToStep(page, 'Sides');
@@ -95,6 +96,7 @@ test('PVC goes under the ground: rain shuts the trench, stone and roller are sto
   await goToStep(page, 'Inspection');
   await row(page, 'Inspection', [
     ['When', 'after rain'],
+    ['Competent person', 'Vera Holm'],
     ['Safe to go in?', 'Yes'],
   ]);
   await goToStep(page, 'Width');
@@ -175,6 +177,7 @@ test('forty metres of GRP: a shield without its papers, a wet bed and a coarse s
   await goToStep(page, 'Inspection');
   await row(page, 'Inspection', [
     ['When', 'before work'],
+    ['Competent person', 'Vera Holm'],
     ['Safe to go in?', 'Yes'],
   ]);
   await goToStep(page, 'Sides');

@@ -51,7 +51,9 @@ it('opens a stretch only where none lies, within the main, with its depth', func
 it('shuts the backfill while a joint of it is open, and writes down how many were', function () {
     $this->signIn('vera@demo')->postJson("/api/v1/jobs/{$this->job()->id}/works", $draft = stretchDraft(36.0, 48.0))->assertCreated();
     $work = Work::findOrFail($draft['id']);
-    $this->postJson('/api/v1/entries', about($work, 'row', ['key' => 'inspection', 'row' => ['occasion' => 'before work', 'safe' => true]]))->assertCreated();
+    $this->postJson('/api/v1/entries', about($work, 'row', [
+        'key' => 'inspection', 'row' => ['occasion' => 'before work', 'who' => 'Vera', 'safe' => true],
+    ]))->assertCreated();
     $this->postJson('/api/v1/entries', about($work, 'reading', ['key' => 'joints_seen', 'value' => true]))->assertConflict()
         ->assertJsonPath('title', static fn (string $t): bool => str_contains($t, '2 joints of this stretch are not accepted'));
     $this->signIn()->postJson('/api/v1/entries', about($work, 'overrule', ['rule' => 'tr.joints', 'reason' => 'I say so, by myself.']))->assertForbidden();

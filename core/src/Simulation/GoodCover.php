@@ -54,7 +54,7 @@ final class GoodCover
         $cover = 1000 * (new Stretch($s))->fullCoverM();
 
         return match ($key) {
-            'inspection' => ['occasion' => Ways::OCCASIONS[0], 'safe' => true],
+            'inspection' => ['occasion' => Ways::OCCASIONS[0], 'who' => 'Crew', 'safe' => true],
             Bores::LAID => [...$place, 'vertical_mm' => $inside, 'horizontal_mm' => $inside],
             Bores::CROWN => [...$place, 'vertical_mm' => round(1.004 * $inside, 1)], Bores::FULL => [...$place, 'vertical_mm' => round(0.985 * $inside, 1)],
             Bores::LATE => [...$place, 'vertical_mm' => round(0.975 * $inside, 1)],

@@ -10,6 +10,7 @@ use Diastoma\Core\Procedure\Procedure;
 use Diastoma\Core\Procedure\Situation;
 use Diastoma\Core\Procedure\Step;
 use Diastoma\Core\Trench\Deflection\Bores;
+use Diastoma\Core\Trench\Rules\CoverRises;
 use Diastoma\Core\Trench\Rules\JointsAccepted;
 use Diastoma\Core\Trench\Steps\Fill;
 use Diastoma\Core\Trench\Steps\Ground;
@@ -74,18 +75,19 @@ final class Cover extends Procedure
         $look = Inspections::of($situation)->gate();
         $covered = JointsAccepted::gate($situation) ?? $look;
         $bends = (new Stretch($situation))->shell()->bends();
-        $over = $this->after($situation, $bends ? [Bores::CROWN => 'Inside, at the crown'] : ['side' => 'Beside the pipe'], $covered);
+        $beside = Fill::height($situation) > 0.0 ? self::first('Beside the pipe', 'up to the crown') : $covered;
+        $over = $bends && ! $situation->readings->has(Bores::CROWN) ? self::first('Inside, at the crown') : $beside;
         $inTrench = [
             Ground::sides($situation, $look), Ground::width($situation, $look), Ground::bed($situation, $look),
             ...($bends ? [Inside::laid($situation, $look)] : []),
             Fill::joints($situation, $covered), Fill::haunch($situation, $covered),
-            Fill::beside($situation, $this->after($situation, ['haunched' => 'Haunch'], $covered)),
-            ...($bends ? [Inside::crown($situation, $this->after($situation, ['side' => 'Beside the pipe'], $covered))] : []),
+            Fill::beside($situation, $situation->readings->has('haunched') ? $covered : self::first('Haunch')),
+            ...($bends ? [Inside::crown($situation, $beside)] : []),
             ...Fill::wire($situation, $covered),
             Fill::over($situation, $over),
         ];
         $keys = array_merge([], ...array_map(static fn (Step $step): array => array_column($step->readings, 'key'), $inTrench));
-        $onTop = $this->after($situation, ['over' => 'Over the crown'], $covered);
+        $onTop = CoverRises::lacksMm($situation) > 0.0 ? self::first('Over the crown', 'up to the surface') : $covered;
 
         return [
             Ground::before($situation), Ground::inspection($situation, $keys), ...$inTrench,
@@ -94,16 +96,9 @@ final class Cover extends Procedure
         ];
     }
 
-    /** @param  non-empty-array<string, string>  $first  what must have been read, and the step it stands in */
-    private function after(Situation $s, array $first, Gate $otherwise): Gate
+    private static function first(string $step, string $how = ''): Gate
     {
-        foreach ($first as $key => $title) {
-            if (! $s->readings->has($key)) {
-                return new Gate("“{$title}” comes first.", null, 'common practice');
-            }
-        }
-
-        return $otherwise;
+        return new Gate("“{$step}” comes first".($how === '' ? '' : ", {$how}").'.', null, 'common practice');
     }
 
     public function clocks(Situation $situation): array

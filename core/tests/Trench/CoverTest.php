@@ -80,6 +80,20 @@ it('limits the deflection by what the pipe is of, at full cover and after thirty
         ->and(coverFound($walk, $late($later + 0.01), 'tr.bore_late')[0])->toBe('stop');
 })->with([['PVC', 5.0, 7.5], ['GRP', 3.0, 5.0], ['Ductile iron', 3.0, 3.0]]);
 
+it('lets nothing over the pipe before the sides stand at its crown, and no surface before it is full', function () {
+    $walk = coverWalk();
+    $good = $walk->made();
+    $layers = $good->all('side');
+    $one = new Readings(array_values(array_filter($good->history, static fn (Reading $r): bool => $r->key !== 'side' || $r === $layers[0])));
+    foreach (['crown' => 'up to the crown', 'over' => 'up to the crown'] as $step => $said) {
+        expect(coverStep($walk, $one, $step)->gate?->said)->toContain($said);
+    }
+    expect(coverStep($walk, coverWithout($good, 'bore_crown'), 'over')->gate?->said)->toContain('“Inside, at the crown” comes first');
+    $half = coverRows(coverWithout($good, 'over'), 'over', [['thickness_mm' => 150.0, 'apart_mm' => 0.0, 'cover_mm' => 140.0, 'plant' => Ways::LIGHT]]);
+    expect(coverStep($walk, $half, 'surface')->gate?->said)->toContain('up to the surface')
+        ->and(coverStep($walk, $good, 'surface')->gate?->shutsAt)->not->toBeNull();
+});
+
 it('shuts the trench when its inspection has run out, when it rained, and when it was found unsafe', function () {
     $walk = coverWalk();
     $good = $walk->made();

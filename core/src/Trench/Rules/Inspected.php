@@ -21,13 +21,15 @@ final readonly class Inspected implements Rule
     public function judge(Situation $situation): ?Finding
     {
         $inspections = Inspections::of($situation);
-        if ($inspections->last() === null) {
+        $last = $inspections->last();
+        if ($last === null) {
             return null;
         }
         $shut = $inspections->shut();
 
         return new Finding(
-            $this->id(), $shut === null ? Severity::Go : Severity::Stop, $shut === null ? 'Inspected, and safe.' : "Nobody in the trench: {$shut}.",
+            $this->id(), $shut === null ? Severity::Go : Severity::Stop,
+            $shut === null ? "Inspected by {$last->text('who')}: safe." : "Nobody in the trench: {$shut}.",
             $shut === null ? '' : 'Everybody out. Put right what was found; then the competent person looks at it again.', Inspections::source(),
             [Inspections::KEY, Inspections::CHANGED], why: 'A side that falls in kills within minutes.', final: $shut !== null,
         );

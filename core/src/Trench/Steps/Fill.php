@@ -88,7 +88,7 @@ final class Fill
     }
 
     /** What lacks beside the pipe to its crown, mm. */
-    private static function height(Situation $s): float
+    public static function height(Situation $s): float
     {
         return (new Stretch($s))->odMm() - Layers::of($s->readings, 'side')->heightMm();
     }

@@ -64,7 +64,8 @@ final class Ground
         return new Step('inspect', 'Inspection',
             'The competent person looks at the trench before work, each day, and again after rain or when the ground changes.', [
                 ReadingSpec::row(Inspections::KEY, 'Inspection', [
-                    ReadingSpec::choice('occasion', 'When', Ways::OCCASIONS), ReadingSpec::yesNo('safe', 'Safe to go in?'),
+                    ReadingSpec::choice('occasion', 'When', Ways::OCCASIONS), ReadingSpec::text('who', 'Competent person'),
+                    ReadingSpec::yesNo('safe', 'Safe to go in?'),
                 ]),
                 ReadingSpec::now(Inspections::CHANGED, 'Rain, or the ground changed', 'Press it when it happens.')->optional(),
             ], [new Inspected, new UnderInspection($inTheTrench)], [self::COLLAPSE], static fn (): array => Drawn::of($s));
