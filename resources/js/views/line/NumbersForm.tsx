@@ -1,32 +1,15 @@
-import { useState } from 'react';
-import { useNavigate } from 'react-router';
-import { Alert, Autocomplete, Box, Button, Stack, TextField } from '@mui/material';
-import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
-import { answered, api, type Schemas } from '../../api/client';
-import { JOB, yardQuery } from '../../api/queries';
-import { typedNumber } from '../../app/numbers';
+import { lazy, Suspense, useState } from 'react';
+import { Button, LinearProgress } from '@mui/material';
+import type { Schemas } from '../../api/client';
 import { useWork } from '../../app/session';
-import { general, useForm } from '../../app/useForm';
 
-/** Numbers as they are written on the joint and its pipes: typed, or by a scanner that types. */
+// with what picks out of the yard: loaded when somebody wants it
+const NumbersFields = lazy(async () => ({ default: (await import('./NumbersFields')).NumbersFields }));
+
+/** Numbers as they are written on the joint and its pipes: typed, by a scanner that types, or out of the yard. */
 export function NumbersForm({ joint }: { joint: Schemas['Joint'] }) {
-  const { person, job, main } = useWork();
-  const client = useQueryClient();
-  const navigate = useNavigate();
+  const { person } = useWork();
   const [open, setOpen] = useState(false);
-  const yard = useQuery({ ...yardQuery(job.id), enabled: open });
-  const form = useForm({ number: String(joint.number), pipe_a: joint.pipe_a, pipe_b: joint.pipe_b });
-  const save = useMutation({
-    mutationFn: () => {
-      const { number, pipe_a, pipe_b } = form.texts;
-      return answered(api.PUT('/joints/{joint}/numbers', { params: { path: { joint: joint.id } }, body: { number: typedNumber(number), pipe_a, pipe_b } }));
-    },
-    onSuccess: async (bench) => {
-      await Promise.all([['line'], ['bench'], ['yard'], JOB].map((queryKey) => client.invalidateQueries({ queryKey })));
-      void navigate(`/line/${bench.joint?.number ?? ''}`);
-      setOpen(false);
-    },
-  });
   if (!person.may.includes('joints.keep')) return null;
   if (!open)
     return (
@@ -35,31 +18,8 @@ export function NumbersForm({ joint }: { joint: Schemas['Joint'] }) {
       </Button>
     );
   return (
-    <Box component="form" aria-label="Numbers" onSubmit={(e) => (e.preventDefault(), save.mutate())} sx={{ maxWidth: 820 }}>
-      <Stack direction={{ xs: 'column', sm: 'row' }} spacing={1.5}>
-        <TextField label="Joint number" slotProps={{ htmlInput: { inputMode: 'numeric' } }} {...form.field('number', save.error)} />
-        {(['pipe_a', 'pipe_b'] as const).map((side) => (
-          <Autocomplete
-            key={side}
-            freeSolo
-            sx={{ flex: 1, minWidth: 180 }}
-            options={(yard.data?.pipes ?? []).filter((p) => p.pipe === main.pipe).map((p) => p.number)}
-            inputValue={form.texts[side] ?? ''}
-            onInputChange={(_, text) => form.field(side, null).onChange({ target: { value: text } })}
-            renderInput={(params) => {
-              const { error, helperText } = form.field(side, save.error, 'Typed, scanned, or out of the yard');
-              return <TextField {...params} label={side === 'pipe_a' ? 'Pipe before it' : 'Pipe after it'} error={error} helperText={helperText} />;
-            }}
-          />
-        ))}
-        <Button type="submit" variant="contained" color="secondary" disabled={save.isPending} sx={{ minHeight: 56, px: 3 }}>
-          Keep
-        </Button>
-        <Button onClick={() => setOpen(false)} sx={{ minHeight: 56 }}>
-          Leave it
-        </Button>
-      </Stack>
-      {general(save.error) && <Alert severity="error">{general(save.error)}</Alert>}
-    </Box>
+    <Suspense fallback={<LinearProgress aria-label="Loading the form" />}>
+      <NumbersFields joint={joint} onLeave={() => setOpen(false)} />
+    </Suspense>
   );
 }
