@@ -127,6 +127,7 @@ test('a product of its own is added and works on the bench and in set-out; a pip
   await expect(page.getByRole('img', { name: 'Mark at 118 mm from the end' })).toBeVisible();
 
   await page.getByRole('link', { name: 'Yard' }).click();
+  await page.getByRole('link', { name: 'Rejects', exact: true }).click();
   await page.getByLabel('Number or stamp on the pipe').fill('L-17');
   await page.getByRole('combobox', { name: 'Reason' }).click();
   await page.getByRole('option', { name: 'spigot damaged' }).click();

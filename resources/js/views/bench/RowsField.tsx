@@ -79,7 +79,7 @@ export function RowsField({ bench, spec, queryKey, disabled }: { bench: Schemas[
         </Stack>
       </Box>
       {rows.length > 0 && (
-        <Box sx={{ overflowX: 'auto', mt: 2 }}>
+        <Box sx={{ overflowX: 'auto', mt: 2 }} tabIndex={0} role="region" aria-label={`${spec.label}: rows`}>
           <Box component="table" aria-label={`${spec.label}: entered`} sx={tableSx}>
             <thead>
               <tr>

@@ -28,7 +28,7 @@ export function Stock({ yard }: { yard: Schemas['Yard'] }) {
               : `${short.reduce((n, a) => n + a.short, 0)} pipes short`}
         </Typography>
         <Typography sx={{ mb: 1.5 }}>Pipes that are planned and lie at no joint yet, against those that came, are sound and not laid.</Typography>
-        <Box sx={{ overflowX: 'auto' }}>
+        <Box sx={{ overflowX: 'auto' }} tabIndex={0} role="region" aria-label="What is needed and what lies here">
           <Box component="table" aria-label="Need and stock" sx={tableSx}>
             <thead>
               <tr>
@@ -115,7 +115,7 @@ export function Stock({ yard }: { yard: Schemas['Yard'] }) {
       {yard.parts.length > 0 && (
         <Paper sx={{ p: { xs: 1.5, sm: 2.5 } }}>
           <Typography variant="h2">Fittings, gaskets and the like</Typography>
-          <Box sx={{ overflowX: 'auto', mt: 1 }}>
+          <Box sx={{ overflowX: 'auto', mt: 1 }} tabIndex={0} role="region" aria-label="Parts in the yard">
             <Box component="table" aria-label="Parts" sx={tableSx}>
               <thead>
                 <tr>
