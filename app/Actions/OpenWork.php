@@ -51,12 +51,9 @@ final class OpenWork
                 return $known;
             }
             $depth = $given['facts']['depth_m'] ?? null;
-            $refusal = $main === null ? '' : Along::refused(
+            Along::mustBeFree(
                 Catalogue::of($given['procedure']), $main, $given['from_m'] ?? null, $given['to_m'] ?? null, is_numeric($depth) ? (float) $depth : null,
             );
-            if ($refusal !== '') {
-                throw Refused::input($refusal, [['field' => 'from_m', 'detail' => $refusal, 'value' => $given['from_m'] ?? null]]);
-            }
             $work = Work::create([
                 'id' => strtolower($given['id']), 'job_id' => $job->id, 'main_id' => $given['main_id'] ?? null, 'kind' => $kind,
                 'procedure' => $given['procedure'], 'title' => $given['title'],

@@ -13,8 +13,10 @@ use Diastoma\Core\Procedure\Situation;
 use Diastoma\Core\Quantity\Unit;
 use Diastoma\Core\Sitting\Entry as Item;
 use Diastoma\Core\Sitting\Kind;
+use Diastoma\Core\Sitting\State;
 use Diastoma\Core\Sitting\Story;
 use Diastoma\Core\Trench\Cover;
+use Diastoma\Core\Trench\Ground\Quantities;
 use Diastoma\Core\Trench\Stage;
 use Diastoma\Core\Trench\Stretch;
 use Illuminate\Support\Collection;
@@ -28,9 +30,13 @@ final class CoverPage
     public static function of(Main $main): array
     {
         $units = $main->job->rules()->units;
+        $stretches = self::stretches($main);
+        $next = $stretches->first(static fn (array $s): bool => ! in_array($s['work']->state, State::accepted(), true));
 
         return [
-            'procedure' => Cover::ID, 'length_m' => $main->length_m, 'stretches' => self::stretches($main)->map(self::row(...))->values(),
+            'procedure' => Cover::ID, 'length_m' => $main->length_m, 'stretches' => $stretches->map(self::row(...))->values(),
+            'next' => $next['work']->id ?? null, 'bulking_percent' => Quantities::BULKING_PERCENT, 'truck_m3' => Quantities::TRUCK_M3,
+            'volumes_source' => Quantities::source()->tag(),
             'stages' => array_column(Stage::cases(), 'value'),
             'length_display' => $units->display(Unit::Metre), 'volume_display' => $units->display(Unit::CubicMetre),
         ];
@@ -42,9 +48,10 @@ final class CoverPage
         $stretches = self::stretches($main);
         $joints = $main->joints()->limit(5000)->get(['id', 'main_id', 'number', 'suffix', 'station_m', 'method', 'pipe_a', 'pipe_b', 'state', 'planned']);
 
-        return array_values($joints->map(static function (Joint $joint) use ($stretches): array {
-            $lies = static fn (Work $w): bool => $w->from_station_m <= $joint->station_m && $joint->station_m < $w->to_station_m;
-            $over = $stretches->first(static fn (array $s): bool => $lies($s['work']));
+        return array_values($joints->map(static function (Joint $joint) use ($stretches, $main): array {
+            $over = $stretches->first(static fn (array $s): bool => Cover::holds(
+                $joint->station_m, (float) $s['work']->from_station_m, (float) $s['work']->to_station_m, (float) $main->length_m,
+            ));
             $planned = $joint->planned ?? [];
 
             return [

@@ -75,7 +75,7 @@ final class HoldPoints
     {
         $found = [];
         $mains = $job->mains()->pluck('id');
-        $open = Joint::query()->whereIn('main_id', $mains)->where('suffix', '')->whereNotIn('state', [State::Accepted->value, State::Overruled->value])
+        $open = Joint::query()->whereIn('main_id', $mains)->where('suffix', '')->whereNotIn('state', State::accepted())
             ->toBase()->distinct()->pluck('section_id'); // nothing is there to be signed before all of its joints are accepted
         $sections = Section::with('main', 'tests')->whereIn('main_id', $mains)->whereNotIn('id', $open)->orderBy('name')->limit(self::MOST)->get();
         foreach ($sections as $section) {

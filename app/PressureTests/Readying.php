@@ -14,6 +14,7 @@ use Diastoma\Core\PressureTest\Readiness;
 use Diastoma\Core\PressureTest\Reading\Material;
 use Diastoma\Core\PressureTest\TestPlan;
 use Diastoma\Core\Rulebook\Overrule;
+use Diastoma\Core\Sitting\State;
 
 /** Whether a section may be tested now by a plan, and who says so. */
 final class Readying
@@ -22,7 +23,7 @@ final class Readying
     {
         $joints = $section->joints->map(static fn ($joint): array => [
             'number' => (string) $joint->number, 'state' => $joint->state,
-            'accepted' => in_array($joint->state, ['accepted', 'overruled'], true), 'test_at' => $joint->test_at?->toDateTimeImmutable(),
+            'accepted' => in_array($joint->state, State::accepted(), true), 'test_at' => $joint->test_at?->toDateTimeImmutable(),
         ])->all();
         $last = $section->tests()->whereNotNull('ended_at')->reorder('number', 'desc')->first(); // one that is planned has changed nothing yet
         $rest = $last === null ? null : $last->ended_at?->addMinutes((int) ceil(60 * Recorded::method($last)->restHours()));

@@ -46,7 +46,7 @@ final class Held
         }
 
         return [
-            'open_joints' => $section->joints()->whereNotIn('state', [State::Accepted->value, State::Overruled->value])->count(),
+            'open_joints' => $section->joints()->whereNotIn('state', State::accepted())->count(),
             'held_since' => $section->tests()->whereNotNull('ended_at')->reorder('number', 'desc')->first()?->ended_at?->toRfc3339String(),
         ];
     }

@@ -39,13 +39,14 @@ it('says of every joint where it lies and what covers it', function () {
     expect(count(explode("\n", trim((string) $csv))))->toBe(8)->and($csv)->toContain('surfaced');
 });
 
-it('opens a stretch only where none lies, within the main, with its depth', function (float $from, float $to, mixed $depth, string $said) {
+it('opens a stretch only where none lies, within the main, with its depth', function (float $from, float $to, mixed $depth, string $said,
+    string $field = 'from_m') {
     $this->signIn('vera@demo')->postJson("/api/v1/jobs/{$this->job()->id}/works", stretchDraft($from, $to, $depth))->assertUnprocessable()
-        ->assertJsonPath('errors.0.field', 'from_m')->assertJsonPath('title', static fn (string $t): bool => str_contains($t, $said));
+        ->assertJsonPath('errors.0.field', $field)->assertJsonPath('title', static fn (string $t): bool => str_contains($t, $said));
 })->with([
     'over the first' => [10.0, 17.0, 1.6, '“Manhole 1 to pipe 3” covers 0 to 18 m'], 'beyond the end' => [36.0, 50.0, 1.6, 'from 0 to 48 m'],
-    'of no length' => [40.0, 40.0, 1.6, 'between two stations'], 'without depth' => [36.0, 48.0, null, 'planned depth'],
-    'a slip of the finger' => [36.0, 48.0, 160, 'planned depth'],
+    'of no length' => [40.0, 40.0, 1.6, 'between two stations'], 'without depth' => [36.0, 48.0, null, 'planned depth', 'facts.depth_m'],
+    'a slip of the finger' => [36.0, 48.0, 160, 'planned depth', 'facts.depth_m'],
 ]);
 
 it('shuts the backfill while a joint of it is open, and writes down how many were', function () {

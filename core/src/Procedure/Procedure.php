@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Diastoma\Core\Procedure;
 
+use Diastoma\Core\Exception\InvalidInput;
 use Diastoma\Core\Rulebook\Finding;
 use Diastoma\Core\Rulebook\Overrule;
 use Diastoma\Core\Rulebook\Rulebook;
@@ -89,14 +90,16 @@ abstract class Procedure
     }
 
     /**
-     * Why work cannot be opened between two stations of a main; empty where it can.
+     * Asked before work is opened between two stations of a main.
      *
+     * @param  ?float  $lengthM  of the main; null where it is opened on none
      * @param  ?float  $depthM  as it is planned
      * @param  list<array{title: string, from_m: float, to_m: float}>  $others  work of this procedure on the same main
+     *
+     * @throws InvalidInput naming what keeps it from being opened
      */
-    public function openingRefused(?float $fromM, ?float $toM, float $lengthM, ?float $depthM, array $others): string
+    public function mustOpen(?float $fromM, ?float $toM, ?float $lengthM, ?float $depthM, array $others): void
     {
-        return '';
     }
 
     /**

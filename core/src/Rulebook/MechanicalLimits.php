@@ -9,15 +9,6 @@ use Diastoma\Core\Quantity\Unit;
 /** Limits of bolted and stabbed fittings on which both rulebooks agree. What is a product's own stands on its card, not here. */
 final class MechanicalLimits
 {
-    public static function of(string $id): ?Limit
-    {
-        /** @var ?array<string, Limit> $known */
-        static $known = null;
-        $known ??= array_column(array_map(static fn (Limit $limit): array => [$limit->id, $limit], self::all()), 1, 0);
-
-        return $known[$id] ?? null;
-    }
-
     /** @return list<Limit> */
     public static function all(): array
     {

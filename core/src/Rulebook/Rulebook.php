@@ -64,8 +64,7 @@ final class Rulebook
         foreach ([...array_keys($this->rows), ...array_keys($this->limits)] as $id) {
             $found[$id] ??= $this->limit($id);
         }
-        $later = [...MechanicalLimits::all(), ...TrenchLimits::all($this->isUs()), ...YardLimits::all(), ...TestLimits::all()];
-        foreach ($this->rows === [] ? [] : $later as $limit) {
+        foreach ($this->rows === [] ? [] : Later::all($this->isUs()) as $limit) {
             $found[$limit->id] ??= $limit;
         }
 
@@ -82,8 +81,7 @@ final class Rulebook
     {
         if (! isset($this->limits[$id])) {
             $row = $this->rows[$id] ?? null;
-            $limit = $row !== null ? Limit::fromArray($row) : ($this->rows === [] ? null
-                : MechanicalLimits::of($id) ?? TrenchLimits::of($id, $this->isUs()) ?? YardLimits::of($id) ?? TestLimits::of($id)?->limit);
+            $limit = $row !== null ? Limit::fromArray($row) : ($this->rows === [] ? null : Later::all($this->isUs())[$id] ?? null);
             if ($limit === null) {
                 return null;
             }

@@ -12,15 +12,6 @@ final class TrenchLimits
     /** Under US public-works practice a layer is at most 6 in. */
     private const US_LAYER_MM = 152.4;
 
-    public static function of(string $id, bool $isUs): ?Limit
-    {
-        /** @var array<string, array<string, Limit>> $known */
-        static $known = [];
-        $known[$isUs ? 'us' : ''] ??= array_column(array_map(static fn (Limit $limit): array => [$limit->id, $limit], self::all($isUs)), 1, 0);
-
-        return $known[$isUs ? 'us' : ''][$id] ?? null;
-    }
-
     /** @return list<Limit> */
     public static function all(bool $isUs = false): array
     {

@@ -9,11 +9,6 @@ use Diastoma\Core\Quantity\Unit;
 /** Limits of the yard: how pipe and gaskets are kept. The maker's sheet governs over all of them. */
 final class YardLimits
 {
-    public static function of(string $id): ?Limit
-    {
-        return array_column(array_map(static fn (Limit $limit): array => [$limit->id, $limit], self::all()), 1, 0)[$id] ?? null;
-    }
-
     /** @return list<Limit> */
     public static function all(): array
     {

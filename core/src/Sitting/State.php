@@ -39,6 +39,12 @@ enum State: string
         return $judgedUnder !== null && $judgedUnder !== $current && in_array($state, self::settled(), true);
     }
 
+    /** @return list<string> states of work that may be buried and tested: what is cut out and not made again is a gap */
+    public static function accepted(): array
+    {
+        return [self::Accepted->value, self::Overruled->value];
+    }
+
     /**
      * @return list<string> states in which no further reading is waited for: what was judged keeps the rules it was judged by, until somebody judges it again
      */

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Diastoma\Core\Trench;
 
+use Diastoma\Core\Exception\InvalidInput;
 use Diastoma\Core\Procedure\Clock;
 use Diastoma\Core\Procedure\Gate;
 use Diastoma\Core\Procedure\Procedure;
@@ -20,6 +21,14 @@ use Diastoma\Core\Trench\Steps\Inside;
 final class Cover extends Procedure
 {
     public const ID = 'cover.stretch';
+
+    /** Ends that lie so close touch, m. Common practice: no figure published. */
+    private const TOUCH_M = 0.01;
+
+    /** Beyond these a depth is a slip of the finger or of the unit, m. Our own choice. */
+    private const SHALLOWEST_M = 0.3;
+
+    private const DEEPEST_M = 15.0;
 
     public function id(): string
     {
@@ -41,28 +50,33 @@ final class Cover extends Procedure
         return $rule === JointsAccepted::ID;
     }
 
-    /** Ends that lie so close touch, m. */
-    private const TOUCH_M = 0.01;
-
-    private const SHALLOWEST_M = 0.3;
-
-    private const DEEPEST_M = 15.0;
-
-    public function openingRefused(?float $fromM, ?float $toM, float $lengthM, ?float $depthM, array $others): string
+    public function mustOpen(?float $fromM, ?float $toM, ?float $lengthM, ?float $depthM, array $others): void
     {
-        if ($fromM === null || $toM === null || $fromM < 0.0 || $toM - $fromM < self::TOUCH_M || $toM > $lengthM + self::TOUCH_M) {
-            return "A stretch lies between two stations of the main, from 0 to {$lengthM} m. Check both.";
+        if ($lengthM === null || $fromM === null || $toM === null || $fromM < 0.0 || $toM - $fromM < self::TOUCH_M || $toM > $lengthM + self::TOUCH_M) {
+            throw InvalidInput::field('from_m',
+                'A stretch lies between two stations of a main'.($lengthM === null ? '' : ", from 0 to {$lengthM} m").'. Check both.',
+                $fromM);
         }
         if ($depthM === null || $depthM < self::SHALLOWEST_M || $depthM > self::DEEPEST_M) {
-            return 'Give the planned depth of the trench: '.self::SHALLOWEST_M.' to '.self::DEEPEST_M.' m.';
+            $said = 'Give the planned depth of the trench: '.self::SHALLOWEST_M.' to '.self::DEEPEST_M.' m.';
+
+            throw InvalidInput::field('facts.depth_m', $said, $depthM, [self::SHALLOWEST_M, self::DEEPEST_M]);
         }
         foreach ($others as $other) {
             if ($fromM < $other['to_m'] - self::TOUCH_M && $toM > $other['from_m'] + self::TOUCH_M) {
-                return "“{$other['title']}” covers {$other['from_m']} to {$other['to_m']} m already. Begin where it ends.";
+                $said = "“{$other['title']}” covers {$other['from_m']} to {$other['to_m']} m already. Begin where it ends.";
+
+                throw InvalidInput::field('from_m', $said, $fromM, $other['to_m']);
             }
         }
+    }
 
-        return '';
+    /** Whether a joint lies in a stretch. Where two meet it belongs to the second, which is dug when it is made; one at the end of the main to the last. */
+    public static function holds(float $stationM, float $fromM, float $toM, float $lengthM): bool
+    {
+        $isLast = $toM >= $lengthM - self::TOUCH_M;
+
+        return $stationM >= $fromM - self::TOUCH_M && ($isLast ? $stationM <= $toM + self::TOUCH_M : $stationM < $toM - self::TOUCH_M);
     }
 
     public function witnessed(Situation $situation, string $key): array
@@ -75,7 +89,7 @@ final class Cover extends Procedure
         $look = Inspections::of($situation)->gate();
         $covered = JointsAccepted::gate($situation) ?? $look;
         $bends = (new Stretch($situation))->shell()->bends();
-        $beside = Fill::height($situation) > 0.0 ? self::first('Beside the pipe', 'up to the crown') : $covered;
+        $beside = Fill::besideLacksMm($situation) > 0.0 ? self::first('Beside the pipe', 'up to the crown') : $covered;
         $over = $bends && ! $situation->readings->has(Bores::CROWN) ? self::first('Inside, at the crown') : $beside;
         $inTrench = [
             Ground::sides($situation, $look), Ground::width($situation, $look), Ground::bed($situation, $look),

@@ -17,8 +17,6 @@ final class Drawn
     public static function of(Situation $s): array
     {
         $stretch = new Stretch($s);
-        $quantities = $stretch->quantities();
-        $planned = $stretch->planned();
         $bed = $s->readings->has('bedding_end_mm') ? $stretch->beddingMm() : 0.0;
         $limit = $s->limit('tr.density_percent');
         $height = $bed;
@@ -44,11 +42,9 @@ final class Drawn
             'depth_mm' => 1000 * ($stretch->depthM() ?? 0.0), 'bottom_mm' => $stretch->bottomMm(), 'least_mm' => $stretch->leastWidth()->widthMm,
             'width_rule' => $stretch->leastWidth()->rule, 'slope' => $stretch->slope(), 'od_mm' => $stretch->odMm(), 'bedding_mm' => $bed,
             'haunched' => $s->readings->has('haunched'), 'is_dug' => $s->readings->has('depth_m'), 'layers' => $layers, 'soil' => $stretch->ground()?->said(),
-            'protection' => $s->readings->text('protection'), 'stage' => Stage::of($s->readings)->value,
+            'protection' => $s->readings->text('protection'),
             'light_mm' => $s->limit('tr.plant_cover_mm'), 'heavy_mm' => $s->limit('tr.heavy_cover_mm'), 'stone_mm' => $stretch->largestStoneMm(),
-            'quantities' => $quantities === null || $stretch->lengthM() <= 0.0 ? null : $quantities->toArray(),
-            'planned' => $planned === null || $stretch->lengthM() <= 0.0 ? null : $planned->toArray(),
-            'length_display' => $s->rulebook->units->display(Unit::Millimetre), 'volume_display' => $s->rulebook->units->display(Unit::CubicMetre),
+            'length_display' => $s->rulebook->units->display(Unit::Millimetre),
         ]];
     }
 

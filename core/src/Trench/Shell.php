@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Diastoma\Core\Trench;
 
+use Diastoma\Core\Quantity\Text;
+
 /** How a pipe bears soil: what bends with it is measured inside, what does not is laid and covered. */
 enum Shell: string
 {
@@ -13,9 +15,10 @@ enum Shell: string
     case Lined = 'lined';
     case Rigid = 'rigid';
 
+    /** By the first word of what it is of; what is not known bends. */
     public static function of(string $material): self
     {
-        $word = strtolower((string) strtok($material, ' '));
+        $word = Text::lower((string) strtok(str_replace('_', ' ', $material), ' '));
 
         return match (true) {
             $word === 'grp' => self::Grp,

@@ -17,10 +17,10 @@ use Diastoma\Core\Trench\Ground\Width;
 /** A stretch of trench as it is known: what was planned of it until it is measured. */
 final readonly class Stretch
 {
-    /** Of surround over the crown: what lies above may be dug soil, mm. */
+    /** Of surround over the crown: what lies above may be dug soil, mm. Common practice. */
     public const SURROUND_MM = 300.0;
 
-    /** Sides at 60° or flatter, horizontal to one vertical. */
+    /** Sides at 60° or flatter, horizontal to one vertical: cot 60°, see EN 1610 table 1. */
     private const BATTERED = 0.577;
 
     /** The signs that lower a soil, by the question that is answered yes where there is none. */
@@ -28,6 +28,8 @@ final readonly class Stretch
         'dry_sides' => 'water', 'holds_together' => 'sand', 'level_layers' => 'layers', 'no_fissures' => 'fissures', 'no_vibration' => 'vibration',
         'never_dug' => 'disturbed',
     ];
+
+    public const BEDDING = ['bedding_start_mm', 'bedding_middle_mm', 'bedding_end_mm'];
 
     public function __construct(private Situation $s)
     {
@@ -98,15 +100,22 @@ final readonly class Stretch
     /** Horizontal to one vertical, as it is dug: upright behind shields and shores. */
     public function slope(): float
     {
-        return $this->s->readings->text('protection') === Ways::SLOPED ? $this->s->readings->number('slope_run') ?? 0.0 : 0.0;
+        $isLaidBack = in_array($this->s->readings->text('protection'), [Ways::SLOPED, Ways::BENCHED], true);
+
+        return $isLaidBack ? $this->s->readings->number('slope_run') ?? 0.0 : 0.0;
     }
 
     public function leastWidth(): Width
     {
+        return $this->widthAt($this->depthM(), $this->slope() >= self::BATTERED ? Width::BATTERED : Width::SUPPORTED);
+    }
+
+    private function widthAt(?float $depthM, string $sides): Width
+    {
         $isUs = $this->s->rulebook->units === UnitSystem::UsCustomary;
         $standard = ! $isUs ? Width::EN1610 : ($this->shell() === Shell::Plastic ? Width::D2321 : Width::C600);
 
-        return Width::of($standard, $this->dnMm(), $this->odMm(), $this->depthM(), $this->slope() >= self::BATTERED ? Width::BATTERED : Width::SUPPORTED);
+        return Width::of($standard, $this->dnMm(), $this->odMm(), $depthM, $sides);
     }
 
     public function bottomMm(): float
@@ -127,8 +136,6 @@ final readonly class Stretch
     {
         return array_values(array_filter(array_map(fn (string $k): ?float => $this->s->readings->number($k), self::BEDDING), is_float(...)));
     }
-
-    public const BEDDING = ['bedding_start_mm', 'bedding_middle_mm', 'bedding_end_mm'];
 
     /** Soil over the crown once the trench is full, m; 0 where the depth is not known. */
     public function fullCoverM(): float
@@ -170,7 +177,7 @@ final readonly class Stretch
     public function planned(): ?Quantities
     {
         $depth = $this->s->facts->maybe('depth_m');
-        $width = Width::of(Width::EN1610, $this->dnMm(), $this->odMm(), $depth)->widthMm;
+        $width = $this->widthAt($depth, Width::SUPPORTED)->widthMm;
         try {
             return $depth === null ? null : Quantities::of(
                 $this->lengthM(), $width / 1000, $depth, 0.0, $this->odMm(), $this->s->limit('tr.bedding_mm'),

@@ -7,12 +7,12 @@ namespace Diastoma\Core\Reckoner\Calculations;
 use Diastoma\Core\Reckoner\Calculation;
 use Diastoma\Core\Reckoner\Given;
 use Diastoma\Core\Reckoner\Input;
-use Diastoma\Core\Rulebook\Source;
 use Diastoma\Core\Trench\Ground\Quantities;
 use Diastoma\Core\Trench\Ground\Slope;
 use Diastoma\Core\Trench\Ground\Soil;
 use Diastoma\Core\Trench\Ground\SoilType;
 use Diastoma\Core\Trench\Ground\Width;
+use Diastoma\Core\Trench\Stretch;
 
 /** The trench itself: how wide, how its sides stand, what comes out of it. */
 final class TrenchCalculations
@@ -25,9 +25,7 @@ final class TrenchCalculations
                 Input::choice('standard', [Width::EN1610, Width::D2321, Width::C600]), Input::number('dn_mm', 'mm', 0.0)->optional(),
                 Input::number('od_mm', 'mm', 0.0), Input::number('depth_m', 'm', 0.0)->optional(),
                 Input::choice('sides', [Width::SUPPORTED, Width::STEEP, Width::BATTERED])->optional(),
-            ], ['width_mm', 'rule'], [
-                Source::fromMemory('EN 1610', 'tables 1 and 2'), Source::standard('ASTM D2321', 'trench width'), Source::standard('AWWA C600', 'a guide'),
-            ], static function (Given $g): array {
+            ], ['width_mm', 'rule'], array_map(Width::source(...), [Width::EN1610, Width::D2321, Width::C600]), static function (Given $g): array {
                 $standard = match ($g->text('standard')) {
                     Width::D2321 => Width::D2321, Width::C600 => Width::C600, default => Width::EN1610,
                 };
@@ -54,10 +52,10 @@ final class TrenchCalculations
             new Calculation('trench.quantities', 'What comes out of a trench and goes into it', [
                 Input::number('length_m', 'm', 0.0), Input::number('bottom_m', 'm', 0.0), Input::number('depth_m', 'm', 0.0),
                 Input::fromZero('slope', '', 0.0), Input::number('od_mm', 'mm', 0.0), Input::fromZero('bedding_mm', 'mm'),
-                Input::fromZero('surround_cover_mm', 'mm', 300.0), Input::fromZero('bulking_percent', '%', 25.0),
-                Input::number('truck_m3', 'm³', 0.0, 10.0), Input::fromZero('reused_percent', '%', 100.0),
+                Input::fromZero('surround_cover_mm', 'mm', Stretch::SURROUND_MM), Input::fromZero('bulking_percent', '%', Quantities::BULKING_PERCENT),
+                Input::number('truck_m3', 'm³', 0.0, Quantities::TRUCK_M3), Input::fromZero('reused_percent', '%', 100.0),
             ], ['excavation_m3', 'bedding_m3', 'surround_m3', 'backfill_m3', 'pipe_m3', 'spoil_m3', 'spoil_loose_m3', 'trucks'],
-                [Source::arithmetic('areas of a trench with even slopes; the pipe is taken off')], static fn (Given $g): array => Quantities::of(
+                [Quantities::source()], static fn (Given $g): array => Quantities::of(
                     $g->number('length_m'), $g->number('bottom_m'), $g->number('depth_m'), $g->number('slope'), $g->number('od_mm'), $g->number('bedding_mm'),
                     $g->number('surround_cover_mm'), $g->number('bulking_percent'), $g->number('truck_m3'), $g->number('reused_percent'),
                 )->toArray()),

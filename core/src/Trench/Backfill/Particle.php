@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Diastoma\Core\Trench\Backfill;
 
 use Diastoma\Core\Rulebook\Source;
+use Diastoma\Core\Trench\Shell;
 
 /** The largest stone that may lie against a pipe. A grid sorts it: the size is its spacing. */
 enum Particle: string
@@ -13,15 +14,11 @@ enum Particle: string
     case Plastic = 'plastic';
     case Rigid = 'rigid';
 
-    /** What the pipe is for this, by its material: PVC, PE and corrugated pipe are plastic; iron, concrete and steel are not hurt so soon. */
+    /** Iron, steel and concrete are not hurt so soon; what is not known is taken for plastic. */
     public static function of(string $material): self
     {
-        $word = strtolower((string) strtok($material, ' '));
-
-        return match (true) {
-            $word === 'grp' => self::Grp,
-            in_array($word, ['pvc', 'pe', 'pp', 'hdpe', 'corrugated', 'corrugated_hdpe'], true) => self::Plastic,
-            default => self::Rigid,
+        return match (Shell::of($material)) {
+            Shell::Grp => self::Grp, Shell::Plastic => self::Plastic, Shell::Lined, Shell::Rigid => self::Rigid,
         };
     }
 

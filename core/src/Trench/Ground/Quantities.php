@@ -5,10 +5,16 @@ declare(strict_types=1);
 namespace Diastoma\Core\Trench\Ground;
 
 use Diastoma\Core\Exception\InvalidInput;
+use Diastoma\Core\Rulebook\Source;
 
 /** Volumes of a stretch of trench, m³ in place but for what is loose: the pipe's own volume is taken off. */
 final readonly class Quantities
 {
+    /** By which dug soil grows, %, and what a truck carries, m³. Common practice. */
+    public const BULKING_PERCENT = 25.0;
+
+    public const TRUCK_M3 = 10.0;
+
     private function __construct(
         public float $excavationM3, public float $beddingM3, public float $surroundM3, public float $backfillM3, public float $pipeM3, public float $spoilM3,
         public float $spoilLooseM3, public int $trucks,
@@ -25,8 +31,9 @@ final readonly class Quantities
      * @throws InvalidInput if the pipe with bedding and surround does not go into the trench
      */
     public static function of(
-        float $lengthM, float $bottomM, float $depthM, float $slope, float $odMm, float $beddingMm, float $coverMm, float $bulkingPercent = 25.0,
-        float $truckM3 = 10.0, float $reusedPercent = 100.0,
+        float $lengthM, float $bottomM, float $depthM, float $slope, float $odMm, float $beddingMm, float $coverMm,
+        float $bulkingPercent = self::BULKING_PERCENT,
+        float $truckM3 = self::TRUCK_M3, float $reusedPercent = 100.0,
     ): self {
         $area = static fn (float $height): float => $height * ($bottomM + $slope * $height);
         $bed = $beddingMm / 1000;
@@ -47,6 +54,11 @@ final readonly class Quantities
             $excavation, $lengthM * $area($bed), $lengthM * ($area($top) - $area($bed)) - $pipe, $backfill, $pipe, $spoil, $loose,
             (int) ceil($loose / $truckM3 - 1e-9),
         );
+    }
+
+    public static function source(): Source
+    {
+        return Source::arithmetic('areas of a trench with even slopes; the pipe is taken off');
     }
 
     /** @return array<string, float|int> */

@@ -44,9 +44,18 @@ final readonly class Width
             self::EN1610 => self::european($dnMm, $odMm, $depthM, $sides),
             self::D2321 => self::larger(
                 [$odMm + 16 * self::IN, 'outside diameter + 16 in'], [1.25 * $odMm + 12 * self::IN, '1.25 × outside diameter + 12 in'],
-                Source::standard('ASTM D2321', 'trench width'),
+                self::source(self::D2321),
             ),
-            self::C600 => new self($dnMm + 24 * self::IN, 'nominal size + 24 in', Source::standard('AWWA C600', 'table of trench widths, a guide')),
+            self::C600 => new self($dnMm + 24 * self::IN, 'nominal size + 24 in', self::source(self::C600)),
+        };
+    }
+
+    /** @param  self::EN1610|self::D2321|self::C600  $standard */
+    public static function source(string $standard): Source
+    {
+        return match ($standard) {
+            self::EN1610 => Source::fromMemory('EN 1610', 'tables 1 and 2'), self::D2321 => Source::standard('ASTM D2321', 'trench width'),
+            self::C600 => Source::standard('AWWA C600', 'table of trench widths, a guide'),
         };
     }
 
@@ -64,7 +73,7 @@ final readonly class Width
         };
 
         return self::larger(
-            [$odMm + $beside, "outside diameter + {$beside} mm (table 1)"], [$byDepth, 'by depth (table 2)'], Source::fromMemory('EN 1610', 'tables 1 and 2'),
+            [$odMm + $beside, "outside diameter + {$beside} mm (table 1)"], [$byDepth, 'by depth (table 2)'], self::source(self::EN1610),
         );
     }
 

@@ -74,7 +74,7 @@ final class Fill
                 self::layers('side', []), self::density('side'),
             ], [new LayersEven('side'), new PlantLight('side'), new DensityReached('side')], ['Nobody beside plant that swings.'],
             static fn (): array => Drawn::of($s),
-            stale: self::unfinished($s, 'side', self::height($s)), gate: $gate);
+            stale: self::unfinished($s, 'side', self::besideLacksMm($s)), gate: $gate);
     }
 
     public static function over(Situation $s, Gate $gate): Step
@@ -88,7 +88,7 @@ final class Fill
     }
 
     /** What lacks beside the pipe to its crown, mm. */
-    public static function height(Situation $s): float
+    public static function besideLacksMm(Situation $s): float
     {
         return (new Stretch($s))->odMm() - Layers::of($s->readings, 'side')->heightMm();
     }

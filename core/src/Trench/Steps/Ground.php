@@ -159,7 +159,8 @@ final class Ground
     public static function bed(Situation $s, Gate $gate): Step
     {
         $isConcrete = (new Stretch($s))->shell() === Shell::Rigid;
-        $bells = $s->facts->text('bells') === '' ? [] : [ReadingSpec::yesNo('bell_holes', 'A hole under every bell or coupling, the barrel carries?')];
+        $bells = ($s->facts->maybe('joints') ?? 0.0) < 1.0 ? [] : [ReadingSpec::yesNo('bell_holes',
+            'A hole under every bell or coupling, the barrel carries?')];
 
         return new Step('bed', 'Bedding', 'Firm and dry below, loose bedding to grade, no stone under the pipe.', [
             ReadingSpec::choice('foundation', 'Foundation', [Ways::FIRM, Ways::SOFT, Ways::WET, Ways::ON_ROCK]),

@@ -28,7 +28,17 @@ export function BoreChart({ bores }: { bores: Schemas['BoresGuide']['bores'] }) 
     ? `${last.title}: ${last.places.map((p) => `${length.plain(p.station_m)} ${length.symbol} ${p.percent.toFixed(2)} %`).join(', ')}`
     : 'Nothing read yet';
   return (
-    <Drawing size={[WIDE, HIGH]} says={`${says}. ${bores.advice}`} maxWidth={760} caption={<b>{bores.advice}</b>}>
+    <Drawing
+      size={[WIDE, HIGH]}
+      says={`${says}. ${bores.advice}`}
+      maxWidth={760}
+      caption={
+        <>
+          <b>{bores.advice}</b>{' '}
+          {bores.predicted_percent === null ? '' : `Predicted after years: ${(bores.predicted_late_percent ?? 0).toFixed(2)} %. [${bores.source}]`}
+        </>
+      }
+    >
       {line(bores.limit_percent, `limit ${bores.limit_percent} %`, 'stop')}
       {bores.late_percent !== bores.limit_percent && line(bores.late_percent, `${bores.late_percent} % in 30 days`, 'mend', x(2.5), WIDE - RIGHT)}
       {line(-bores.rise_percent, `crown up ${bores.rise_percent} %`, 'mend', LEFT, x(1.5))}

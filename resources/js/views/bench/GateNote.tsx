@@ -16,7 +16,12 @@ export function GateNote({ gate, bench, queryKey }: { gate: Schemas['Gate']; ben
   const { job, person } = useWork();
   const now = useJobNow();
   const opens = gate.opens_at === null ? null : Date.parse(gate.opens_at);
-  if (!isShut(gate, now)) return null;
+  if (!isShut(gate, now))
+    return gate.shuts_at === null ? null : (
+      <Typography role="status" sx={{ mb: 1.5 }}>
+        Open until <b className="num">{timeOfDay(gate.shuts_at, job.time_zone)}</b>. [{gate.source}]
+      </Typography>
+    );
   return (
     <Paper role="status" aria-label="This step is shut" sx={{ p: 2, mb: 1.5, borderLeft: '8px solid', borderLeftColor: 'stop' }}>
       <Stack direction="row" spacing={2} sx={{ alignItems: 'center' }}>

@@ -22,7 +22,7 @@ export function CoverView() {
   if (page.error) return <Alert severity="error">{page.error.message}</Alert>;
   if (!page.data) return <CircularProgress aria-label="Loading the cover" />;
   const { stretches } = page.data;
-  const chosen = stretches.find((s) => s.id === work) ?? stretches.find((s) => !['accepted', 'overruled'].includes(s.state)) ?? stretches[0];
+  const chosen = stretches.find((s) => s.id === work) ?? stretches.find((s) => s.id === page.data.next) ?? stretches[0];
   const mayAdd = person.may.includes('stretch.read');
   const isNew = mayAdd && (adding || stretches.length === 0);
   return (

@@ -40,7 +40,7 @@ export function Volumes({ stretch, page }: { stretch: Schemas['CoverStretch']; p
             </tr>
           ))}
           <tr>
-            <td>Trucks of 10 m³</td>
+            <td>Trucks of {unit.plain(page.truck_m3)}</td>
             <td className="num">{planned?.trucks ?? '–'}</td>
             <td className="num">
               <b>{quantities?.trucks ?? '–'}</b>
@@ -49,7 +49,7 @@ export function Volumes({ stretch, page }: { stretch: Schemas['CoverStretch']; p
         </tbody>
       </Box>
       <Typography variant="body2" color="text.secondary" sx={{ mt: 1 }}>
-        [arithmetic: areas of a trench with even slopes, the pipe taken off; dug soil grows by 25 %, common practice]
+        [{page.volumes_source}; dug soil grows by {page.bulking_percent} %, common practice]
       </Typography>
     </Paper>
   );
