@@ -25,6 +25,7 @@ use Diastoma\Core\Pipe\Span;
 use Diastoma\Core\Sitting\Action;
 use Diastoma\Core\Sitting\Kind;
 use Diastoma\Core\Sitting\State;
+use Diastoma\Core\Yard\Stock;
 use Illuminate\Database\Eloquent\Model;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Str;
@@ -115,12 +116,18 @@ final class LayJoints
             $old = $joint->only(['number', 'pipe_a', 'pipe_b']);
             $others = Joint::query()->whereIn('main_id', $main->job->mains()->pluck('id'))->whereKeyNot($joint->id)->toBase()->pluck('number');
             $pipes = array_values($main->pipes()->toBase()->pluck('number')->all());
-            Numbers::change($old, $new, array_values($others->map(intval(...))->all()), $pipes, (new Arrived($main->job))->rejected());
+            $arrived = new Arrived($main->job);
+            Numbers::change($old, $new, array_values($others->map(intval(...))->all()), $pipes, $arrived->rejected());
             $rows = [$joint];
             $joint->update(['number' => $new['number']]);
             foreach (['pipe_a', 'pipe_b'] as $side) {
                 $to = trim($new[$side]);
                 if ($to !== $old[$side]) {
+                    $here = $main->spanOf($main->pipes()->where('number', $old[$side])->first())->said();
+                    $unlike = Stock::unlike($arrived->pieces(), $to, $here);
+                    if ($unlike !== null) {
+                        throw InvalidInput::field($side, $unlike, $to);
+                    }
                     $rows = [...$rows, ...$this->rename($main, $old[$side], $to)];
                 }
             }

@@ -26,17 +26,16 @@ final class YardPage
         $came = $arrived->came();
         $rules = $job->rules();
         $now = $job->now()->toDateTimeImmutable();
-        $today = $now->format('Y-m-d');
 
         return [
             'procedure' => Delivery::ID, 'length_display' => $rules->units->display(Unit::Metre), 'against' => Stock::against($arrived->needed(), $free),
             'pipes' => array_map(static fn (array $p): array => [
                 'pipe' => $p['pipe'], 'number' => $p['number'], 'length_m' => $p['length_m'], 'batch' => $p['batch'],
                 'delivery' => $came[Stock::key($p['number'])] ?? '',
-                'sun_days_left' => Stock::sunDaysLeft($p['pipe'], $p['where'], $p['at'], $now, $rules->value('yd.sun_days')),
+                'sun' => Stock::sun($p['pipe'], $p['where'], $p['at'], $now, $rules->value('yd.sun_days')),
             ], array_slice($free, 0, self::MOST)),
             'free' => count($free),
-            'parts' => array_map(static fn (array $p): array => [...$p, 'has_run_out' => $p['use_by'] !== '' && $p['use_by'] < $today], $arrived->all()),
+            'parts' => $arrived->all(),
             'deliveries' => Work::where('job_id', $job->id)->where('kind', Kind::Delivery->value)->orderByDesc('created_at')->limit(self::MOST)->get()
                 ->map(Bench::work(...)),
             'sun_source' => $rules->limit('yd.sun_days')->source->tag(),

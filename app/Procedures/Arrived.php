@@ -65,20 +65,27 @@ final class Arrived
      */
     public static function parts(Job $job, array $codes): array
     {
-        $today = $job->now()->format('Y-m-d');
-        $rows = Entry::query()->where('job_id', $job->id)->where('subject_type', Kind::Delivery->value)->whereIn('payload->row->code', $codes)
+        $entries = Entry::with('person')->where('job_id', $job->id)->where('subject_type', Kind::Delivery->value)->whereIn('payload->row->code', $codes)
             ->orderBy('seq')->get();
-        $titles = Work::query()->whereIn('id', $rows->pluck('subject_id'))->pluck('title', 'id');
+        $titles = Work::query()->whereIn('id', $entries->pluck('subject_id'))->pluck('title', 'id');
+        $parts = [];
+        foreach ($entries as $entry) {
+            foreach (Row::of(Story::of([$entry->told()]), 'part') as $row) {
+                $parts[] = self::part($job, $row, (string) ($titles[$entry->subject_id] ?? ''));
+            }
+        }
 
-        return array_values($rows->map(static function (Entry $entry) use ($titles, $today): array {
-            $row = $entry->data()['row'];
-            $useBy = (string) ($row['use_by'] ?? '');
+        return $parts;
+    }
 
-            return [
-                'what' => (string) $row['what'], 'code' => (string) $row['code'], 'batch' => (string) ($row['batch'] ?? ''), 'use_by' => $useBy,
-                'has_run_out' => $useBy !== '' && $useBy < $today, 'delivery' => (string) ($titles[$entry->subject_id] ?? ''),
-            ];
-        })->all());
+    /** @return array<string, mixed> */
+    private static function part(Job $job, Row $row, string $delivery): array
+    {
+        return [
+            'kind' => $row->text('kind'), 'what' => $row->text('what'), 'count' => (int) $row->number('count'), 'batch' => $row->text('batch'),
+            'code' => $row->text('code'), 'use_by' => $row->text('use_by'), 'delivery' => $delivery,
+            'has_run_out' => Stock::hasRunOut($row->text('use_by'), $job->now()->toDateTimeImmutable()),
+        ];
     }
 
     /** @return list<array<string, mixed>> fittings, gaskets and the like */
@@ -115,21 +122,17 @@ final class Arrived
         return array_values(Pipe::query()->whereIn('main_id', $this->job->mains()->select('id'))->pluck('number')->map(strval(...))->all());
     }
 
-    /** @return list<array{pipe: string, length_m: float}> pipes of the line that are none of those that came, and lie at no joint that is begun */
+    /** @return list<array{pipe: string, length_m: float}> what the lines still need */
     public function needed(): array
     {
         $needed = [];
-        $known = array_flip(array_map(static fn (array $p): string => Stock::key($p['number']), $this->pieces()));
         foreach ($this->job->mains()->get() as $main) {
-            $begun = [];
-            foreach ($main->joints()->reorder()->where('state', '<>', State::Planned->value)->toBase()->get(['pipe_a', 'pipe_b']) as $joint) {
-                $begun[$joint->pipe_a] = $begun[$joint->pipe_b] = true;
-            }
-            foreach ($main->pipes()->get() as $pipe) {
-                if (! isset($begun[$pipe->number]) && ! isset($known[Stock::key($pipe->number)])) {
-                    $needed[] = ['pipe' => $main->spanOf($pipe)->said(), 'length_m' => round($pipe->to_station_m - $pipe->from_station_m, 3)];
-                }
-            }
+            $begun = $main->joints()->reorder()->where('state', '<>', State::Planned->value)->toBase()->get(['pipe_a', 'pipe_b'])
+                ->flatMap(static fn (\stdClass $j): array => [(string) $j->pipe_a, (string) $j->pipe_b])->all();
+            $pipes = $main->pipes()->get()->map(static fn (Pipe $p): array => [
+                'number' => $p->number, 'pipe' => $main->spanOf($p)->said(), 'length_m' => round($p->to_station_m - $p->from_station_m, 3),
+            ])->all();
+            array_push($needed, ...Stock::needed(array_values($pipes), array_values($begun), $this->pieces()));
         }
 
         return $needed;
@@ -163,10 +166,7 @@ final class Arrived
                 $this->came[Stock::key($row->text('number'))] = (string) $title;
             }
             foreach (Row::of($readings, 'part') as $row) {
-                $this->parts[] = [
-                    'kind' => $row->text('kind'), 'what' => $row->text('what'), 'count' => (int) $row->number('count'), 'batch' => $row->text('batch'),
-                    'code' => $row->text('code'), 'use_by' => $row->text('use_by'), 'delivery' => (string) $title,
-                ];
+                $this->parts[] = self::part($this->job, $row, (string) $title);
             }
         }
         usort($pieces, static fn (array $a, array $b): int => $a['at'] <=> $b['at']);

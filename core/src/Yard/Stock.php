@@ -80,10 +80,59 @@ final class Stock
         return Text::lower(trim($number));
     }
 
-    /** Days of sun left to a pipe of PE that lies in the open; null where they do not count. */
-    public static function sunDaysLeft(string $pipe, string $where, \DateTimeImmutable $since, \DateTimeImmutable $now, float $limitDays): ?int
+    /**
+     * What the sun still allows a pipe of PE that lies in the open; null where its days are not counted.
+     *
+     * @return ?array{said: string, is_over: bool}
+     */
+    public static function sun(string $pipe, string $where, \DateTimeImmutable $since, \DateTimeImmutable $now, float $limitDays): ?array
     {
-        return $where !== Kept::OPEN || ! str_starts_with($pipe,
-            'PE') ? null : (int) floor($limitDays - ($now->getTimestamp() - $since->getTimestamp()) / 86400);
+        if ($where !== Kept::OPEN || ! str_starts_with($pipe, 'PE')) {
+            return null;
+        }
+        $left = (int) floor($limitDays - ($now->getTimestamp() - $since->getTimestamp()) / 86400);
+
+        return ['said' => $left < 0 ? 'too long: do not lay it' : "{$left} days left", 'is_over' => $left < 0];
+    }
+
+    /** Whether what stands on a bag had run out on a day; what is no day is no date that could have. */
+    public static function hasRunOut(string $useBy, \DateTimeImmutable $on): bool
+    {
+        $until = self::day($useBy);
+
+        return $until !== null && $until->format('Y-m-d') < $on->format('Y-m-d');
+    }
+
+    /**
+     * Pipes that somebody must still bring: at no joint that is begun, and none of those that came.
+     *
+     * @param  list<array{number: string, pipe: string, length_m: float}>  $pipes  of a line
+     * @param  list<string>  $begun  numbers of the pipes at joints that are begun
+     * @param  list<Piece>  $pieces
+     * @return list<array{pipe: string, length_m: float}>
+     */
+    public static function needed(array $pipes, array $begun, array $pieces): array
+    {
+        $here = array_flip([...array_map(self::key(...), $begun), ...array_map(static fn (array $p): string => self::key($p['number']), $pieces)]);
+        $needed = array_filter($pipes, static fn (array $p): bool => ! isset($here[self::key($p['number'])]));
+
+        return array_values(array_map(static fn (array $p): array => ['pipe' => $p['pipe'], 'length_m' => $p['length_m']], $needed));
+    }
+
+    /**
+     * A pipe of another kind looks like the right one.
+     *
+     * @param  list<Piece>  $pieces
+     * @param  string  $here  what lies here, in words
+     * @return ?string why a pipe of this number is not laid here; null where it may be, or nobody knows it
+     */
+    public static function unlike(array $pieces, string $number, string $here): ?string
+    {
+        $came = null;
+        foreach ($pieces as $piece) {
+            $came = self::key($piece['number']) === self::key($number) ? $piece['pipe'] : $came;
+        }
+
+        return $came === null || $came === $here ? null : "Pipe {$number} came as {$came}; here lies {$here}. Read its print line, and take another.";
     }
 }

@@ -60,13 +60,29 @@ it('holds the need against the stock, by pipe and length; two rejects make two s
         ->and(Stock::against($need, [pieceOf('B1', 6.06)]))->toHaveCount(2);
 });
 
-it('counts the days of sun of PE in the open', function (string $pipe, string $where, string $now, ?int $left) {
-    expect(Stock::sunDaysLeft($pipe, $where, new DateTimeImmutable('2026-01-01T00:00:00Z'), new DateTimeImmutable($now), 365.0))->toBe($left);
+it('counts the days of sun of PE in the open', function (string $pipe, string $where, string $now, ?string $said) {
+    $sun = Stock::sun($pipe, $where, new DateTimeImmutable('2026-01-01T00:00:00Z'), new DateTimeImmutable($now), 365.0);
+    expect($sun['said'] ?? null)->toBe($said)->and($sun['is_over'] ?? false)->toBe($said === 'too long: do not lay it');
 })->with([
-    ['PE 100 SDR 11 dn 180', Kept::OPEN, '2026-01-01T00:00:00Z', 365], ['PE 100 SDR 11 dn 180', Kept::OPEN, '2027-01-01T00:00:00Z', 0],
-    ['PE 100 SDR 11 dn 180', Kept::OPEN, '2027-01-02T00:00:00Z', -1], ['PE 100 SDR 11 dn 180', Kept::COVERED, '2027-01-02T00:00:00Z', null],
+    ['PE 100 SDR 11 dn 180', Kept::OPEN, '2026-01-01T00:00:00Z', '365 days left'], ['PE 100 SDR 11 dn 180', Kept::OPEN, '2027-01-01T00:00:00Z', '0 days left'],
+    ['PE 100 SDR 11 dn 180', Kept::OPEN, '2027-01-02T00:00:00Z', 'too long: do not lay it'],
+    ['PE 100 SDR 11 dn 180', Kept::COVERED, '2027-01-02T00:00:00Z', null],
     ['Ductile iron PN 16 DN 150', Kept::OPEN, '2027-01-02T00:00:00Z', null],
 ]);
+
+it('needs what lies at no joint that is begun and has not come', function () {
+    $pipe = static fn (string $n): array => ['number' => $n, 'pipe' => 'PVC', 'length_m' => 6.0];
+    expect(Stock::needed([$pipe('P1'), $pipe('P2'), $pipe('A1')], ['p1'], [pieceOf('a1')]))->toBe([['pipe' => 'PVC', 'length_m' => 6.0]]);
+});
+
+it('lays no pipe that came as another', function () {
+    expect(Stock::unlike([pieceOf('A1')], 'a1', 'PVC PN 10 DN 300'))->toBeNull()->and(Stock::unlike([], 'A1', 'GRP'))->toBeNull()
+        ->and(Stock::unlike([pieceOf('A1')], 'A1', 'PVC PN 16 DN 300'))->toContain('came as PVC PN 10 DN 300');
+});
+
+it('knows what has run out on a day', function (string $useBy, bool $has) {
+    expect(Stock::hasRunOut($useBy, new DateTimeImmutable('2026-11-23T10:00:00Z')))->toBe($has);
+})->with([['2026-11-22', true], ['2026-11-23', false], ['', false], ['1.1.2020', false]]);
 
 it('counts a delivery against its order, line by line', function () {
     $line = static fn (string $what, int $ordered, int $came): array => ['line', ['what' => $what, 'ordered' => (float) $ordered, 'came' => (float) $came]];

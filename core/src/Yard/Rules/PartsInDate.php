@@ -26,10 +26,9 @@ final readonly class PartsInDate implements Rule
         $wrong = [];
         foreach ($rows as $row) {
             $day = $row->text('use_by');
-            $until = $day === '' ? null : Stock::day($day);
             $wrong = match (true) {
-                $day !== '' && $until === null => [...$wrong, "{$row->text('what')}: “{$day}” is no day"],
-                $until !== null && $until < $row->at->setTime(0, 0) => [...$wrong, "{$row->text('what')}: ran out on {$day}"],
+                $day !== '' && Stock::day($day) === null => [...$wrong, "{$row->text('what')}: “{$day}” is no day"],
+                Stock::hasRunOut($day, $row->at) => [...$wrong, "{$row->text('what')}: ran out on {$day}"],
                 default => $wrong,
             };
         }

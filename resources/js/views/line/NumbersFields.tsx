@@ -9,10 +9,11 @@ import { general, useForm } from '../../app/useForm';
 
 /** Numbers as they are written on the joint and its pipes: typed, or by a scanner that types. */
 export function NumbersFields({ joint, onLeave }: { joint: Schemas['Joint']; onLeave: () => void }) {
-  const { job, main } = useWork();
+  const { job } = useWork();
   const client = useQueryClient();
   const navigate = useNavigate();
   const yard = useQuery(yardQuery(job.id));
+  const kinds = Object.fromEntries((yard.data?.pipes ?? []).map((p) => [p.number, p.pipe]));
   const form = useForm({ number: String(joint.number), pipe_a: joint.pipe_a, pipe_b: joint.pipe_b });
   const save = useMutation({
     mutationFn: () => {
@@ -34,7 +35,8 @@ export function NumbersFields({ joint, onLeave }: { joint: Schemas['Joint']; onL
             key={side}
             freeSolo
             sx={{ flex: 1, minWidth: 180 }}
-            options={(yard.data?.pipes ?? []).filter((p) => p.pipe === main.pipe).map((p) => p.number)}
+            options={Object.keys(kinds).sort((a, b) => (kinds[a] ?? '').localeCompare(kinds[b] ?? '') || a.localeCompare(b))}
+            groupBy={(number) => kinds[number] ?? ''}
             inputValue={form.texts[side] ?? ''}
             onInputChange={(_, text) => form.field(side, null).onChange({ target: { value: text } })}
             renderInput={(params) => {

@@ -101,7 +101,7 @@ export function Stock({ yard }: { yard: Schemas['Yard'] }) {
                     <td className="num">{length.plain(p.length_m)}</td>
                     <td>{p.batch}</td>
                     <td>{p.delivery}</td>
-                    <td>{p.sun_days_left === null ? '–' : p.sun_days_left < 0 ? <b>too long: do not lay it</b> : `${p.sun_days_left} days left`}</td>
+                    <td>{p.sun === null ? '–' : p.sun.is_over ? <b>{p.sun.said}</b> : p.sun.said}</td>
                   </tr>
                 ))}
               </tbody>
