@@ -64,11 +64,47 @@ async function sides(page: Page, depth: string, by = 'sides laid back') {
   await choose(page, 'Air in the trench', 'no hazard here');
 }
 
-async function bed(page: Page, bells: boolean) {
+async function bed(page: Page) {
   await choose(page, 'Foundation', 'firm and dry');
   for (const at of ['at the start', 'in the middle', 'at the end']) await number(page, `Bedding ${at}`, '120');
   await number(page, 'Off the level of the drawing, the worst place', '3');
-  if (bells) await yes(page, 'A hole under every bell or coupling, the barrel carries?');
+  await yes(page, 'A hole under every bell or coupling, the barrel carries?');
+}
+
+const inspection = (when: string): [string, string][] => [
+  ['When', when],
+  ['Competent person', 'Vera Holm'],
+  ['Safe to go in?', 'Yes'],
+];
+
+async function laid(page: Page, station: string, inside: string, sn: string) {
+  await goToStep(page, 'Inside, as laid');
+  await row(page, 'Place', [
+    ['Station', station],
+    ['Height inside', inside],
+    ['Width inside', inside],
+  ]);
+  await number(page, 'Stiffness class on the pipe, SN', sn);
+}
+
+/** A stone of 60 mm is refused, and one that may lie there taken. */
+async function haunch(page: Page, soil: string, largest: string) {
+  await goToStep(page, 'Haunch');
+  await choose(page, 'Soil beside the pipe', soil);
+  await number(page, 'Largest stone in it', '60');
+  await expect(step(page, 'Haunch')).toContainText(`Largest stone 60 mm; at most ${largest} mm wanted`);
+  await number(page, 'Largest stone in it', largest);
+  await yes(page, 'Worked in under the haunches, no hollow left?');
+  await yes(page, 'Both sides together, the pipe has not moved?');
+}
+
+/** Three layers beside the pipe, each with its wet density. */
+async function beside(page: Page, thick: string, wet: [string, string, string]) {
+  await goToStep(page, 'Beside the pipe');
+  for (const [k, one] of wet.entries()) {
+    await row(page, 'Layer', layer(thick, LIGHT));
+    await row(page, 'Density test', density(String(k + 1), one));
+  }
 }
 
 test('PVC goes under the ground: rain shuts the trench, stone and roller are stopped, a loose layer and a rising crown come back', async ({ page }) => {
@@ -79,11 +115,7 @@ test('PVC goes under the ground: rain shuts the trench, stone and roller are sto
   await goToStep(page, 'Sides');
   await expect(page.getByRole('status', { name: 'This step is shut' })).toContainText('it was not inspected');
   await goToStep(page, 'Inspection');
-  await row(page, 'Inspection', [
-    ['When', 'before work'],
-    ['Competent person', 'Vera Holm'],
-    ['Safe to go in?', 'Yes'],
-  ]);
+  await row(page, 'Inspection', inspection('before work'));
   await goToStep(page, 'Sides');
   await sides(page, '1.6');
   await expect(step(page, 'Sides')).toContainText('sides laid back: they hold');
@@ -94,25 +126,15 @@ test('PVC goes under the ground: rain shuts the trench, stone and roller are sto
   await goToStep(page, 'Width');
   await expect(page.getByRole('status', { name: 'This step is shut' })).toContainText('it rained, or the ground changed');
   await goToStep(page, 'Inspection');
-  await row(page, 'Inspection', [
-    ['When', 'after rain'],
-    ['Competent person', 'Vera Holm'],
-    ['Safe to go in?', 'Yes'],
-  ]);
+  await row(page, 'Inspection', inspection('after rain'));
   await goToStep(page, 'Width');
   await number(page, 'Width at the bottom', '700');
   await expect(step(page, 'Width')).toContainText('at least 800 mm wanted');
   await number(page, 'Width at the bottom', '850');
   await number(page, 'Width of the bucket', '600');
   await goToStep(page, 'Bedding');
-  await bed(page, true);
-  await goToStep(page, 'Inside, as laid');
-  await row(page, 'Place', [
-    ['Station', '39'],
-    ['Height inside', '277'],
-    ['Width inside', '277'],
-  ]);
-  await number(page, 'Stiffness class on the pipe, SN', '8');
+  await bed(page);
+  await laid(page, '39', '277', '8');
   // two joints of this stretch are not made: the backfill is shut until a supervisor gives their word
   await goToStep(page, 'Haunch');
   await expect(page.getByRole('status', { name: 'This step is shut' })).toContainText('2 joints of this stretch are not accepted');
@@ -122,18 +144,8 @@ test('PVC goes under the ground: rain shuts the trench, stone and roller are sto
   await goToStep(page, 'Joints');
   await yes(page, 'Every joint of this stretch looked at: none has moved?');
   await expect(step(page, 'Joints')).toContainText('Covered by the word of a supervisor.');
-  await goToStep(page, 'Haunch');
-  await choose(page, 'Soil beside the pipe', 'sand or gravel, under 12 % fines');
-  await number(page, 'Largest stone in it', '60');
-  await expect(step(page, 'Haunch')).toContainText('Largest stone 60 mm; at most 20 mm wanted');
-  await number(page, 'Largest stone in it', '16');
-  await yes(page, 'Worked in under the haunches, no hollow left?');
-  await yes(page, 'Both sides together, the pipe has not moved?');
-  await goToStep(page, 'Beside the pipe');
-  for (const n of ['1', '2', '3']) {
-    await row(page, 'Layer', layer('150', LIGHT));
-    await row(page, 'Density test', density(n, n === '2' ? '1.8' : '2.05'));
-  }
+  await haunch(page, 'sand or gravel, under 12 % fines', '20');
+  await beside(page, '150', ['2.05', '1.8', '2.05']);
   await expect(step(page, 'Beside the pipe')).toContainText('Layer 2 at 83.91 %; at least 90 % wanted');
   await row(page, 'Density test', density('2', '2.0'));
   await expect(step(page, 'Beside the pipe')).toContainText('Layer 2 reached it when compacted again');
@@ -175,11 +187,7 @@ test('forty metres of GRP: a shield without its papers, a wet bed and a coarse s
   await openStretch(page, 'Weir Street', 'Weir Street, first forty', '0', '40', '2.4');
   await before(page);
   await goToStep(page, 'Inspection');
-  await row(page, 'Inspection', [
-    ['When', 'before work'],
-    ['Competent person', 'Vera Holm'],
-    ['Safe to go in?', 'Yes'],
-  ]);
+  await row(page, 'Inspection', inspection('before work'));
   await goToStep(page, 'Sides');
   await sides(page, '2.4', 'shield or box');
   await yes(page, 'Made for this soil and depth, papers here, nobody outside of it?', 'No');
@@ -189,29 +197,13 @@ test('forty metres of GRP: a shield without its papers, a wet bed and a coarse s
   await number(page, 'Width at the bottom', '1400');
   await number(page, 'Width of the bucket', '900');
   await goToStep(page, 'Bedding');
-  await bed(page, true);
+  await bed(page);
   await choose(page, 'Foundation', 'wet');
   await expect(step(page, 'Bedding')).toContainText('Drain it');
   await choose(page, 'Foundation', 'firm and dry');
-  await goToStep(page, 'Inside, as laid');
-  await row(page, 'Place', [
-    ['Station', '18'],
-    ['Height inside', '592'],
-    ['Width inside', '592'],
-  ]);
-  await number(page, 'Stiffness class on the pipe, SN', '5');
-  await goToStep(page, 'Haunch');
-  await choose(page, 'Soil beside the pipe', 'crushed rock');
-  await number(page, 'Largest stone in it', '60');
-  await expect(step(page, 'Haunch')).toContainText('at most 50 mm wanted');
-  await number(page, 'Largest stone in it', '50');
-  await yes(page, 'Worked in under the haunches, no hollow left?');
-  await yes(page, 'Both sides together, the pipe has not moved?');
-  await goToStep(page, 'Beside the pipe');
-  for (const n of ['1', '2', '3']) {
-    await row(page, 'Layer', layer('210', LIGHT));
-    await row(page, 'Density test', density(n, '2.1'));
-  }
+  await laid(page, '18', '592', '5');
+  await haunch(page, 'crushed rock', '50');
+  await beside(page, '210', ['2.1', '2.1', '2.1']);
   await goToStep(page, 'Inside, at the crown');
   const read = saved(page);
   await page.getByRole('button', { name: 'Simulated: read one' }).click();

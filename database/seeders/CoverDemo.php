@@ -8,7 +8,6 @@ use App\Actions\CreateMain;
 use App\Actions\LayJoints;
 use App\Actions\OpenWork;
 use App\Models\Job;
-use App\Models\Joint;
 use App\Models\Main;
 use App\Models\Person;
 use Carbon\CarbonImmutable;
@@ -36,7 +35,7 @@ final class CoverDemo
         ]);
         $this->lay->add($main, $office, ['count' => 7, 'pipe_length_m' => 6.0]);
         foreach ($main->joints()->limit(5)->get() as $k => $joint) {
-            $this->joint($joint, $crew, $now->subMinutes(560 - 12 * $k));
+            $this->crew->work('joint', $joint->id, $crew, $now->subMinutes(560 - 12 * $k));
         }
         $this->delivery($job, $crew, $now->subMinutes(300));
         $done = $this->stretch($job, $office, $main, 'Manhole 1 to pipe 3', 0.0, 18.0);
@@ -74,11 +73,6 @@ final class CoverDemo
         }
         $rings = ['kind' => Kept::GASKET, 'what' => 'Rings DN 300', 'count' => 8, 'batch' => 'R 118', 'use_by' => '2031-05-31'];
         $this->crew->enter('delivery', $id, $crew, 'part', $rings, $at->addMinutes(20), true);
-    }
-
-    private function joint(Joint $joint, Person $crew, CarbonImmutable $at): void
-    {
-        $this->crew->work('joint', $joint->id, $crew, $at);
     }
 
     private function stretch(Job $job, Person $office, Main $main, string $title, float $from, float $to): string
