@@ -96,11 +96,11 @@ for (const width of [390, 820, 1280]) {
   });
 }
 
-test('on a phone the line is a list of neighbours', async ({ page }) => {
+test('on a phone the line is a row of neighbours', async ({ page }) => {
   await page.setViewportSize({ width: 390, height: 844 });
   await signIn(page, 'ada');
   const neighbours = page.getByRole('navigation', { name: 'Neighbouring joints' });
   await expect(neighbours.getByRole('button')).toHaveCount(3);
-  await neighbours.getByRole('button', { name: /^9/ }).click();
+  await neighbours.getByRole('button', { name: /^Joint 9,/ }).click();
   await expect(page.getByRole('heading', { name: 'Joint 9' })).toBeVisible();
 });

@@ -18,7 +18,7 @@ test('bad input is refused in words and nothing entered is lost', async ({ page 
 
   await goToStep(page, 'Diameters');
   const boxes = page.getByRole('group', { name: 'End A: outside diameters' }).getByRole('textbox');
-  for (const [k, value] of ['0', '180.2', '180.3', '180.1'].entries()) await boxes.nth(k).fill(value);
+  for (const [k, value] of ['0', '180.2', '180.3'].entries()) await boxes.nth(k).fill(value);
   await boxes.last().press('Enter');
   await expect(page.getByText('reading 1: 0 mm cannot be right here')).toBeVisible();
   await expect(boxes.nth(1)).toHaveValue('180.2');

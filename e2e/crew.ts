@@ -1,7 +1,11 @@
 import { expect, type Page } from '@playwright/test';
 
+/** Each answer and each step by hand, as somebody may like to work: journeys that look at single answers do. */
+export const byHand = (page: Page) => page.addInitScript(() => localStorage.setItem('diastoma.pace', 'each'));
+
 /** Signs in as one of the demo's people. */
-export async function signIn(page: Page, who: string) {
+export async function signIn(page: Page, who: string, pace: 'each' | 'list' = 'each') {
+  if (pace === 'each') await byHand(page);
   await page.goto('/');
   await page.getByLabel('Sign-in name').fill(`${who}@demo`);
   await page.getByLabel('Password').fill('trench');
@@ -47,6 +51,11 @@ export async function choose(page: Page, label: string, option: RegExp | string)
 
 export async function series(page: Page, group: string, values: number[]) {
   const boxes = page.getByRole('group', { name: group }).getByRole('textbox');
+  if ((await boxes.count()) !== values.length)
+    await page
+      .getByRole('group', { name: group })
+      .getByRole('button', { name: String(values.length), exact: true })
+      .click();
   await expect(boxes).toHaveCount(values.length);
   const reply = saved(page);
   for (const [k, value] of values.entries()) await boxes.nth(k).fill(String(value));

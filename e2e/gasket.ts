@@ -103,10 +103,19 @@ export async function answerStep(page: Page, own: Answers = []) {
   }
 }
 
-/** On to the step that comes next; false where there is none. */
+/** On to the step that comes next; false where there is none. A stopped joint offers none: whoever goes on all the same picks the step. */
 export async function goOn(page: Page): Promise<boolean> {
-  await expect(page.getByRole('button', { name: /^Next: |^Joint \d+ next$|^All joints made$/ })).toBeVisible();
   const next = page.getByRole('button', { name: /^Next: / });
+  const stopped = page.getByRole('status', { name: 'To do' });
+  await expect(page.getByRole('button', { name: /^Next: |^Joint \d+ next$|^All joints made$/ }).or(stopped)).toBeVisible();
+  if (await stopped.isVisible()) {
+    const steps = page.getByRole('navigation', { name: 'Steps' }).getByRole('button');
+    const current = await steps.evaluateAll((all) => all.findIndex((step) => step.getAttribute('aria-current') === 'step'));
+    if (current === (await steps.count()) - 1) return false;
+    await steps.nth(current + 1).click();
+    await expect(steps.nth(current + 1)).toHaveAttribute('aria-current', 'step');
+    return true;
+  }
   if ((await next.count()) === 0) return false;
   const title = ((await next.textContent()) ?? '').replace('Next: ', '');
   await next.click();

@@ -1,5 +1,6 @@
 import { expect, test, type Page } from '@playwright/test';
 import { coolAndRelease, goToStep, lookAtIt, prepareJoint, readLabel, release, series, signIn } from './crew';
+import { makeByTouch, SHEET } from './touches';
 
 const take = async (page: Page, name: string, top = 0) => {
   await page.evaluate((y) => window.scrollTo(0, y), top);
@@ -18,7 +19,7 @@ test('pictures of every main view', async ({ page }) => {
   await goToStep(page, 'Diameters');
   await series(page, 'End A: outside diameters', [178.9, 179.9, 182.4, 181.0]);
   await series(page, 'End B: outside diameters', [180.4, 180.2, 180.3, 180.5]);
-  await take(page, 'bench-dial');
+  await take(page, 'bench-dial', 560); // the fields stand first, the dial below them
 
   await page.goto('/bench/1502');
   const clicked = page.getByRole('button', { name: /: it clicked$|^Wrench is set to / });
@@ -28,13 +29,6 @@ test('pictures of every main view', async ({ page }) => {
     await expect(clicked).not.toHaveText(before);
   }
   await take(page, 'bolt-wheel');
-  await page.setViewportSize({ width: 390, height: 844 });
-  await page.goto('/bench/1502');
-  await clicked.waitFor();
-  await page.evaluate(() => window.scrollTo(0, 240));
-  await page.waitForTimeout(500);
-  await page.screenshot({ path: 'docs/screenshots/bolt-wheel-phone.png' });
-  await page.setViewportSize({ width: 1280, height: 800 });
   await page.goto('/bench/1502');
   await goToStep(page, 'In place');
   await take(page, 'setting-gap');
@@ -109,14 +103,6 @@ test('pictures of every main view', async ({ page }) => {
   await page.getByRole('table', { name: 'Need and stock' }).waitFor();
   await take(page, 'yard');
   await page.getByRole('button', { name: /Sign out/ }).click();
-  await signIn(page, 'vera');
-  await page.goto('/office/people');
-  await page.getByLabel('Name', { exact: true }).fill('Rut Beck');
-  await page.getByLabel('Sign-in name').fill('rut@demo');
-  await page.getByRole('button', { name: 'Invite to this job' }).click();
-  await page.getByRole('region', { name: 'Link for Rut Beck' }).waitFor();
-  await take(page, 'office-people');
-  await page.getByRole('button', { name: /Sign out/ }).click();
   await signIn(page, 'root');
   await page.goto('/office/job');
   await page.getByRole('button', { name: 'Set up another job' }).click();
@@ -163,4 +149,23 @@ test('pictures of every main view', async ({ page }) => {
   const waiting = page.getByRole('form', { name: 'Sign hold points' }).getByRole('checkbox');
   await waiting.first().check();
   await waiting.nth(1).check();
+});
+
+test('pictures of lists and of the shift sheet', async ({ page }) => {
+  await signIn(page, 'ada', 'list');
+  await page.goto('/bench/14');
+  await page.getByRole('link', { name: /^Shift sheet/ }).click();
+  await page.getByRole('button', { name: /^Begin today/ }).click();
+  await makeByTouch(page, SHEET, /^accepted/);
+  await page.getByRole('link', { name: 'To joint 14' }).click();
+  await page.getByRole('region', { name: 'From the shift sheet' }).waitFor();
+  await take(page, 'bench-list');
+  await page.setViewportSize({ width: 390, height: 844 });
+  await page.getByRole('region', { name: 'From the shift sheet' }).getByRole('button').click();
+  await page
+    .getByRole('navigation', { name: 'Steps' })
+    .getByRole('button', { name: /Inspect/ })
+    .click();
+  await page.getByRole('region', { name: 'Is this so?' }).waitFor();
+  await take(page, 'bench-list-phone');
 });

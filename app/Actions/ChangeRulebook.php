@@ -13,6 +13,7 @@ use App\Models\Person;
 use App\Models\Rulebook;
 use App\Procedures\Held;
 use Diastoma\Core\Exception\InvalidInput;
+use Diastoma\Core\Procedure\Listing;
 use Diastoma\Core\Rulebook\HoldPoint;
 use Diastoma\Core\Rulebook\Rulebook as CoreRulebook;
 use Diastoma\Core\Rulebook\Rulebooks;
@@ -141,6 +142,36 @@ final class ChangeRulebook
         return $this->keep($job, $person, $old->withHoldPoints($left), [
             'limit' => $gone->key(), 'title' => "Hold point: {$gone->occasion->title()}", 'from' => implode(', ', $gone->roles), 'to' => 'taken off',
             'reason' => $reason,
+        ]);
+    }
+
+    /**
+     * Steps whose statements are answered one by one on this job, on no list.
+     *
+     * @param  list<string>  $steps  as “procedure/step”
+     *
+     * @throws Refused if nothing changes, or the job has no such step
+     */
+    public function oneByOne(Job $job, Person $person, array $steps, string $reason): Rulebook
+    {
+        $reason = $this->may($job, $person, $reason);
+        $old = $this->own($job->rules(), $job);
+        $titles = Held::titles(Held::procedures($job));
+        $wanted = array_values(array_unique($steps));
+        sort($wanted);
+        $before = $old->choices[Listing::CHOICE] ?? [];
+        $unknown = array_diff($wanted, array_keys($titles), $before);
+        if ($unknown !== [] || $wanted === $before) {
+            throw Refused::input(
+                $unknown === [] ? 'These are answered one by one already. Nothing was changed.' : 'This job has no such step. Load the page again.',
+                [['field' => 'one_by_one', 'detail' => $unknown === [] ? 'unchanged' : 'unknown', 'value' => array_values($unknown)]],
+            );
+        }
+        $words = static fn (array $of): string => $of === [] ? 'those that can hurt' : implode(', ',
+            array_map(static fn (string $at): string => $titles[$at] ?? $at, $of));
+
+        return $this->keep($job, $person, $old->withChoice(Listing::CHOICE, $wanted), [
+            'limit' => Listing::CHOICE, 'title' => 'Answered one by one', 'from' => $words($before), 'to' => $words($wanted), 'reason' => $reason,
         ]);
     }
 

@@ -31,9 +31,9 @@ final class PlanPressureTest
     }
 
     /** @param  array<string, mixed>  $options */
-    public function preview(Section $section, string $method, array $options = []): TestPlan
+    public function preview(Section $section, string $method, array $options = [], ?TestSection $facts = null): TestPlan
     {
-        return KnownFacts::method($section, $method)->plan(KnownFacts::of($section), $options, KnownFacts::words($section));
+        return KnownFacts::method($section, $method)->plan($facts ?? KnownFacts::of($section), $options, KnownFacts::words($section));
     }
 
     /**
@@ -48,8 +48,8 @@ final class PlanPressureTest
         if (TestMethods::of($method)->suits($facts, KnownFacts::words($section)->units) === null) {
             throw Refused::conflict('“'.TestMethods::of($method)->title().'” was not made for this section. Choose another method.');
         }
-        $plan = $this->preview($section, $method, $options);
-        $readiness = Readying::of($section, $plan);
+        $plan = $this->preview($section, $method, $options, $facts);
+        $readiness = Readying::of($section, $plan, $facts);
         if (! $readiness->isReady()) {
             throw Refused::conflict("The section is not ready: {$readiness->open()}");
         }

@@ -11,6 +11,7 @@ use App\Models\Equipment;
 use App\Models\FusionRun;
 use App\Models\Joint;
 use App\Models\Person;
+use App\Procedures\Known;
 use App\Procedures\Subject;
 use App\Procedures\WeldOf;
 use App\Traces\TraceStore;
@@ -213,6 +214,7 @@ final class RunFusion
                 ['job_id' => $subject->job->id, 'label_code' => $code, 'trace' => $id, 'created_at' => now(), 'updated_at' => now()],
                 ['job_id', 'label_code'], ['trace', 'updated_at'],
             );
+            Known::remember($subject, WeldOf::record($subject, $record)->weld, $code, $person->name);
         }
         $subject->catchUp();
         $this->project->execute($subject);

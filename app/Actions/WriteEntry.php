@@ -61,6 +61,9 @@ final class WriteEntry
             }
             $subject->goOn($entry);
             $subject->model->save();
+            if (str_ends_with(is_string($entry->data()['key'] ?? null) ? $entry->data()['key'] : '', 'label_code')) {
+                $subject = Subject::find($draft->subjectType, $draft->subjectId); // what is known of a fitting of this code belongs to its facts now
+            }
             $entry->kind === Item::PICTURE && Pictures::show($entry->data()['sha256'], $subject->job->id);
 
             return [$entry, $judged[1], true, $subject];
@@ -90,8 +93,9 @@ final class WriteEntry
             $draft->id, $draft->kind, $draft->payload, new \DateTimeImmutable($draft->deviceAt), $person->name,
             new \DateTimeImmutable($draft->serverAt ?? Journal::now()),
         );
-        $named = $draft->payload['value'] ?? null; // only where one is named does it matter which there are
-        $sitting = $subject->sitting(is_string($named) && Str::isUuid($named) ? $this->instruments($subject) : []);
+        $named = $draft->payload['value'] ?? null; // only where one may be named does it matter which there are
+        $several = in_array($draft->kind, [Item::LIST, Item::SHIFT], true);
+        $sitting = $subject->sitting($several || is_string($named) && Str::isUuid($named) ? $this->instruments($subject) : []);
         $checked = $sitting->take($item, $person->sitter($subject->job), $subject->job->now()->toDateTimeImmutable());
         if ($checked instanceof NotTaken) {
             throw Refused::of($checked);

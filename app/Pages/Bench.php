@@ -14,10 +14,12 @@ use App\Procedures\Catalogue;
 use App\Procedures\Subject;
 use Diastoma\Core\Electrofusion\Diagnosis\TraceClass;
 use Diastoma\Core\Electrofusion\Fused;
+use Diastoma\Core\Procedure\Listing;
 use Diastoma\Core\Procedure\Procedure;
 use Diastoma\Core\Procedure\ReadingKind;
 use Diastoma\Core\Procedure\Step;
 use Diastoma\Core\Procedure\Verdict;
+use Diastoma\Core\Shift\Carried;
 use Diastoma\Core\Simulation\BuriedPipe;
 use Diastoma\Core\Sitting\Signing;
 use Diastoma\Core\Sitting\Todo;
@@ -38,10 +40,11 @@ final class Bench
             if ($subject->model instanceof Work && is_array($data['row'] ?? null)) {
                 $rows[$data['key']][] = ['row' => (object) $data['row'], 'at' => $entry->takenAt->format(DATE_RFC3339), 'by' => $entry->author()];
             }
-            if (is_string($data['key'] ?? null)) {
-                $readings[$data['key']] = [
-                    'value' => $data['value'] ?? $data['row'] ?? null, 'at' => $entry->takenAt->format(DATE_RFC3339), 'late_min' => $entry->lateMin(),
-                    'by' => $entry->author(), 'times' => ($readings[$data['key']]['times'] ?? 0) + 1,
+            foreach ($entry->answers() as $one) {
+                $readings[$one['key']] = [
+                    'value' => $one['value'], 'at' => $entry->takenAt->format(DATE_RFC3339), 'late_min' => $entry->lateMin(),
+                    'by' => $entry->author(), 'times' => ($readings[$one['key']]['times'] ?? 0) + 1,
+                    'how' => $one['how']->value, 'from' => isset($one['at'], $one['by']) ? ['at' => $one['at'], 'by' => $one['by']] : null,
                 ];
             }
         }
@@ -60,8 +63,11 @@ final class Bench
             'facts' => (object) $subject->facts->toArray(),
             'procedure' => [
                 'id' => $subject->procedure->id(), 'title' => $subject->procedure->title(),
-                'steps' => array_map(static fn (Step $step): array => $step->toArray($rulebook->units), $subject->steps()),
+                'steps' => array_map(static fn (Step $step): array => [
+                    ...$step->toArray($rulebook->units), 'list' => Listing::of($subject->procedure, $step, $subject->situation()),
+                ], $subject->steps()),
             ],
+            'shift' => self::shift($subject),
             'readings' => (object) $readings,
             'rows' => (object) $rows, 'stand_in' => (object) self::standIn($subject),
             'signatures' => (object) self::signatures($subject, $person),
@@ -80,6 +86,16 @@ final class Bench
             'fusion_run' => $run?->id,
             'fusion_run_record' => $run?->record,
             'now' => $subject->job->now()->format('Y-m-d\TH:i:s.vP'),
+        ];
+    }
+
+    /** @return ?array<string, mixed> what may be taken over from the shift sheet, and how much one could tell that it does not; null where it is no joint */
+    private static function shift(Subject $subject): ?array
+    {
+        $carried = new Carried($subject->situation(), $subject->steps(), $subject->job->now()->toDateTimeImmutable());
+
+        return ! $subject->model instanceof Joint ? null : [
+            'sheet' => $carried->sheet(), 'title' => $subject->facts->text('shift.title'), 'offers' => $carried->offers(), 'asks' => $carried->asks(),
         ];
     }
 

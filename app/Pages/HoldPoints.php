@@ -31,12 +31,7 @@ final class HoldPoints
     public static function kept(Job $job, Person $person): array
     {
         $procedures = Held::procedures($job);
-        $titles = [];
-        foreach ($procedures as $procedure) {
-            foreach ($procedure['steps'] as $step) {
-                $titles["{$procedure['id']}/{$step['id']}"] = "{$procedure['title']}: {$step['title']}";
-            }
-        }
+        $titles = Held::titles($procedures);
         $role = $person->mustBeOn($job);
 
         return [

@@ -10,6 +10,7 @@ use App\Models\Job;
 use App\Models\Joint;
 use App\Models\Person;
 use App\Models\Rulebook;
+use Diastoma\Core\Procedure\Listing;
 use Diastoma\Core\Rulebook\Limit;
 use Diastoma\Core\Rulebook\Rulebook as CoreRulebook;
 use Diastoma\Core\Rulebook\Rulebooks;
@@ -47,6 +48,7 @@ final class RulebookPage
             'certificates' => array_map(static fn (string $kind): array => [
                 'id' => $kind, 'title' => CertificateKind::from($kind)->title(), 'asked' => in_array($kind, $rulebook->choices[Certified::CHOICE] ?? [], true),
             ], Certified::askable()),
+            'one_by_one' => $rulebook->choices[Listing::CHOICE] ?? [],
             'base' => explode('-', $rulebook->id)[0],
             'bases' => array_map(static fn (CoreRulebook $r): array => ['id' => $r->id, 'title' => $r->title], Rulebooks::all()),
             'versions' => $versions, 'old_joints' => self::oldJoints($job, $versions),

@@ -23,6 +23,7 @@ use Diastoma\Core\PressureTest\Medium;
 use Diastoma\Core\PressureTest\MethodLimits;
 use Diastoma\Core\PressureTest\Option;
 use Diastoma\Core\PressureTest\Run\Now;
+use Diastoma\Core\PressureTest\Site\TestSection;
 use Diastoma\Core\PressureTest\TestMethod;
 use Diastoma\Core\PressureTest\TestMethods;
 use Diastoma\Core\PressureTest\TestPlan;
@@ -54,8 +55,9 @@ final class TestPage
         $chosen = in_array($method, $ids, true) ? $method : ($ids[0] ?? null);
         [$plan, $fault] = $chosen === null ? [
             null, 'No test method is made for this section. Check its material and service.',
-        ] : $this->plan($section, $chosen, $options);
-        $readiness = $plan === null ? null : Readying::of($section, $plan);
+        ] : $this->plan($section, $chosen, $options, $facts);
+        $preparation = Subject::section($section, $plan === null ? Medium::Water->value : $plan->medium->value);
+        $readiness = $plan === null ? null : Readying::of($section, $plan, $facts, $preparation);
 
         return [
             'section' => [
@@ -66,7 +68,7 @@ final class TestPage
             'ready' => $readiness?->isReady() ?? false, 'gates' => $readiness->gates ?? [],
             'methods' => array_map(static fn (array $m): array => [...self::method($m['method']->by($limits)), 'why' => $m['why']], $known),
             'chosen' => $chosen, 'plan' => $plan === null ? null : [...$plan->toArray(), 'limits' => self::limits($plan, $units)], 'plan_fault' => $fault,
-            'bench' => Bench::of(Subject::section($section, $plan === null ? Medium::Water->value : $plan->medium->value), $person),
+            'bench' => Bench::of($preparation, $person),
             'display' => self::display($plan === null ? new Words($units) : (new Words($units))->upTo($plan->gaugeKpa)),
             'facts_display' => self::display(new Words($units)),
             'tests' => $section->tests->map(fn (PressureTest $test): array => $this->test($test))->all(),
@@ -77,10 +79,10 @@ final class TestPage
      * @param  array<string, mixed>  $options
      * @return array{?TestPlan, ?string}
      */
-    private function plan(Section $section, string $method, array $options): array
+    private function plan(Section $section, string $method, array $options, TestSection $facts): array
     {
         try {
-            return [$this->planning->preview($section, $method, $options), null];
+            return [$this->planning->preview($section, $method, $options, $facts), null];
         } catch (InvalidInput $fault) {
             return [null, $fault->getMessage()];
         }

@@ -12,6 +12,7 @@ use App\Models\Section;
 use App\Procedures\Subject;
 use Diastoma\Core\PressureTest\Readiness;
 use Diastoma\Core\PressureTest\Reading\Material;
+use Diastoma\Core\PressureTest\Site\TestSection;
 use Diastoma\Core\PressureTest\TestPlan;
 use Diastoma\Core\Rulebook\Overrule;
 use Diastoma\Core\Sitting\State;
@@ -19,8 +20,10 @@ use Diastoma\Core\Sitting\State;
 /** Whether a section may be tested now by a plan, and who says so. */
 final class Readying
 {
-    public static function of(Section $section, TestPlan $plan): Readiness
+    /** @param  ?Subject  $preparation  of the section, where it was read already */
+    public static function of(Section $section, TestPlan $plan, ?TestSection $facts = null, ?Subject $preparation = null): Readiness
     {
+        $preparation ??= Subject::section($section, $plan->medium->value);
         $joints = $section->joints->map(static fn ($joint): array => [
             'number' => (string) $joint->number, 'state' => $joint->state,
             'accepted' => in_array($joint->state, State::accepted(), true), 'test_at' => $joint->test_at?->toDateTimeImmutable(),
@@ -29,9 +32,9 @@ final class Readying
         $rest = $last === null ? null : $last->ended_at?->addMinutes((int) ceil(60 * Recorded::method($last)->restHours()));
 
         return Readiness::of(
-            array_values($joints), Subject::section($section, $plan->medium->value)->verdict(), $section->main->job->now()->toDateTimeImmutable(),
+            array_values($joints), $preparation->verdict(), $section->main->job->now()->toDateTimeImmutable(),
             $rest?->toDateTimeImmutable(), $plan->window['feasible'] ? null : $plan->window['said'], self::mended($last),
-            self::overrules($section, $last), KnownFacts::of($section)->main()->material === Material::Composite,
+            self::overrules($preparation, $last), ($facts ?? KnownFacts::of($section))->main()->material === Material::Composite,
             array_values(Nonconformance::holdingTestOf($section)->pluck('number')->all()), Signed::waits($last),
         );
     }
@@ -43,12 +46,12 @@ final class Readying
     }
 
     /** @return list<Overrule> of gates, given since the last test was over */
-    private static function overrules(Section $section, ?PressureTest $last): array
+    private static function overrules(Subject $preparation, ?PressureTest $last): array
     {
         $since = $last === null ? 0 : (int) Entry::where('subject_type', 'test')->where('subject_id', $last->id)->max('seq');
 
         return array_values(array_filter(
-            Subject::section($section)->overruled($since), static fn (Overrule $o): bool => str_starts_with($o->rule, Readiness::OVERRULE),
+            $preparation->overruled($since), static fn (Overrule $o): bool => str_starts_with($o->rule, Readiness::OVERRULE),
         ));
     }
 

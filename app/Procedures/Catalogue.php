@@ -8,6 +8,7 @@ use Diastoma\Core\Catalogue\Procedures;
 use Diastoma\Core\Exception\InvalidInput;
 use Diastoma\Core\Procedure\Draws;
 use Diastoma\Core\Procedure\Procedure;
+use Diastoma\Core\Shift\ShiftSheet;
 use Diastoma\Core\Sitting\Kind;
 
 /** Every procedure that the application offers, by id: those that ship, and those drawn from joint systems and cards that people added. */
@@ -16,6 +17,10 @@ final class Catalogue
     /** @throws \OutOfBoundsException if there is none of that id */
     public static function of(string $id): Procedure
     {
+        if (str_starts_with($id, ShiftSheet::PREFIX)) {
+            return new ShiftSheet(self::of(substr($id, strlen(ShiftSheet::PREFIX)))); // also of what people added
+        }
+
         return Systems::ofProcedure($id)?->procedure() ?? Procedures::find($id) ?? throw new \OutOfBoundsException("No procedure “{$id}”.");
     }
 

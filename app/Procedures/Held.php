@@ -66,14 +66,31 @@ final class Held
     public static function procedures(Job $job): array
     {
         $found = [];
-        $ids = Joint::query()->whereIn('main_id', $job->mains()->pluck('id'))->reorder()->toBase()->selectRaw('main_id, method, min(id) as id')
-            ->groupBy('main_id', 'method')->get()->unique('method')->pluck('id'); // one of each kind, found by the index alone
-        foreach (Joint::with('main.job.rulebook')->whereIn('id', $ids)->orderBy('method')->get() as $joint) {
+        $kinds = Joint::query()->whereIn('main_id', $job->mains()->pluck('id'))->reorder()->toBase()->distinct()->get(['main_id', 'method'])
+            ->unique('method')->sortBy('method'); // found by the index alone, a leap for each kind of each main
+        foreach ($kinds as $kind) {
+            $joint = Joint::with('main.job.rulebook')->where('main_id', $kind->main_id)->where('method', $kind->method)->reorder()->firstOrFail();
             $found[] = self::procedure(Subject::joint($joint));
         }
         $section = Section::with('main.job.rulebook')->whereIn('main_id', $job->mains()->select('id'))->first();
 
         return $section === null ? $found : [...$found, self::procedure(Subject::section($section))];
+    }
+
+    /**
+     * @param  list<array{id: string, title: string, steps: list<array{id: string, title: string}>}>  $procedures
+     * @return array<string, string> title of each step, by “procedure/step”
+     */
+    public static function titles(array $procedures): array
+    {
+        $titles = [];
+        foreach ($procedures as $procedure) {
+            foreach ($procedure['steps'] as $step) {
+                $titles["{$procedure['id']}/{$step['id']}"] = "{$procedure['title']}: {$step['title']}";
+            }
+        }
+
+        return $titles;
     }
 
     /** @return array{id: string, title: string, steps: list<array{id: string, title: string}>} */

@@ -68,7 +68,7 @@ final class Subject
             'size_convention' => $main->size_convention, 'material' => $main->material, 'pipe_a' => $joint->pipe_a, 'pipe_b' => $joint->pipe_b,
             'pipe_length_m' => $joint->planned['pipe_length_m'] ?? null, 'planned_h_deg' => $joint->planned['h_deg'] ?? null,
             'planned_v_deg' => $joint->planned['v_deg'] ?? null, ...self::line($joint, $procedure),
-            ...self::changed($joint, $procedure->joinsUnlike()), ...Held::factsOf($joint),
+            ...self::changed($joint, $procedure->joinsUnlike()), ...Held::factsOf($joint), ...OnShift::factsOf($joint), ...Known::factsOf($joint, $procedure),
         ]));
     }
 
@@ -120,7 +120,8 @@ final class Subject
         $main = $work->main;
         $facts = $main === null ? ['pipes' => implode(Delivery::BETWEEN, Arrived::pipesOf($work->job))] : [
             'dn_mm' => $main->dn_mm, 'sdr' => $main->sdr, 'wall_mm' => $main->wall_mm, 'service' => $main->service, 'material' => $main->material,
-            'od_largest_mm' => $main->od_largest_mm,
+            'od_largest_mm' => $main->od_largest_mm, 'od_smallest_mm' => $main->od_smallest_mm, 'label_size_mm' => $main->label_size_mm,
+            'size_convention' => $main->size_convention, 'pn_bar' => $main->pn_bar,
         ];
 
         $all = new Facts([...$facts, ...$work->facts, ...Along::factsOf($work, $main)]);

@@ -8,9 +8,11 @@ use App\Journal\Journal;
 use App\Models\Joint;
 use App\Procedures\Subject;
 use App\Traces\TraceStore;
+use Diastoma\Core\Procedure\How;
 use Diastoma\Core\Procedure\ReadingKind;
 use Diastoma\Core\Procedure\ReadingSpec;
 use Diastoma\Core\Rulebook\Finding;
+use Diastoma\Core\Sitting\Entry as Item;
 
 /** The paper of one joint: facts, every reading with its time, every finding with its source, the fusion trace, the journal's last hash. */
 final class JointRecord
@@ -56,16 +58,17 @@ final class JointRecord
         }
         $rows = [];
         foreach ($subject->entries() as $entry) {
-            if ($entry->kind !== Journal::READING) {
+            if (! in_array($entry->kind, [Item::READING, Item::LIST, Item::SHIFT], true)) {
                 continue;
             }
-            $data = $entry->data();
-            $spec = $specs[$data['key']] ?? null;
-            $rows[] = [
-                (string) $entry->seq, $spec->label ?? $data['key'], $this->value($data['value'], $spec, $subject),
-                $this->time($entry->device_at, $job->time_zone).($entry->told()->lateMin() === null ? '' : " (sent {$entry->told()->lateMin()} min later)"),
-                $entry->told()->author(),
-            ];
+            foreach ($entry->told()->answers() as $one) {
+                $spec = $specs[$one['key']] ?? null;
+                $rows[] = [
+                    (string) $entry->seq, $spec->label ?? $one['key'], $this->value($one['value'], $spec, $subject).$this->how($one, $job->time_zone),
+                    $this->time($entry->device_at, $job->time_zone).($entry->told()->lateMin() === null ? '' : " (sent {$entry->told()->lateMin()} min later)"),
+                    $entry->told()->author(),
+                ];
+            }
         }
         $paper->table([12, 68, 45, 27, 28], ['No.', 'Reading', 'Value', 'Time', 'By'], $rows);
 
@@ -75,6 +78,14 @@ final class JointRecord
         $paper->seal($job);
 
         return $paper->bytes();
+    }
+
+    /** @param  array{how: How, at?: string, by?: string, ...}  $answer */
+    private function how(array $answer, string $zone): string
+    {
+        $from = isset($answer['at'], $answer['by']) ? ": {$answer['by']}, {$this->time($answer['at'], $zone)}" : '';
+
+        return $answer['how'] === How::ByItself ? '' : " ({$answer['how']->said()}{$from})";
     }
 
     /** Every fusion of the joint, each time it was run: restraints, preheats, sides, couplers. */

@@ -13,7 +13,7 @@ function rooms(): array
 {
     return [
         'core' => ['core/src', '/Diastoma\\\\Core\\\\([A-Z]\w+)\\\\/', [
-            'Catalogue' => ['Electrofusion', 'Exception', 'Gasketed', 'Mechanical', 'PressureTest', 'Procedure', 'Trench', 'Yard'],
+            'Catalogue' => ['Electrofusion', 'Exception', 'Gasketed', 'Mechanical', 'PressureTest', 'Procedure', 'Shift', 'Trench', 'Yard'],
             'Conformance' => ['Quantity'],
             'Electrofusion' => ['Exception', 'Label', 'Pipe', 'Procedure', 'Quantity', 'Rulebook'],
             'Exception' => [],
@@ -29,9 +29,10 @@ function rooms(): array
             'Reckoner' => ['Electrofusion', 'Exception', 'Gasketed', 'Label', 'Lifting', 'Mechanical', 'Pipe', 'PressureTest', 'Quantity', 'Rulebook',
                 'Simulation', 'Trench'],
             'Rulebook' => ['Exception', 'Quantity'],
+            'Shift' => ['Procedure', 'Rulebook'],
             'Simulation' => ['Electrofusion', 'Exception', 'Gasketed', 'Label', 'Mechanical', 'Pipe', 'PressureTest', 'Procedure', 'Rulebook',
                 'Trench', 'Yard'],
-            'Sitting' => ['Catalogue', 'Exception', 'Procedure', 'Quantity', 'Rulebook'],
+            'Sitting' => ['Catalogue', 'Exception', 'Procedure', 'Quantity', 'Rulebook', 'Shift'],
             'Trench' => ['Exception', 'Procedure', 'Quantity', 'Rulebook'],
             'Yard' => ['Procedure', 'Quantity', 'Rulebook'],
         ]],

@@ -34,6 +34,7 @@ final class RulebookController
             isset($given['hold_point']) => $change->hold($job, $person, $given['hold_point'], (string) $given['reason']),
             isset($given['drop_hold_point']) => $change->dropHold($job, $person, $given['drop_hold_point'], (string) $given['reason']),
             isset($given['certificates']) => $change->certificates($job, $person, $given['certificates'], (string) $given['reason']),
+            isset($given['one_by_one']) => $change->oneByOne($job, $person, $given['one_by_one'], (string) $given['reason']),
             isset($given['school']) => $change->school($job, $person, $given['school'], (string) $given['reason']),
             default => $change->limit($job, $person, $given['limit'], (float) $given['value'], (string) $given['reason']),
         };

@@ -17,6 +17,7 @@ use Diastoma\Core\Mechanical\Cards\Cards;
 use Diastoma\Core\PressureTest\Preparation;
 use Diastoma\Core\Procedure\Draws;
 use Diastoma\Core\Procedure\Procedure;
+use Diastoma\Core\Shift\ShiftSheet;
 use Diastoma\Core\Trench\Cover;
 use Diastoma\Core\Yard\Delivery;
 
@@ -44,6 +45,11 @@ final class Procedures
         $class = self::OTHERS[$id] ?? null;
         if ($class !== null) {
             return new $class;
+        }
+        if (str_starts_with($id, ShiftSheet::PREFIX)) {
+            $joint = self::find(substr($id, strlen(ShiftSheet::PREFIX)), $added);
+
+            return $joint === null || $joint->kind() !== 'joint' ? null : new ShiftSheet($joint);
         }
         foreach ([...self::drawn(), ...$added] as $settings) {
             if ($settings->procedureId() === $id) {

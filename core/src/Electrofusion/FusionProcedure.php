@@ -67,6 +67,11 @@ abstract class FusionProcedure extends Procedure implements Fused
         return true;
     }
 
+    public function told(Step $step, Situation $situation): array
+    {
+        return (new Told($situation, $this->weldsOf($situation)))->at($step);
+    }
+
     public function notYet(Situation $situation, string $key): string
     {
         return $key === self::RELEASED && ! $this->isFused($situation) ? 'There is no fusion on record yet, so there is nothing to release. Fuse first.' : '';

@@ -23,6 +23,8 @@ use Diastoma\Core\Procedure\Step;
  */
 final class BellAndSpigot extends Procedure
 {
+    protected const ONE_BY_ONE = ['lift'];
+
     public const PREFIX = 'gasketed.';
 
     private readonly Made $made;
@@ -50,6 +52,11 @@ final class BellAndSpigot extends Procedure
     public function system(): JointSystem
     {
         return $this->system;
+    }
+
+    public function told(Step $step, Situation $situation): array
+    {
+        return Told::at($situation, $this->made, $step);
     }
 
     public function steps(Situation $situation): array

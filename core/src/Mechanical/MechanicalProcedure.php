@@ -11,6 +11,8 @@ use Diastoma\Core\Procedure\Situation;
 /** A way of making a joint with a bolted or stabbed fitting, drawn from its card. */
 abstract class MechanicalProcedure extends Procedure
 {
+    protected const ONE_BY_ONE = ['off', 'cut_out'];
+
     public readonly Product $product;
 
     final public function __construct(public readonly Card $card)

@@ -9,6 +9,9 @@ use Diastoma\Core\Exception\InvalidInput;
 /**
  * How round one pipe end is, from diameters at equal clock angles over half a turn, the first at 12–6 o'clock.
  *
+ * Three diameters, 60° apart, give the ellipse whichever way it lies, where two see nothing of one that lies between them; of three the ovality is that of
+ * the ellipse, never less than largest less smallest reading [arithmetic].
+ *
  * Ovality is largest less smallest reading, as percentage of the nominal diameter [form of EN 12201-2 and ISO 11922-1].
  * With three or more angles d(θ) = d0 + a·cos 2θ + b·sin 2θ is fitted by least squares; at equal angles over half a turn the
  * three terms are orthogonal, so a = 2/n·Σ d·cos 2θ and b = 2/n·Σ d·sin 2θ exactly [arithmetic].
@@ -52,6 +55,7 @@ final readonly class Roundness
         $mean = array_sum($diametersMm) / $n;
         $ovality = max($diametersMm) - min($diametersMm);
         [$axis, $amplitude, $residual] = $n < 3 ? [null, null, null] : self::fit($diametersMm, $mean);
+        $ovality = $n === 3 ? max($ovality, 2 * (float) $amplitude) : $ovality;
 
         return new self($mean, $ovality, 100 * $ovality / $nominalMm, 100 * $ovality / $mean, $axis, $amplitude, $residual);
     }

@@ -13,6 +13,9 @@ use Diastoma\Core\Rulebook\Severity;
 /** A way of making a joint, or any other work that is done in steps and judged by readings. */
 abstract class Procedure
 {
+    /** @var list<string> steps of a joint at which something can hurt: answered one by one, on no list */
+    protected const ONE_BY_ONE = [];
+
     abstract public function id(): string;
 
     abstract public function title(): string;
@@ -110,6 +113,29 @@ abstract class Procedure
     public function witnessed(Situation $situation, string $key): array
     {
         return [];
+    }
+
+    /** Whether the statements of a step are never confirmed as a list: what can hurt is answered one by one. Where no joint is made, every step is. */
+    public function isOneByOne(Step $step): bool
+    {
+        return $this->kind() !== 'joint' || in_array($step->id, static::ONE_BY_ONE, true);
+    }
+
+    /**
+     * What a good joint answers at a step as it stands now, besides what its readings say themselves: figures worked out and set out by, moments, and nothing
+     * where something else must come first.
+     *
+     * @return array<string, ?Usual> by the key of the reading; null where it cannot be stated now
+     */
+    public function told(Step $step, Situation $situation): array
+    {
+        return [];
+    }
+
+    /** Whether what was answered is stated again on the list, so that it can be confirmed anew. */
+    public function renews(): bool
+    {
+        return false;
     }
 
     /** Whether all is done but for a wait that only a clock ends. */

@@ -13,6 +13,7 @@ final readonly class Reading
     /**
      * @param  bool|float|string|list<float>|array<string, mixed>  $value in the unit its ReadingSpec names
      * @param  ?\DateTimeImmutable  $receivedAt  when the server took it; null where it is being entered
+     * @param  How  $how  by itself, on a list, or taken over
      */
     public function __construct(
         public string $key,
@@ -20,6 +21,7 @@ final readonly class Reading
         public \DateTimeImmutable $takenAt,
         public string $by = '',
         public ?\DateTimeImmutable $receivedAt = null,
+        public How $how = How::ByItself,
     ) {
     }
 

@@ -19,6 +19,8 @@ final readonly class ReadingSpec
      * @param  list<string>  $choices
      * @param  list<int>  $counts  allowed numbers of values in a series; empty for any from 2 to 12
      * @param  list<ReadingSpec>  $columns  of a row
+     * @param  ?Usual  $usual  what a good joint answers, where it may be confirmed on a list
+     * @param  ?Shared  $shared  where the answer holds for a whole shift
      * @param  int  $since  version of the procedure that first asked for it: work begun before is not asked
      */
     private function __construct(
@@ -36,6 +38,8 @@ final readonly class ReadingSpec
         private ?\Closure $check = null,
         public int $since = 1,
         public array $columns = [],
+        public ?Usual $usual = null,
+        public ?Shared $shared = null,
     ) {
     }
 
@@ -52,7 +56,7 @@ final readonly class ReadingSpec
 
     public static function yesNo(string $key, string $label, string $hint = ''): self
     {
-        return new self($key, $label, ReadingKind::YesNo, hint: $hint);
+        return new self($key, $label, ReadingKind::YesNo, hint: $hint, usual: Usual::of(true));
     }
 
     /** @param  list<string>  $choices */
@@ -107,18 +111,45 @@ final readonly class ReadingSpec
 
     public function optional(): self
     {
-        return new self(
-            $this->key, $this->label, $this->kind, $this->unit, $this->min, $this->max, $this->choices, $this->counts, $this->hint, false,
-            $this->instrument, $this->check, $this->since, $this->columns,
-        );
+        return $this->but(['required' => false]);
     }
 
     /** Asked for from a version of the procedure on. */
     public function since(int $version): self
     {
+        return $this->but(['since' => $version]);
+    }
+
+    /**
+     * A good joint answers so: it may be confirmed on a list.
+     *
+     * @param  bool|float|string|list<float>  $value
+     * @param  string  $said  the statement in words, where its label does not say it
+     */
+    public function usually(bool|float|string|array $value, string $said = ''): self
+    {
+        return $this->but(['usual' => Usual::of($value, $said)]);
+    }
+
+    /** Always answered by itself, on no list. */
+    public function apart(): self
+    {
+        return $this->but(['usual' => null]);
+    }
+
+    /** Holds for a whole shift at one place. */
+    public function shared(Shared $with): self
+    {
+        return $this->but(['shared' => $with]);
+    }
+
+    /** @param  array{required?: bool, since?: int, usual?: ?Usual, shared?: Shared}  $changes  by the name of the property */
+    private function but(array $changes): self
+    {
         return new self(
-            $this->key, $this->label, $this->kind, $this->unit, $this->min, $this->max, $this->choices, $this->counts, $this->hint, $this->required,
-            $this->instrument, $this->check, $version, $this->columns,
+            $this->key, $this->label, $this->kind, $this->unit, $this->min, $this->max, $this->choices, $this->counts, $this->hint,
+            $changes['required'] ?? $this->required, $this->instrument, $this->check, $changes['since'] ?? $this->since, $this->columns,
+            array_key_exists('usual', $changes) ? $changes['usual'] : $this->usual, $changes['shared'] ?? $this->shared,
         );
     }
 
@@ -173,6 +204,7 @@ final readonly class ReadingSpec
     {
         $counts = $this->counts === [] ? range(2, 12) : $this->counts;
         if (! is_array($raw) || ! array_is_list($raw) || ! in_array(count($raw), $counts, true)) {
+            sort($counts);
             throw $this->refuse('give '.implode(', ', $counts).' values, one for each clock position', is_array($raw) ? count($raw) : $raw);
         }
         $values = [];

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Diastoma\Core\Sitting;
 
+use Diastoma\Core\Procedure\How;
 use Diastoma\Core\Procedure\Reading;
 
 /** One thing that somebody wrote down about a work. */
@@ -13,6 +14,12 @@ final readonly class Entry
 
     /** In the payload of a reading: what lay outside of the work when it was taken, see Procedure::witnessed(). */
     public const WITNESSED = 'witnessed';
+
+    /** Statements of one step confirmed together: {step, values: [{key, value}]}. */
+    public const LIST = 'list';
+
+    /** Answers taken over from a shift sheet: {sheet, values: [{key, value, at, by}]}. */
+    public const SHIFT = 'shift';
 
     public const OVERRULE = 'overrule';
 
@@ -45,6 +52,30 @@ final readonly class Entry
         public string $id, public string $kind, public array $payload, public \DateTimeImmutable $takenAt, public string $by,
         public ?\DateTimeImmutable $receivedAt = null,
     ) {
+    }
+
+    /**
+     * What it answers: one thing, or several at once.
+     *
+     * @return list<array{key: string, value: mixed, how: How, at?: string, by?: string}> the moment and the name of a shift sheet where it is taken over
+     */
+    public function answers(): array
+    {
+        $how = match ($this->kind) {
+            self::LIST => How::AsList, self::SHIFT => How::FromShift, default => How::ByItself,
+        };
+        $given = $how === How::ByItself ? [[...$this->payload, 'value' => $this->payload['value'] ?? $this->payload['row'] ?? null]]
+            : (is_array($this->payload['values'] ?? null) ? $this->payload['values'] : []);
+        $answers = [];
+        foreach ($given as $one) {
+            if (is_array($one) && is_string($one['key'] ?? null)) {
+                $from = $how === How::FromShift && is_string($one['at'] ?? null) && is_string($one['by'] ?? null) ? ['at' => $one['at'],
+                    'by' => $one['by']] : [];
+                $answers[] = ['key' => $one['key'], 'value' => $one['value'] ?? null, 'how' => $how, ...$from];
+            }
+        }
+
+        return $answers;
     }
 
     /** Whoever wrote it: a unit that sent it by itself, with the person who started it, or that person alone. */

@@ -14,9 +14,11 @@ use Diastoma\Core\Procedure\Verdict;
 use Diastoma\Core\Rulebook\Rulebook;
 use Diastoma\Core\Sitting\Taking\EntryKind;
 use Diastoma\Core\Sitting\Taking\TakeCutOut;
+use Diastoma\Core\Sitting\Taking\TakeList;
 use Diastoma\Core\Sitting\Taking\TakeOverrule;
 use Diastoma\Core\Sitting\Taking\TakeReading;
 use Diastoma\Core\Sitting\Taking\TakeRemark;
+use Diastoma\Core\Sitting\Taking\TakeShift;
 use Diastoma\Core\Sitting\Taking\TakeSignature;
 
 /**
@@ -154,6 +156,8 @@ final class Sitting
     {
         return match ($kind) {
             Entry::READING, Entry::ROW => new TakeReading,
+            Entry::LIST => new TakeList,
+            Entry::SHIFT => new TakeShift,
             Entry::OVERRULE => new TakeOverrule,
             Entry::SIGNATURE => new TakeSignature,
             Entry::NOTE, Entry::PICTURE => new TakeRemark,

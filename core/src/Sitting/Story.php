@@ -16,6 +16,9 @@ use Diastoma\Core\Rulebook\Severity;
  */
 final class Story
 {
+    /** Kinds of entries that answer something. */
+    private const ANSWERS = [Entry::READING, Entry::ROW, Entry::SIGNATURE, Entry::LIST, Entry::SHIFT];
+
     /** @param  list<Entry>  $entries  in order of arrival */
     public static function of(array $entries): Readings
     {
@@ -27,11 +30,10 @@ final class Story
             foreach (is_array($seen = $entry->payload[Entry::WITNESSED] ?? null) ? $seen : [] as $key => $value) {
                 $history[] = new Reading((string) $key, self::value($value), $entry->takenAt, $entry->by, $entry->receivedAt);
             }
-            if (in_array($entry->kind, [Entry::READING, Entry::ROW, Entry::SIGNATURE], true) && is_string($entry->payload['key'] ?? null)) {
-                $history[] = new Reading(
-                    $entry->payload['key'], self::value($entry->payload[$entry->kind === Entry::ROW ? 'row' : 'value'] ?? null), $entry->takenAt,
-                    $entry->by, $entry->receivedAt,
-                );
+            if (in_array($entry->kind, self::ANSWERS, true)) {
+                foreach ($entry->answers() as $one) {
+                    $history[] = new Reading($one['key'], self::value($one['value']), $entry->takenAt, $entry->by, $entry->receivedAt, $one['how']);
+                }
             } elseif ($entry->kind === Entry::OVERRULE) {
                 $overrules[] = self::overrule($entry);
             }
@@ -62,7 +64,7 @@ final class Story
         $version = null;
         foreach ($entries as $entry) {
             $given = $entry->payload['procedure_version'] ?? 1; // what was written before there were versions
-            if ($entry->kind === Entry::JUDGED_AGAIN || in_array($entry->kind, [Entry::READING, Entry::ROW, Entry::SIGNATURE], true) && $version === null) {
+            if ($entry->kind === Entry::JUDGED_AGAIN || in_array($entry->kind, self::ANSWERS, true) && $version === null) {
                 $version = is_int($given) ? $given : 1;
             }
         }

@@ -107,3 +107,12 @@ it('names the axis as a crew says it', function (float $deg, string $clock) {
     [0.0, "12–6 o'clock"], [30.0, "1–7 o'clock"], [45.0, "1:30–7:30 o'clock"], [60.0, "2–8 o'clock"], [90.0, "3–9 o'clock"],
     [150.0, "5–11 o'clock"], [165.0, "5:30–11:30 o'clock"], [178.0, "12–6 o'clock"],
 ]);
+
+// an ellipse by hand: d(θ) = 180 + 2·cos 2(θ − axis), 4 mm out of round whichever way it lies
+it('finds an ellipse by three diameters whichever way it lies, where two may see nothing of it', function (int $axis) {
+    $at = static fn (float $deg): float => 180.0 + 2.0 * cos(2 * deg2rad($deg - $axis));
+    $three = Roundness::of([$at(0), $at(60), $at(120)], 180.0);
+    expect($three->ovalityMm)->toEqualWithDelta(4.0, 1e-9)->and($three->meanMm)->toEqualWithDelta(180.0, 1e-9)
+        ->and($three->ovalityPercent)->toEqualWithDelta(100 * 4 / 180, 1e-9);
+    $axis === 45 && expect(Roundness::of([$at(0), $at(90)], 180.0)->ovalityMm)->toEqualWithDelta(0.0, 1e-9);
+})->with(range(0, 175, 15));

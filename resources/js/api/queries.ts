@@ -124,6 +124,13 @@ export const workQuery = (id: string) =>
     queryFn: ({ signal }) => answered(api.GET('/works/{work}', { params: { path: { work: id } }, signal })),
   });
 
+/** Shift sheets of a main, the latest last. */
+export const shiftsQuery = (job: string, main: string) =>
+  queryOptions({
+    queryKey: ['shifts', main],
+    queryFn: ({ signal }) => answered(api.GET('/jobs/{job}/works', { params: { path: { job }, query: { kind: 'day', main_id: main } }, signal })),
+  });
+
 export const coverQuery = (main: string) =>
   queryOptions({ queryKey: ['cover', main], queryFn: ({ signal }) => answered(api.GET('/mains/{main}/cover', { params: { path: { main } }, signal })) });
 

@@ -1,3 +1,4 @@
+import type { ReactNode } from 'react';
 import { Box, Button, Stack, Typography } from '@mui/material';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { answered, api, type Schemas } from '../api/client';
@@ -8,7 +9,7 @@ import { dayAndTime, setJobNow, span, timeOfDay, useJobNow } from './time';
 export type Clock = Schemas['Clock'];
 
 /** A joint, or the test of a section. */
-const whose = (clock: Clock) =>
+export const whose = (clock: Clock) =>
   clock.work ?? (clock.joint_number === null ? `Section ${clock.section ?? ''}, test ${clock.test ?? ''}` : `Joint ${clock.joint_number}`);
 
 /** On a simulated job nobody need wait: puts its clock forward, on record. */
@@ -31,7 +32,7 @@ export function ForwardButton({ to }: { to: string }) {
 }
 
 /** Every running wait, the next to need a hand first. */
-export function ClocksRail({ onGo }: { onGo: (clock: Clock) => void }) {
+export function ClocksRail({ onGo, calls }: { onGo: (clock: Clock) => void; calls?: ReactNode }) {
   const { job } = useWork();
   const now = useJobNow();
   const { data } = useQuery(clocksQuery(job.id));
@@ -53,6 +54,7 @@ export function ClocksRail({ onGo }: { onGo: (clock: Clock) => void }) {
           {timeOfDay(now, job.time_zone)}
         </Typography>
       </Stack>
+      {calls}
       {clocks.length === 0 && <Typography sx={{ px: 2, py: 1 }}>Nothing is waiting.</Typography>}
       <Stack component="ol" sx={{ listStyle: 'none', m: 0, p: 0 }}>
         {clocks.map((clock) => {

@@ -1,20 +1,6 @@
-import { useEffect, useMemo, useRef, useState } from 'react';
+import { lazy, Suspense, useEffect, useMemo, useRef, useState } from 'react';
 import { Link as RouterLink, useLocation, useNavigate } from 'react-router';
-import {
-  Alert,
-  Box,
-  Button,
-  Dialog,
-  DialogContent,
-  DialogTitle,
-  IconButton,
-  Stack,
-  TextField,
-  Typography,
-  useColorScheme,
-  useMediaQuery,
-  useTheme,
-} from '@mui/material';
+import { Alert, Box, Button, Dialog, DialogContent, DialogTitle, IconButton, Stack, TextField, Typography, useMediaQuery, useTheme } from '@mui/material';
 import ContrastIcon from '@mui/icons-material/Contrast';
 import LogoutIcon from '@mui/icons-material/Logout';
 import { useQueryClient } from '@tanstack/react-query';
@@ -24,14 +10,20 @@ import { sessionQuery } from '../api/queries';
 import { LineStrip } from '../instruments/line/LineStrip';
 import { Neighbours } from '../instruments/line/Neighbours';
 import { ClocksRail, NextClock, type Clock } from './ClocksRail';
+import { Calls } from './Calls';
 import { MainSwitch } from './MainSwitch';
+import { byFinger } from './pad';
+import { PHONE_BAR, PhoneBar } from './PhoneBar';
 import { useKeys, type Keys } from './keys';
 import { useSelection } from './selection';
 import { hasJoint, useWork } from './session';
+import { LIGHTS, useLight } from './light';
 import { useLate } from './useLate';
 import { useOutbox } from './useOutbox';
 import { useUnits } from './useUnits';
 import { Views } from './Views';
+
+const NumberPad = lazy(async () => ({ default: (await import('./NumberPad')).NumberPad })); // only where a finger types
 
 /** An entry on its way says nothing: a line that comes and goes with every tap moves the next button away from under the finger. */
 const NOT_SENT_AFTER_MS = 2500;
@@ -85,7 +77,7 @@ export function Shell() {
   const client = useQueryClient();
   const find = useRef<HTMLInputElement>(null);
   const [help, setHelp] = useState(false);
-  const { mode, setMode } = useColorScheme();
+  const [light, turnLight] = useLight();
   const phone = useMediaQuery(useTheme().breakpoints.down('sm'));
   const outbox = useOutbox();
   const late = useLate(outbox.waiting.length > 0, NOT_SENT_AFTER_MS);
@@ -159,56 +151,57 @@ export function Shell() {
       <Stack
         component="header"
         direction="row"
-        spacing={{ xs: 0, sm: 2 }}
+        spacing={{ xs: 1, lg: 2 }}
         sx={{
           alignItems: 'center',
-          flexWrap: { xs: 'wrap', sm: 'nowrap' },
+          flexWrap: { xs: 'nowrap', sm: 'wrap', lg: 'nowrap' },
           justifyContent: 'space-between',
           px: { xs: 1.5, sm: 2 },
-          py: 0.75,
+          py: { xs: 0.25, sm: 0.75 },
           bgcolor: 'background.paper',
           borderBottom: 1,
           borderColor: 'divider',
         }}
       >
-        <Box sx={{ minWidth: 0, display: { xs: 'none', sm: 'block' } }}>
+        <Box sx={{ minWidth: 0, overflow: 'hidden' }}>
           {hasMain ? <MainSwitch /> : <Typography sx={{ fontWeight: 700 }}>{job.title}</Typography>}
-          <Typography component="p" noWrap variant="body2" color="text.secondary">
+          <Typography component="p" noWrap variant="body2" color="text.secondary" sx={{ display: { xs: 'none', sm: 'block' } }}>
             {[job.number, main.pipe].filter((w) => w !== '').join(' · ')}
             {job.simulated ? ' · simulated' : ''}
           </Typography>
         </Box>
-        <Stack
-          component="nav"
-          aria-label="Views"
-          direction="row"
-          sx={{
-            flex: { sm: 1 },
-            order: { xs: 3, sm: 0 },
-            width: { xs: '100%', sm: 'auto' },
-            justifyContent: { xs: 'flex-start', md: 'center' },
-            overflowX: 'auto',
-          }}
-        >
-          {views.map((view) => (
-            <Button
-              key={view.name}
-              component={RouterLink}
-              to={view.to}
-              aria-current={view.on ? 'page' : undefined}
-              sx={{
-                px: { xs: 1.25, sm: 1, lg: 1.75 },
-                minWidth: 0,
-                flex: 'none',
-                borderRadius: 0,
-                borderBottom: '4px solid',
-                borderBottomColor: view.on ? 'hand' : 'transparent',
-              }}
-            >
-              {view.name}
-            </Button>
-          ))}
-        </Stack>
+        {!phone && (
+          <Stack
+            component="nav"
+            aria-label="Views"
+            direction="row"
+            sx={{
+              flex: { lg: 1 },
+              order: { sm: 3, lg: 0 },
+              width: { sm: '100%', lg: 'auto' },
+              justifyContent: { sm: 'space-between', lg: 'center' },
+            }}
+          >
+            {views.map((view) => (
+              <Button
+                key={view.name}
+                component={RouterLink}
+                to={view.to}
+                aria-current={view.on ? 'page' : undefined}
+                sx={{
+                  px: { xs: 1.25, sm: 1, lg: 1.75 },
+                  minWidth: 0,
+                  flex: 'none',
+                  borderRadius: 0,
+                  borderBottom: '4px solid',
+                  borderBottomColor: view.on ? 'hand' : 'transparent',
+                }}
+              >
+                {view.name}
+              </Button>
+            ))}
+          </Stack>
+        )}
         {hasMain && <Find input={find} onGo={go} />}
         <Box sx={{ display: { xs: 'none', lg: 'block' }, textAlign: 'right' }}>
           <Typography component="p" variant="body2" sx={{ fontWeight: 640 }}>
@@ -218,16 +211,16 @@ export function Shell() {
             {person.role}
           </Typography>
         </Box>
-        <Stack direction="row">
-          {!phone && (
-            <IconButton aria-label="Light or dark" onClick={() => setMode(mode === 'dark' ? 'light' : 'dark')}>
+        {!phone && (
+          <Stack direction="row">
+            <IconButton aria-label={`Light: ${LIGHTS[light]}`} onClick={turnLight}>
               <ContrastIcon />
             </IconButton>
-          )}
-          <IconButton aria-label={`Sign out ${person.name}`} onClick={() => void signOut()}>
-            <LogoutIcon />
-          </IconButton>
-        </Stack>
+            <IconButton aria-label={`Sign out ${person.name}`} onClick={() => void signOut()}>
+              <LogoutIcon />
+            </IconButton>
+          </Stack>
+        )}
       </Stack>
       {outbox.refused.map(({ draft, said }) => (
         <Alert key={draft.id} severity="error" onClose={() => void forget(draft.id)} closeText="I have read it" sx={{ borderRadius: 0 }}>
@@ -242,11 +235,6 @@ export function Shell() {
       )}
       {!hasMain ? null : phone ? (
         <>
-          {job.mains.length > 1 && (
-            <Box sx={{ px: 1.5, py: 0.5, bgcolor: 'background.paper', borderBottom: 1, borderColor: 'divider' }}>
-              <MainSwitch />
-            </Box>
-          )}
           <Neighbours line={line} selected={selected} onSelect={select} />
           <NextClock onGo={goTo} />
         </>
@@ -257,8 +245,22 @@ export function Shell() {
         <Box component="main" sx={{ p: { xs: 1.5, sm: 2.5 }, minWidth: 0 }}>
           <Views />
         </Box>
-        <ClocksRail onGo={goTo} />
+        <ClocksRail onGo={goTo} calls={!phone && <Calls onGo={goTo} />} />
       </Box>
+      {phone && (
+        <>
+          <Box sx={{ position: 'fixed', top: 0, left: 0, right: 0, zIndex: 4 }}>
+            <Calls onGo={goTo} />
+          </Box>
+          <Box sx={{ height: PHONE_BAR }} />
+          <PhoneBar views={views} onSignOut={() => void signOut()} />
+        </>
+      )}
+      {byFinger() && (
+        <Suspense>
+          <NumberPad />
+        </Suspense>
+      )}
       <Dialog open={help} onClose={() => setHelp(false)}>
         <DialogTitle>Keys</DialogTitle>
         <DialogContent>

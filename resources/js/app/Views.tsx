@@ -15,6 +15,7 @@ const ReckonView = lazy(async () => ({ default: (await import('../views/reckon/R
 const RulesView = lazy(async () => ({ default: (await import('../views/rules/RulesView')).RulesView }));
 const SetoutView = lazy(async () => ({ default: (await import('../views/setout/SetoutView')).SetoutView }));
 const TestView = lazy(async () => ({ default: (await import('../views/test/TestView')).TestView }));
+const ShiftView = lazy(async () => ({ default: (await import('../views/shift/ShiftView')).ShiftView }));
 const YardView = lazy(async () => ({ default: (await import('../views/yard/YardView')).YardView }));
 
 /** What stands under the line: one view by its path. */
@@ -34,6 +35,7 @@ export function Views() {
           <Route path="/setout/new" element={<NewMain />} />
           <Route path="/cover/:work?" element={<CoverView key={main.id} />} />
           <Route path="/yard/:room?/:work?" element={<YardView key={main.id} />} />
+          <Route path="/shift" element={<ShiftView key={main.id} />} />
           <Route path="/reckon" element={<ReckonView />} />
           <Route path="/rules" element={<RulesView />} />
           <Route path="*" element={<Navigate to={main.id === '' ? '/office/job' : `/line/${next ?? ''}`} replace />} />

@@ -25,6 +25,28 @@ declare module '@mui/material/styles' {
   }
 }
 
+/** In bright sun: black on white, and every colour dark enough for seven to one. */
+const SUN: Record<string, string> = {
+  'background-default': '#ffffff',
+  'background-paper': '#ffffff',
+  'text-primary': '#000000',
+  'text-secondary': '#1c1c1c',
+  divider: '#000000',
+  'primary-main': '#000000',
+  'secondary-main': '#6e2200',
+  hand: '#6e2200',
+  earth: '#f0ebe4',
+  pipe: '#12303f',
+  line: '#3d362d',
+  go: '#0a3d1e',
+  watch: '#453200',
+  mend: '#6e2200',
+  stop: '#630016',
+  'error-main': '#8a0012',
+  'info-main': '#12303f',
+};
+const inSun = Object.fromEntries(Object.entries(SUN).map(([name, colour]) => [`--mui-palette-${name}`, colour]));
+
 /** Warm clay and slate; one strong accent, `hand`, for what needs a person now. */
 export const theme = createTheme({
   cssVariables: { colorSchemeSelector: 'data-scheme' },
@@ -85,6 +107,12 @@ export const theme = createTheme({
     MuiPaper: { defaultProps: { elevation: 0, variant: 'outlined' } },
     MuiInputBase: { styleOverrides: { input: { fontFamily: numbers, fontSize: '1.15rem' } } },
     MuiSelect: { styleOverrides: { select: { fontFamily: 'inherit' } } },
-    MuiCssBaseline: { styleOverrides: { a: { color: 'inherit' }, '.num': { fontFamily: numbers, fontVariantNumeric: 'tabular-nums' } } },
+    MuiCssBaseline: {
+      styleOverrides: {
+        ':root[data-sun][data-scheme="light"]': inSun,
+        a: { color: 'inherit' },
+        '.num': { fontFamily: numbers, fontVariantNumeric: 'tabular-nums' },
+      },
+    },
   },
 });

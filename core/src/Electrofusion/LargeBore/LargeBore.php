@@ -24,6 +24,8 @@ use Diastoma\Core\Procedure\Situation;
  */
 final class LargeBore extends FusionProcedure
 {
+    protected const ONE_BY_ONE = ['pull'];
+
     public const ID = 'electrofusion.large_bore';
 
     public function id(): string

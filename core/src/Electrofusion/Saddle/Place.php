@@ -83,7 +83,8 @@ final class Place
                 ReadingSpec::number(
                     'circumference_mm', 'Circumference, or π × what a pi tape reads', Unit::Millimetre, M_PI * 0.8 * $dn, M_PI * 1.2 * $dn, '', 'pi_tape',
                 ),
-                ReadingSpec::series('diameters_a_mm', 'Outside diameters under the base', Unit::Millimetre, 0.8 * $dn, 1.2 * $dn, [2, 4, 6], 'roundness_dial'),
+                ReadingSpec::series('diameters_a_mm', 'Outside diameters under the base', Unit::Millimetre, 0.8 * $dn, 1.2 * $dn, [3, 2, 4, 6],
+                    'roundness_dial'),
             ], [
                 new MainDiameter, new OvalityAtJoint('a', false),
                 new SameMean(
@@ -97,7 +98,8 @@ final class Place
     {
         $dn = $s->facts->number('dn_mm');
         $oval = OvalityAtJoint::isOval($s, 'a');
-        $spec = ReadingSpec::series('clamped_diameters_a_mm', 'Diameters under the clamp', Unit::Millimetre, 0.8 * $dn, 1.2 * $dn, [2, 4, 6], 'roundness_dial');
+        $spec = ReadingSpec::series('clamped_diameters_a_mm', 'Diameters under the clamp', Unit::Millimetre, 0.8 * $dn, 1.2 * $dn, [3, 2, 4, 6],
+            'roundness_dial');
 
         return new Step('reround', 'Re-round',
             'Clamp on both sides of the base and squeeze along the long axis. Let the pipe relax, then measure again.', [$oval ? $spec : $spec->optional()],

@@ -19,6 +19,8 @@ use Diastoma\Core\Procedure\Situation;
 /** A fitting fused onto the barrel of a main: what branch saddle and tapping tee share. Facts: dn_mm, sdr, wall_mm, od_largest_mm, material. */
 abstract class Saddle extends FusionProcedure
 {
+    protected const ONE_BY_ONE = ['branch_test', 'tap'];
+
     public function welds(): array
     {
         /** @var ?Weld $weld */

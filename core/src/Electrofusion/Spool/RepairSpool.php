@@ -24,6 +24,8 @@ use Diastoma\Core\Procedure\Situation;
  */
 final class RepairSpool extends FusionProcedure
 {
+    protected const ONE_BY_ONE = ['cut_out'];
+
     public const ID = 'electrofusion.repair_spool';
 
     private const FITTINGS = ['left_' => 'Left fitting', 'right_' => 'Right fitting'];

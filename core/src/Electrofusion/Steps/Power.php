@@ -12,6 +12,7 @@ use Diastoma\Core\Procedure\Rule;
 use Diastoma\Core\Procedure\Rules\Confirmed;
 use Diastoma\Core\Procedure\Rules\NumberAtLeast;
 use Diastoma\Core\Procedure\Rules\NumberAtMost;
+use Diastoma\Core\Procedure\Shared;
 use Diastoma\Core\Procedure\Situation;
 use Diastoma\Core\Procedure\Step;
 use Diastoma\Core\Quantity\Unit;
@@ -30,11 +31,12 @@ final class Power
         return $steps[implode(
             ',', array_map(static fn (Weld $w): string => $w->name, $welds),
         )] ??= new Step('power', 'Power', 'Fuel for the whole work, engine warm and steady, before the leads go on.', [
-            ReadingSpec::number('generator_kva', 'Generator size', Unit::KiloVoltAmpere, 0.1, 500, 'As its plate says'),
-            ReadingSpec::number('cable_m', 'Extra fusion lead, one way', Unit::Metre, 0, 200, 'Only when the leads were made longer')->optional(),
-            ReadingSpec::number('cable_mm2', 'Its copper section', Unit::SquareMillimetre, 0.5, 300)->optional(),
-            ReadingSpec::yesNo('fuel_ok', 'Fuel for the whole weld and voltage steady?'),
-            ReadingSpec::yesNo('leads_ok', 'Leads clean and dry, not over an edge or in mud?'),
+            ReadingSpec::number('generator_kva', 'Generator size', Unit::KiloVoltAmpere, 0.1, 500, 'As its plate says')->shared(Shared::Unit),
+            ReadingSpec::number('cable_m', 'Extra fusion lead, one way', Unit::Metre, 0, 200, 'Only when the leads were made longer')->optional()
+                ->shared(Shared::Unit),
+            ReadingSpec::number('cable_mm2', 'Its copper section', Unit::SquareMillimetre, 0.5, 300)->optional()->shared(Shared::Unit),
+            ReadingSpec::yesNo('fuel_ok', 'Fuel for the whole weld and voltage steady?')->shared(Shared::Unit),
+            ReadingSpec::yesNo('leads_ok', 'Leads clean and dry, not over an edge or in mud?')->shared(Shared::Unit),
         ], self::rules($welds), ['Live leads: never plug or unplug under load, never in water.']);
     }
 

@@ -19,6 +19,7 @@ use Diastoma\Core\Procedure\Rules\Confirmed;
 use Diastoma\Core\Procedure\Rules\InDate;
 use Diastoma\Core\Procedure\Rules\NumberAtMost;
 use Diastoma\Core\Procedure\Rules\NumberWithin;
+use Diastoma\Core\Procedure\Shared;
 use Diastoma\Core\Procedure\Situation;
 use Diastoma\Core\Procedure\Step;
 use Diastoma\Core\Quantity\Unit;
@@ -55,13 +56,13 @@ final class Preparation
         static $step = null;
 
         return $step ??= new Step('conditions', 'Conditions', 'Look at the trench, the weather and the papers before anything is unpacked.', [
-            ReadingSpec::equipment('control_unit', 'Control unit', 'control_unit'),
-            ReadingSpec::number('ambient_c', 'Air temperature at the joint', Unit::Celsius, -40, 60),
+            ReadingSpec::equipment('control_unit', 'Control unit', 'control_unit')->shared(Shared::Unit),
+            ReadingSpec::number('ambient_c', 'Air temperature at the joint', Unit::Celsius, -40, 60)->shared(Shared::Weather),
             ReadingSpec::number('pipe_c', 'Pipe surface temperature', Unit::Celsius, -40, 80),
             ReadingSpec::number('fitting_c', 'Fitting temperature', Unit::Celsius, -40, 80, 'Beside the closed bag, in the shade'),
-            ReadingSpec::yesNo('sheltered', 'Sheltered from rain, wind and direct sun?'),
+            ReadingSpec::yesNo('sheltered', 'Sheltered from rain, wind and direct sun?')->shared(Shared::Weather),
             ReadingSpec::yesNo('zone_dry', 'Dry, inside and out?'),
-            ReadingSpec::yesNo('no_medium', 'Free of escaping water or gas?'),
+            ReadingSpec::yesNo('no_medium', 'Free of escaping water or gas?')->apart(),
             ReadingSpec::yesNo('ends_capped', 'Far ends capped against draught?'),
         ], [
             new InDate(
@@ -203,7 +204,7 @@ final class Preparation
 
         return $known[$end.$dn] = [
             ReadingSpec::series(
-                "diameters_{$end}_mm", Ends::name($end).': outside diameters', Unit::Millimetre, 0.8 * $dn, 1.2 * $dn, [2, 4, 6], 'roundness_dial',
+                "diameters_{$end}_mm", Ends::name($end).': outside diameters', Unit::Millimetre, 0.8 * $dn, 1.2 * $dn, [3, 2, 4, 6], 'roundness_dial',
             ),
             $back, $back->optional(),
         ];

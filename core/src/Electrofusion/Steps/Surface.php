@@ -16,6 +16,7 @@ use Diastoma\Core\Procedure\Rule;
 use Diastoma\Core\Procedure\Rules\Confirmed;
 use Diastoma\Core\Procedure\Rules\NumberAtLeast;
 use Diastoma\Core\Procedure\Rules\NumberAtMost;
+use Diastoma\Core\Procedure\Shared;
 use Diastoma\Core\Procedure\Situation;
 use Diastoma\Core\Procedure\Step;
 use Diastoma\Core\Quantity\Unit;
@@ -67,7 +68,7 @@ final class Surface
 
         return new Step('scrape', 'Scrape', 'Rotary scraper, one continuous ribbon, to the scrape '
             .'mark.'.Scribe::instruction($s).' Measure the mean diameter again with a pi tape or at the same clock positions.', [
-                ReadingSpec::yesNo('scraper_checked', 'Scraper checked before use: blade sharp, spring and stop as they should be?'),
+                ReadingSpec::yesNo('scraper_checked', 'Scraper checked before use: blade sharp, spring and stop as they should be?')->shared(Shared::Tools),
                 ...Scribe::specs($s),
                 ReadingSpec::number(
                     'fitting_bore_mm', "Fitting's bore", Unit::Millimetre, 16, 2000,
@@ -78,7 +79,7 @@ final class Surface
                 )->optional(),
                 ...self::everyEnd($ends, 'od_after', 'mean diameter after scraping', 'pi_tape'),
                 ReadingSpec::yesNo('ink_gone', 'All ink gone on every end?'),
-                ReadingSpec::choice('ribbon', 'The ribbon came off', RibbonWhole::ALL),
+                ReadingSpec::choice('ribbon', 'The ribbon came off', RibbonWhole::ALL)->usually(RibbonWhole::ALL[0]),
             ], [
                 ...$rules[$ends->id], ...Scribe::rules(),
             ], ['Scraper blades cut: gloves on, hands off the track. Never scrape more to make an oval pipe '
@@ -165,7 +166,7 @@ final class Surface
             return $known[$end.$dn];
         }
         $spec = ReadingSpec::series(
-            "clamped_diameters_{$end}_mm", Ends::name($end).': diameters under the clamp', Unit::Millimetre, 0.8 * $dn, 1.2 * $dn, [2, 4, 6],
+            "clamped_diameters_{$end}_mm", Ends::name($end).': diameters under the clamp', Unit::Millimetre, 0.8 * $dn, 1.2 * $dn, [3, 2, 4, 6],
             'roundness_dial',
         );
 
@@ -196,7 +197,7 @@ final class Surface
         ];
 
         return new Step('clean', 'Clean', 'Fresh, lint-free, undyed wipe for each; once round, never across the ink. Let it dry fully. Do not touch.', [
-            ReadingSpec::choice('solvent', 'Cleaning agent', [...($s->rulebook->choices['ef.solvents'] ?? []), 'something else']),
+            ReadingSpec::choice('solvent', 'Cleaning agent', [...($s->rulebook->choices['ef.solvents'] ?? []), 'something else'])->shared(Shared::Cleaning),
             ...array_merge(...$ends->each(static fn (string $end): array => Wipe::specs("wiped_{$end}_at", "dry_{$end}_at", $ends->prefix($end)))),
             ReadingSpec::yesNo('untouched', 'Nothing and nobody has touched it since?'),
         ], $rules[$ends->id], ['Solvent vapour burns: no flame, no sparks, air moving. Gloves and glasses on.'], ['drying_s' => $dry->value]);

@@ -35,7 +35,7 @@ final class Unpack
         if ($asksPreheat) {
             $specs[] = ReadingSpec::choice(
                 'fitting_preheat', 'The fitting has', [self::PLAIN, self::PREHEATED], 'Printed on it: a second code, of the preheat',
-            );
+            )->usually(self::PLAIN);
         }
         foreach ($fittings as $key => $name) {
             [$wiped, $dry] = ["fitting_{$key}wiped_at", "fitting_{$key}dry_at"];

@@ -11,6 +11,7 @@ use Diastoma\Core\Procedure\Rules\AgainstFigure;
 use Diastoma\Core\Procedure\Rules\ChoiceIs;
 use Diastoma\Core\Procedure\Rules\Confirmed;
 use Diastoma\Core\Procedure\Rules\NumberAtMost;
+use Diastoma\Core\Procedure\Shared;
 use Diastoma\Core\Procedure\Situation;
 use Diastoma\Core\Procedure\Step;
 use Diastoma\Core\Quantity\Unit;
@@ -59,7 +60,7 @@ final class Assemble
         $choices = [self::NONE, self::APPROVED, self::SOILED, self::PETROLEUM];
         if (! $system->lubricated) {
             return new Step('lubricate', 'Keep dry', 'No lubricant at all: '.$system->lubricateWhere.'.'.$never, [
-                ReadingSpec::choice('lubricant', 'Lubricant used', $choices),
+                ReadingSpec::choice('lubricant', 'Lubricant used', $choices)->shared(Shared::Material),
                 ReadingSpec::yesNo('surfaces_dry', $system->seal()->dryQuestion()),
             ], [
                 new ChoiceIs(
@@ -78,7 +79,7 @@ final class Assemble
         }
 
         return new Step('lubricate', 'Lubricate', 'Lubricate: '.$system->lubricateWhere.'.'.$never, [
-            ReadingSpec::choice('lubricant', 'Lubricant used', $choices),
+            ReadingSpec::choice('lubricant', 'Lubricant used', $choices)->shared(Shared::Material),
             ReadingSpec::yesNo('lubricated_where', 'Spread there, all round, and nowhere behind the gasket?'),
         ], [
             new ChoiceIs('gs.lubricant', 'lubricant', 'Lubricant', [
@@ -143,7 +144,7 @@ final class Assemble
         $method = PushMethod::usual($s, $material);
 
         return new Step('push', 'Push home', 'Push slowly and evenly, without a jerk. Usual for DN '.(int) $dn.': '.$method.'.', [
-            ReadingSpec::choice('push_method', 'Pushed with', PushMethod::ALL, 'Usual here: '.$method),
+            ReadingSpec::choice('push_method', 'Pushed with', PushMethod::ALL, 'Usual here: '.$method)->shared(Shared::Tools),
             ...($made->system->locking ? [ReadingSpec::yesNo('pull_kept', 'Pull kept on, until the joint is locked?')] : []),
             ReadingSpec::yesNo('push_steady', 'It went in evenly, without a jump or unusual force?'),
         ], [

@@ -10,6 +10,7 @@ use Diastoma\Core\Gasketed\Rules\SlingsEnough;
 use Diastoma\Core\Lifting\LiftCard;
 use Diastoma\Core\Procedure\ReadingSpec;
 use Diastoma\Core\Procedure\Rules\Confirmed;
+use Diastoma\Core\Procedure\Shared;
 use Diastoma\Core\Procedure\Situation;
 use Diastoma\Core\Procedure\Step;
 use Diastoma\Core\Quantity\Unit;
@@ -76,7 +77,7 @@ final class Receive
             ReadingSpec::number(
                 'slings', 'Slings used', Unit::None, 0, 6, $card === null || $card->by === 'hands' ? '0 when carried' : 'As on the card, or more',
                 'lift_card',
-            ),
+            )->shared(Shared::Tools),
             ReadingSpec::yesNo('slings_only', 'No chain and no wire on the pipe?'),
         ];
         if ($card?->tagLine === true) {

@@ -12,6 +12,7 @@ use Diastoma\Core\Procedure\Rules\AgainstFigure;
 use Diastoma\Core\Procedure\Rules\ChoiceIs;
 use Diastoma\Core\Procedure\Rules\Confirmed;
 use Diastoma\Core\Procedure\Rules\NumberAtLeast;
+use Diastoma\Core\Procedure\Shared;
 use Diastoma\Core\Procedure\Situation;
 use Diastoma\Core\Procedure\Step;
 use Diastoma\Core\Quantity\Unit;
@@ -31,8 +32,9 @@ final class Ring
     {
         return new Step('gasket', 'Gasket', 'Take the gasket from its store just before it is fitted.', [
             ReadingSpec::yesNo('gasket_right', 'Right gasket for pipe, size and what flows in it?'),
-            ReadingSpec::choice('gasket_stored', 'Kept until now', [self::DARK, self::SUN, self::OIL]),
-            ReadingSpec::number('gasket_c', 'Temperature of the gasket', Unit::Celsius, -40, 60, 'Cold months: keep them in the warm cab'),
+            ReadingSpec::choice('gasket_stored', 'Kept until now', [self::DARK, self::SUN, self::OIL])->usually(self::DARK)->shared(Shared::Material),
+            ReadingSpec::number('gasket_c', 'Temperature of the gasket', Unit::Celsius, -40, 60, 'Cold months: keep them in the warm cab')
+                ->shared(Shared::Material),
             ReadingSpec::yesNo('gasket_ice_free', 'Gasket and groove free of ice, cuts and cracks?'),
         ], [
             self::yes(

@@ -12,6 +12,7 @@ use Diastoma\Core\Procedure\ReadingSpec;
 use Diastoma\Core\Procedure\Rule;
 use Diastoma\Core\Procedure\Rules\Confirmed;
 use Diastoma\Core\Procedure\Rules\NumberAtMost;
+use Diastoma\Core\Procedure\Shared;
 use Diastoma\Core\Procedure\Sided;
 use Diastoma\Core\Procedure\Situation;
 use Diastoma\Core\Procedure\Step;
@@ -65,14 +66,15 @@ final class Spigot
         if ($made->system->home === Home::HomingMark) {
             return $size?->bellMm === null ? [ReadingSpec::number(
                 'bell_depth_mm', 'Inside length of the bell', Unit::Millimetre, 20, 1500, '', 'spigot_ruler',
-            )] : [];
+            )->shared(Shared::Material)] : [];
         }
         $specs = $size?->insertionMm === null ? [ReadingSpec::number(
             'factory_mark_mm', 'Mark on an uncut spigot, from its end', Unit::Millimetre, 20, 1500,
             $made->system->home->hasTwoLines() ? 'The line nearer the end' : '', 'spigot_ruler',
-        )] : [];
+        )->shared(Shared::Material)] : [];
         if ($made->system->home->hasTwoLines() && $size?->secondLineMm === null) {
-            $specs[] = ReadingSpec::number('factory_second_mm', 'Second line on an uncut spigot, from its end', Unit::Millimetre, 20, 1500, '', 'spigot_ruler');
+            $specs[] = ReadingSpec::number('factory_second_mm', 'Second line on an uncut spigot, from its end', Unit::Millimetre, 20, 1500, '', 'spigot_ruler')
+                ->shared(Shared::Material);
         }
 
         return $specs;
@@ -82,7 +84,8 @@ final class Spigot
     private static function sideSpecs(Situation $s, Made $made, string $side): array
     {
         $name = Sided::name($side);
-        $specs = $made->system->cuttable ? [ReadingSpec::choice(Sided::key('end_kind', $side), $name.'The end was', [self::FACTORY, self::CUT])] : [];
+        $specs = $made->system->cuttable ? [ReadingSpec::choice(Sided::key('end_kind', $side), $name.'The end was',
+            [self::FACTORY, self::CUT])->usually(self::FACTORY)] : [];
         if ($made->system->home->hasMark()) {
             $specs[] = ReadingSpec::number(
                 Sided::key('mark_mm', $side), $name.'Mark from the end', Unit::Millimetre, 0, 1600,
@@ -171,12 +174,12 @@ final class Spigot
         return $rules;
     }
 
-    private static function isCut(Situation $s, string $side): bool
+    public static function isCut(Situation $s, string $side): bool
     {
         return $s->readings->text(Sided::key('end_kind', $side)) === self::CUT;
     }
 
-    private static function secondLineMm(Situation $s, Made $made): ?float
+    public static function secondLineMm(Situation $s, Made $made): ?float
     {
         return $made->system->home->hasTwoLines() ? $made->size($s)->secondLineMm ?? $s->readings->number('factory_second_mm') : null;
     }

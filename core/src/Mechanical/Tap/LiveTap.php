@@ -35,6 +35,12 @@ final class LiveTap extends MechanicalProcedure
         return Circle::ofLabel('bolt', 'Nuts of the strap', $this->product);
     }
 
+    /** A main under pressure is opened: every answer by itself. */
+    public function isOneByOne(Step $step): bool
+    {
+        return true;
+    }
+
     public function steps(Situation $situation): array
     {
         $s = $situation;

@@ -1,6 +1,7 @@
 import { useEffect, useId, useRef, useState } from 'react';
 import { Box, Button, FormHelperText, InputAdornment, MenuItem, Stack, TextField, ToggleButton, ToggleButtonGroup, Typography } from '@mui/material';
 import type { Schemas } from '../../api/client';
+import { padded } from '../../app/pad';
 import { useWork } from '../../app/session';
 import { jobNow, timeOfDay } from '../../app/time';
 import { positions, shown, stored } from './units';
@@ -87,7 +88,11 @@ function NumberField({ spec, reading, error, busy, disabled, onEnter, draftKey }
       error={error !== null}
       helperText={error ?? (spec.hint || undefined)}
       slotProps={{
-        htmlInput: { inputMode: 'decimal', 'aria-busy': busy, style: { minHeight: 30 } },
+        htmlInput: {
+          ...padded(spec.display.symbol, typeof reading?.value === 'number' ? shown(reading.value, spec) : ''),
+          'aria-busy': busy,
+          style: { minHeight: 30 },
+        },
         input: {
           endAdornment: (
             <InputAdornment position="end">
@@ -135,11 +140,13 @@ function SeriesField({ spec, reading, error, busy, disabled, onEnter, draftKey }
             }
             aria-label="How many readings"
           >
-            {spec.counts.map((n) => (
-              <ToggleButton key={n} value={n} sx={{ minWidth: 48, minHeight: 40 }}>
-                {n}
-              </ToggleButton>
-            ))}
+            {[...spec.counts]
+              .sort((a, b) => a - b)
+              .map((n) => (
+                <ToggleButton key={n} value={n} sx={{ minWidth: 48, minHeight: 40 }}>
+                  {n}
+                </ToggleButton>
+              ))}
           </ToggleButtonGroup>
         )}
       </Stack>
@@ -158,7 +165,7 @@ function SeriesField({ spec, reading, error, busy, disabled, onEnter, draftKey }
             onKeyDown={(e) => e.key === 'Enter' && enter()}
             slotProps={{
               inputLabel: { shrink: true },
-              htmlInput: { inputMode: 'decimal', 'aria-busy': busy },
+              htmlInput: { ...padded(spec.display.symbol, values[k] === undefined ? '' : shown(values[k], spec)), 'aria-busy': busy },
               input: { endAdornment: <InputAdornment position="end">{spec.display.symbol}</InputAdornment> },
             }}
           />

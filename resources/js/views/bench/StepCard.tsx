@@ -1,13 +1,16 @@
-import { useState, type ReactNode } from 'react';
+import { useEffect, useRef, useState, type KeyboardEvent, type ReactNode } from 'react';
 import { Alert, Box, Paper, Typography } from '@mui/material';
 import type { QueryKey } from '@tanstack/react-query';
 import { ApiError, type Schemas } from '../../api/client';
 import { forget } from '../../api/outbox';
-import { span, useJobNow } from '../../app/time';
+import { useWork } from '../../app/session';
+import { usePace } from '../../app/pace';
+import { span, timeOfDay, useJobNow } from '../../app/time';
 import { useRefused } from '../../app/useOutbox';
 import { Cautions } from './Cautions';
 import { Findings } from './Findings';
 import { GateNote, isShut } from './GateNote';
+import { Listed } from './Listed';
 import { ReadingField } from './ReadingField';
 import { RowsField } from './RowsField';
 import { Sign } from './Sign';
@@ -20,6 +23,8 @@ interface Props {
   queryKey: QueryKey;
   mayEnter: boolean;
   instrument?: ReactNode;
+  /** where the code of a fitting is scanned */
+  scan?: ReactNode;
   footer?: ReactNode;
   heading: string;
 }
@@ -28,11 +33,31 @@ interface Props {
 const bad = (finding: Schemas['Finding']) => finding.severity === 'mend' || finding.severity === 'stop';
 
 /** One step: what to do, its cautions, its instrument, its readings, and the verdict of each as it is entered. */
-export function StepCard({ bench, step, queryKey, mayEnter, instrument, footer, heading }: Props) {
+export function StepCard({ bench, step, queryKey, mayEnter, instrument, scan, footer, heading }: Props) {
   const entry = useEntry(bench, queryKey);
   const [errors, setErrors] = useState<Record<string, string>>({});
   const refused = useRefused(bench.subject_id);
   const [kept, setKept] = useState<Record<string, true>>({});
+  const [pace] = usePace();
+  const [apart, setApart] = useState<string[]>([]); // answered by themselves though they stand on the list
+  const [unlisted, setUnlisted] = useState<string | null>(null);
+  const card = useRef<HTMLDivElement>(null);
+  const rows = pace === 'list' ? step.list.filter((row) => !apart.includes(row.key) && !kept[row.key]) : [];
+  const allSo = () =>
+    entry.mutate(
+      { kind: 'list', payload: { step: step.id, values: rows.map(({ key, value }) => ({ key, value })) } },
+      {
+        onSuccess: (written) => {
+          setUnlisted(null);
+          if (!written) setKept((all) => ({ ...all, ...Object.fromEntries(rows.map((row) => [row.key, true as const])) }));
+        },
+        onError: (error) => setUnlisted(error instanceof ApiError ? error.message : 'Not confirmed yet. Try again.'),
+      },
+    );
+  const notSo = (row: Schemas['Listed']) => {
+    setApart([...apart, row.key]);
+    if (row.value === true) enter(row.key, false);
+  };
   const enter = (key: string, value: unknown) => {
     entry.mutate(
       { kind: 'reading', payload: { key, value } },
@@ -49,12 +74,29 @@ export function StepCard({ bench, step, queryKey, mayEnter, instrument, footer, 
   const now = useJobNow();
   const shut = isShut(step.gate, now);
   const findings = bench.verdict.findings.filter((f) => f.step === step.id);
-  const fields = step.readings.filter((spec) => spec.kind !== 'record' && spec.kind !== 'signature' && spec.kind !== 'row');
+  const listedKeys = rows.map((row) => row.key);
+  const fields = step.readings.filter((spec) => spec.kind !== 'record' && spec.kind !== 'signature' && spec.kind !== 'row' && !listedKeys.includes(spec.key));
+  const missing = bench.verdict.steps.find((s) => s.step === step.id)?.missing ?? [];
   const signed = step.readings.filter((spec) => spec.kind === 'signature');
   const listed = step.readings.filter((spec) => spec.kind === 'row' && spec.instrument === '');
   const beside = (key: string) => findings.filter((f) => (f.readings.find((k) => fields.some((spec) => spec.key === k)) ?? '') === key);
   const loose = findings.filter((f) => !f.readings.some((k) => fields.some((spec) => spec.key === k)));
 
+  /** Enter goes on to the next empty field of the step. */
+  const goOn = (e: KeyboardEvent<HTMLDivElement>) => {
+    if (e.key !== 'Enter' || !(e.target instanceof HTMLInputElement)) return;
+    const boxes = [...e.currentTarget.querySelectorAll<HTMLInputElement>('input:not([type=hidden]):not(:disabled)')];
+    const next = boxes.slice(boxes.indexOf(e.target) + 1).find((box) => box.value === '');
+    window.setTimeout(() => next?.focus());
+  };
+  useEffect(() => {
+    // a keyboard begins at the first empty field; a finger is not surprised by a keyboard that comes up
+    if (pace !== 'list' || !window.matchMedia('(pointer: fine)').matches) return;
+    [...(card.current?.querySelectorAll<HTMLInputElement>('[data-missing] input:not([type=hidden]):not(:disabled)') ?? [])]
+      .find((box) => box.value === '')
+      ?.focus({ preventScroll: true });
+  }, [pace, step.id]);
+  const isInput = step.readings.some((spec) => spec.kind === 'row');
   const tapped = step.readings.some((spec) => spec.kind === 'row' && spec.instrument !== '');
   const wrong = loose.some(bad) && <Findings findings={loose.filter(bad)} bench={bench} queryKey={queryKey} label="What is wrong" />;
   return (
@@ -73,47 +115,69 @@ export function StepCard({ bench, step, queryKey, mayEnter, instrument, footer, 
       )}
       {/* what is tapped fast must not move under the finger when its verdict arrives */}
       {!tapped && wrong}
-      {instrument && <Box sx={{ my: 2 }}>{instrument}</Box>}
+      {mayEnter && !shut && scan}
+      {rows.length > 0 && <Listed rows={rows} disabled={!mayEnter || shut || entry.isPending} error={unlisted} onAllSo={allSo} onNotSo={notSo} />}
+      {instrument && isInput && <Box sx={{ my: 2 }}>{instrument}</Box>}
       {tapped && wrong}
       {listed.map((spec) => (
         <RowsField key={spec.key} bench={bench} spec={spec} queryKey={queryKey} disabled={!mayEnter || shut} />
       ))}
-      <Box sx={{ display: 'grid', gridTemplateColumns: { xs: 'minmax(0,1fr)', sm: 'repeat(2, minmax(0,1fr))' }, gap: 2, my: 2 }}>
-        {fields.map((spec) => (
-          <Box
-            key={spec.key}
-            sx={spec.kind === 'code' || spec.kind === 'now' || (spec.kind === 'series' && Math.max(...spec.counts) >= 12) ? { gridColumn: '1 / -1' } : {}}
-          >
-            <ReadingField
-              spec={spec}
-              reading={step.stale.includes(spec.key) ? undefined : bench.readings[spec.key]}
-              error={errors[spec.key] ?? refused[spec.key]?.said ?? null}
-              busy={entry.isPending && entry.variables.payload.key === spec.key}
-              disabled={!mayEnter || shut}
-              onEnter={(value) => enter(spec.key, value)}
-              draftKey={`draft:${bench.subject_id}:${spec.key}`}
-            />
-            {beside(spec.key).length > 0 && <Findings plain findings={beside(spec.key)} bench={bench} queryKey={queryKey} label={`Verdict: ${spec.label}`} />}
-            {bench.readings[spec.key]?.late_min != null && (
-              <Typography variant="body2" color="text.secondary">
-                Sent {span(60 * bench.readings[spec.key]!.late_min!)} after it was taken.
-              </Typography>
-            )}
-            {kept[spec.key] && (
-              <Typography variant="body2" color="hand" role="status">
-                Kept on this device; judged when the connection is back.
-              </Typography>
-            )}
-          </Box>
-        ))}
-        {signed.map((spec) => (
-          <Sign key={spec.key} bench={bench} step={step} spec={spec} queryKey={queryKey} />
-        ))}
+      <Box sx={instrument && !isInput && fields.length > 0 ? { display: { xl: 'grid' }, gridTemplateColumns: 'minmax(0,1fr) minmax(0,1fr)', gap: 3 } : {}}>
+        <Box
+          ref={card}
+          onKeyDown={goOn}
+          sx={{ display: 'grid', gridTemplateColumns: { xs: 'minmax(0,1fr)', sm: 'repeat(2, minmax(0,1fr))' }, gap: 2, my: 2, alignContent: 'start' }}
+        >
+          {fields.map((spec) => (
+            <Box
+              key={spec.key}
+              data-missing={missing.includes(spec.key) || undefined}
+              sx={spec.kind === 'code' || spec.kind === 'now' || (spec.kind === 'series' && Math.max(...spec.counts) >= 12) ? { gridColumn: '1 / -1' } : {}}
+            >
+              <ReadingField
+                spec={spec}
+                reading={step.stale.includes(spec.key) ? undefined : bench.readings[spec.key]}
+                error={errors[spec.key] ?? refused[spec.key]?.said ?? null}
+                busy={entry.isPending && entry.variables.payload.key === spec.key}
+                disabled={!mayEnter || shut}
+                onEnter={(value) => enter(spec.key, value)}
+                draftKey={`draft:${bench.subject_id}:${spec.key}`}
+              />
+              {beside(spec.key).length > 0 && <Findings plain findings={beside(spec.key)} bench={bench} queryKey={queryKey} label={`Verdict: ${spec.label}`} />}
+              <HowSaid reading={bench.readings[spec.key]} />
+              {bench.readings[spec.key]?.late_min != null && (
+                <Typography variant="body2" color="text.secondary">
+                  Sent {span(60 * bench.readings[spec.key]!.late_min!)} after it was taken.
+                </Typography>
+              )}
+              {kept[spec.key] && (
+                <Typography variant="body2" color="hand" role="status">
+                  Kept on this device; judged when the connection is back.
+                </Typography>
+              )}
+            </Box>
+          ))}
+          {signed.map((spec) => (
+            <Sign key={spec.key} bench={bench} step={step} spec={spec} queryKey={queryKey} />
+          ))}
+        </Box>
+        {instrument && !isInput && <Box sx={{ my: 2 }}>{instrument}</Box>}
       </Box>
       {!mayEnter && fields.length > 0 && <Alert severity="info">You may read this, not enter readings.</Alert>}
       {footer}
       <StepPictures bench={bench} step={step} queryKey={queryKey} />
       {loose.some((f) => !bad(f)) && <Findings findings={loose.filter((f) => !bad(f))} bench={bench} queryKey={queryKey} label="Findings of this step" />}
     </Paper>
+  );
+}
+
+/** How an answer came about, where it was not by itself. */
+function HowSaid({ reading }: { reading: Schemas['Reading'] | undefined }) {
+  const { job } = useWork();
+  if (!reading || reading.how === 'by_itself') return null;
+  return (
+    <Typography variant="body2" color="text.secondary">
+      {reading.from ? `From the shift sheet: ${reading.from.by}, ${timeOfDay(reading.from.at, job.time_zone)}.` : 'Confirmed as a list.'}
+    </Typography>
   );
 }

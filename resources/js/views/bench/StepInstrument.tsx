@@ -1,4 +1,4 @@
-import { Box, Stack, Typography } from '@mui/material';
+import { Box, Button, Stack, Typography } from '@mui/material';
 import type { QueryKey } from '@tanstack/react-query';
 import type { Schemas } from '../../api/client';
 import { SecondCut, SpoolLength, StabMark } from '../../instruments/coupling/Cuts';
@@ -230,6 +230,25 @@ interface LabelProps {
   onScan: (key: string, code: string) => void;
 }
 
+/** Where a fitting is met: its code is scanned by camera or picture. A fitting that was fused well before is known, and only confirmed. */
+export function ScanRow({ bench, step, onScan }: Pick<LabelProps, 'bench' | 'step' | 'onScan'>) {
+  const weld = step.guide && 'fields' in step.guide ? step.guide.weld : '';
+  const key = weld === '' ? 'label_code' : `${weld}_label_code`;
+  const meets = step.readings.some((spec) => ['fitting_length_mm', 'footprint_mm', key].includes(spec.key));
+  if (!meets || bench.readings[key] || !bench.procedure.steps.some((s) => s.readings.some((spec) => spec.key === key))) return null;
+  const sample = bench.sample_labels[weld];
+  return (
+    <Stack direction="row" sx={{ alignItems: 'center', flexWrap: 'wrap', gap: 1.5, mt: 1.5 }}>
+      {sample && (
+        <Button variant="outlined" onClick={() => onScan(key, sample.code)} sx={{ minHeight: 56 }}>
+          Scan the made-up fitting
+        </Button>
+      )}
+      <CodeReader onRead={(code) => onScan(code.length === 24 ? key : 'trace_code', code)} />
+    </Stack>
+  );
+}
+
 function LabelPart({ bench, step, guide, mayEnter, onScan }: LabelProps) {
   const weld = guide.weld;
   const key = (name: string) => (weld === '' ? name : `${weld}_${name}`);
@@ -245,7 +264,7 @@ function LabelPart({ bench, step, guide, mayEnter, onScan }: LabelProps) {
           {part.use_by === '' ? '' : part.has_run_out ? <b>. It ran out on {part.use_by}: do not use it</b> : `, good until ${part.use_by}`}.
         </Typography>
       ))}
-      {mayEnter && <CodeReader onRead={(code) => onScan(code.length === 24 ? key('label_code') : 'trace_code', code)} />}
+      {mayEnter && bench.readings[key('label_code')] && <CodeReader onRead={(code) => onScan(code.length === 24 ? key('label_code') : 'trace_code', code)} />}
       <LabelCard
         fields={guide.fields}
         source={guide.source}

@@ -4,10 +4,13 @@ import type { QueryKey } from '@tanstack/react-query';
 import type { Schemas } from '../../api/client';
 import { STATES } from '../../instruments/line/glyph';
 import { SeverityMark } from '../../instruments/severity/SeverityMark';
+import { PHONE_BAR } from '../../app/PhoneBar';
+import { usePace } from '../../app/pace';
 import { FusePanel } from './fuse/FusePanel';
 import { JudgedUnder } from './JudgedUnder';
+import { ShiftOffers } from './ShiftOffers';
 import { StepCard } from './StepCard';
-import { StepInstrument } from './StepInstrument';
+import { ScanRow, StepInstrument } from './StepInstrument';
 import { TodoLine } from './TodoLine';
 import { useEntry } from './useEntry';
 
@@ -23,6 +26,15 @@ interface Props {
   below: ReactNode;
 }
 
+/** Brings what the step still asks for into sight: its list, its first empty field, or why it is shut. */
+function toMissing(bench: HTMLElement | null) {
+  const first = bench?.querySelector<HTMLElement>(
+    '[aria-label="This step is shut"], [aria-label="Is this so?"] button, [data-missing] input:not([type=hidden]), [data-missing] button, [data-missing]',
+  );
+  first?.scrollIntoView({ block: 'center' });
+  first?.focus({ preventScroll: true });
+}
+
 /** The steps of a work, one at a time: what it is called, who may enter, and what stands below is told by whoever shows it. */
 export function WorkBench({ bench, queryKey, name, mayEnter, last, below }: Props) {
   const phone = useMediaQuery(useTheme().breakpoints.down('lg'));
@@ -35,14 +47,30 @@ export function WorkBench({ bench, queryKey, name, mayEnter, last, below }: Prop
       steps.findIndex((s) => s.id === bench.verdict.current_step),
     ),
   );
+  const [pace, setPace] = usePace();
+  const [done, setDone] = useState('');
   const setAt = (next: number) => {
+    setDone('');
     show(next);
     if ((top.current?.getBoundingClientRect().top ?? 0) < 0) top.current?.scrollIntoView({ block: 'start' });
   };
   const step = steps[at];
+  const missing = bench.verdict.steps[at]?.missing ?? [];
+  const isOpen = bench.verdict.findings.some((f) => f.step === step?.id && !f.overrule && (f.severity === 'stop' || f.severity === 'mend'));
+  const next = steps.findIndex((s) => s.id === bench.verdict.current_step);
+  const was = useRef({ step: step?.id, left: missing.length });
+  useEffect(() => {
+    const { step: before, left } = was.current;
+    was.current = { step: step?.id, left: missing.length };
+    if (pace !== 'list' || before !== step?.id || left === 0 || missing.length > 0 || isOpen || next <= at) return;
+    show(next); // what was asked here is in order: on to what comes next
+    setDone(step?.title ?? '');
+    if ((top.current?.getBoundingClientRect().top ?? 0) < 0) top.current?.scrollIntoView({ block: 'start' });
+  }, [step?.id, step?.title, missing.length, pace, isOpen, next, at]);
   if (!step) return null;
   const standing = bench.verdict.steps[at];
   const stepDone = standing?.missing.length === 0;
+  const isStopped = bench.todo.acts.length > 0;
   const state = bench.joint?.state ?? bench.work?.state ?? 'planned';
   const badElsewhere = bench.verdict.findings.filter((f) => f.step !== step.id && !f.overrule && (f.severity === 'stop' || f.severity === 'mend'));
 
@@ -79,6 +107,15 @@ export function WorkBench({ bench, queryKey, name, mayEnter, last, below }: Prop
             ))}
           </Paper>
         )}
+        {mayEnter && !isStopped && bench.shift && (
+          <ShiftOffers
+            shift={bench.shift}
+            joint={bench.joint?.number}
+            busy={entry.isPending}
+            kept={entry.data === null && entry.variables?.kind === 'shift'}
+            onTake={(sheet, keys) => entry.mutate({ kind: 'shift', payload: { sheet, values: keys.map((key) => ({ key })) } })}
+          />
+        )}
         {entry.error && <Alert severity="error">{entry.error.message}</Alert>}
         <StepCard
           key={step.id}
@@ -96,21 +133,43 @@ export function WorkBench({ bench, queryKey, name, mayEnter, last, below }: Prop
               onScan={(key, code) => entry.mutate({ kind: 'reading', payload: { key, value: code } })}
             />
           }
+          scan={<ScanRow bench={bench} step={step} onScan={(key, code) => entry.mutate({ kind: 'reading', payload: { key, value: code } })} />}
           footer={step.guide && 'record' in step.guide ? <FusePanel bench={bench} step={step} guide={step.guide} mayEnter={mayEnter} /> : null}
         />
-        <Stack direction="row" spacing={1.5} sx={{ position: 'sticky', bottom: 0, bgcolor: 'background.default', py: 1, zIndex: 1 }}>
+        {done !== '' && (
+          <Typography role="status" sx={{ order: -1, fontWeight: 640, color: 'go' }}>
+            ✓ {done}: in order
+          </Typography>
+        )}
+        <Stack
+          data-sticky
+          direction="row"
+          spacing={1.5}
+          sx={{ position: 'sticky', bottom: { xs: PHONE_BAR, sm: 0 }, bgcolor: 'background.default', py: 1, zIndex: 1 }}
+        >
           <Button variant="outlined" disabled={at === 0} onClick={() => setAt(at - 1)} sx={{ minHeight: 56 }}>
             Back
           </Button>
-          {at < steps.length - 1 ? (
+          {isStopped ? null : !stepDone ? (
+            <>
+              <Button fullWidth variant="contained" onClick={() => toMissing(top.current)} sx={{ minHeight: 56 }}>
+                To what is missing ({missing.length})
+              </Button>
+              {at < steps.length - 1 && (
+                <Button onClick={() => setAt(at + 1)} sx={{ flex: 'none', fontWeight: 400 }}>
+                  Leave it open
+                </Button>
+              )}
+            </>
+          ) : at < steps.length - 1 ? (
             <Button
               fullWidth
-              variant={bench.todo.acts.length > 0 ? 'outlined' : 'contained'}
-              color={stepDone && bench.verdict.severity !== 'stop' ? 'secondary' : 'primary'}
+              variant="contained"
+              color={bench.verdict.severity !== 'stop' ? 'secondary' : 'primary'}
               onClick={() => setAt(at + 1)}
               sx={{ minHeight: 56 }}
             >
-              {stepDone ? `Next: ${steps[at + 1]?.title}` : `Leave open (${standing?.missing.length} missing) and go to ${steps[at + 1]?.title}`}
+              Next: {steps[at + 1]?.title}
             </Button>
           ) : (
             last
@@ -121,7 +180,12 @@ export function WorkBench({ bench, queryKey, name, mayEnter, last, below }: Prop
             {STATES[state].words} · judged by {bench.rulebook.title}, version {bench.rulebook.version}. Makers&rsquo; instructions, the owner&rsquo;s
             specification and local code govern.
           </Typography>
-          {below}
+          <Stack direction="row">
+            <Button variant="text" aria-pressed={pace === 'each'} onClick={() => setPace(pace === 'each' ? 'list' : 'each')}>
+              {pace === 'each' ? 'Lists and on by itself' : 'Each answer by itself'}
+            </Button>
+            {below}
+          </Stack>
         </Stack>
         {phone && <StepList bench={bench} at={at} onGo={setAt} />}
       </Stack>

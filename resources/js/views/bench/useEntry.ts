@@ -11,11 +11,11 @@ export function useEntry(bench: Pick<Bench, 'subject_type' | 'subject_id'>, quer
   const { person } = useWork();
   const client = useQueryClient();
   return useMutation({
-    mutationFn: ({ kind, payload }: { kind: 'reading' | 'row' | 'overrule' | 'signature' | 'picture'; payload: Record<string, unknown> }) =>
+    mutationFn: ({ kind, payload }: { kind: 'reading' | 'list' | 'shift' | 'row' | 'overrule' | 'signature' | 'picture'; payload: Record<string, unknown> }) =>
       submit(person.id, {
         id: uuid(),
         kind,
-        subject_type: bench.subject_type as 'joint' | 'section' | 'stretch' | 'delivery',
+        subject_type: bench.subject_type as 'joint' | 'section' | 'stretch' | 'delivery' | 'day',
         subject_id: bench.subject_id,
         payload,
         device_at: new Date(jobNow()).toISOString(),
@@ -26,6 +26,7 @@ export function useEntry(bench: Pick<Bench, 'subject_type' | 'subject_id'>, quer
       else void client.invalidateQueries({ queryKey });
       void client.invalidateQueries({ queryKey: ['line'] });
       void client.invalidateQueries({ queryKey: ['clocks'] });
+      if (bench.subject_type === 'day') void client.invalidateQueries({ queryKey: ['bench'] });
       if (bench.subject_type === 'stretch') void client.invalidateQueries({ queryKey: ['cover'] });
       if (bench.subject_type === 'delivery') void client.invalidateQueries({ queryKey: ['yard'] });
     },

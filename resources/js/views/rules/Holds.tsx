@@ -1,4 +1,4 @@
-import { useState } from 'react';
+import { useState, type ReactNode } from 'react';
 import { Alert, Box, Button, Checkbox, FormControlLabel, MenuItem, Paper, Stack, TextField, Typography } from '@mui/material';
 import type { Schemas } from '../../api/client';
 import { useChange } from './useChange';
@@ -25,6 +25,7 @@ export function Holds({ rulebook, may, mayCertificates }: { rulebook: Page; may:
         </Paper>
         {may && <AddPoint rulebook={rulebook} />}
       </Box>
+      <OneByOne rulebook={rulebook} may={mayCertificates} />
       <Certificates rulebook={rulebook} may={mayCertificates} />
     </Stack>
   );
@@ -139,7 +140,6 @@ function AddPoint({ rulebook }: { rulebook: Page }) {
 function Certificates({ rulebook, may }: { rulebook: Page; may: boolean }) {
   const before = rulebook.certificates.filter((c) => c.asked).map((c) => c.id);
   const [kinds, setKinds] = useState(before);
-  const [reason, setReason] = useState('');
   const change = useChange();
   const isChanged = kinds.length !== before.length || kinds.some((k) => !before.includes(k));
   return (
@@ -160,21 +160,80 @@ function Certificates({ rulebook, may }: { rulebook: Page; may: boolean }) {
           sx={{ minHeight: 48, mr: 3 }}
         />
       ))}
+      <KeepIt isChanged={isChanged} change={change} onKeep={(reason) => change.mutate({ certificates: kinds, reason })}>
+        Ask for these from now on
+      </KeepIt>
+    </Box>
+  );
+}
+
+/** Steps that no list confirms on this job, besides those at which something can hurt. */
+function OneByOne({ rulebook, may }: { rulebook: Page; may: boolean }) {
+  const [procedure, setProcedure] = useState(rulebook.hold_points.procedures[0]?.id ?? '');
+  const [steps, setSteps] = useState(rulebook.one_by_one);
+  const change = useChange();
+  const isChanged = steps.length !== rulebook.one_by_one.length || steps.some((s) => !rulebook.one_by_one.includes(s));
+  const shown = rulebook.hold_points.procedures.find((p) => p.id === procedure);
+  return (
+    <Box component="section" aria-label="Answered one by one">
+      <Typography variant="h2">Answered one by one</Typography>
+      <Typography sx={{ mb: 1.5 }}>
+        Statements of a step can be confirmed as a list. Not where something can hurt, and not at the steps that are ticked here.
+      </Typography>
+      <TextField select label="Work" value={procedure} onChange={(e) => setProcedure(e.target.value)} sx={{ minWidth: 260 }}>
+        {rulebook.hold_points.procedures.map((p) => (
+          <MenuItem key={p.id} value={p.id} sx={{ minHeight: 48 }}>
+            {p.title}
+          </MenuItem>
+        ))}
+      </TextField>
+      <Box>
+        {shown?.steps.map((step) => {
+          const at = `${procedure}/${step.id}`;
+          return (
+            <FormControlLabel
+              key={at}
+              disabled={!may}
+              control={
+                <Checkbox checked={steps.includes(at)} onChange={() => setSteps((all) => (all.includes(at) ? all.filter((s) => s !== at) : [...all, at]))} />
+              }
+              label={step.title}
+              sx={{ minHeight: 48, mr: 3 }}
+            />
+          );
+        })}
+      </Box>
+      <KeepIt isChanged={isChanged} change={change} onKeep={(reason) => change.mutate({ one_by_one: steps, reason })}>
+        One by one from now on
+      </KeepIt>
+    </Box>
+  );
+}
+
+/** The reason of a change, and the button that makes it; nothing where nothing is changed. */
+function KeepIt({
+  isChanged,
+  change,
+  onKeep,
+  children,
+}: {
+  isChanged: boolean;
+  change: ReturnType<typeof useChange>;
+  onKeep: (reason: string) => void;
+  children: ReactNode;
+}) {
+  const [reason, setReason] = useState('');
+  return (
+    <>
       {isChanged && (
         <Stack direction={{ xs: 'column', sm: 'row' }} spacing={1.5} sx={{ mt: 1 }}>
           <TextField label={WHY} value={reason} onChange={(e) => setReason(e.target.value)} sx={{ flex: 1, maxWidth: 560 }} />
-          <Button
-            variant="contained"
-            color="secondary"
-            disabled={change.isPending}
-            onClick={() => change.mutate({ certificates: kinds, reason })}
-            sx={{ minHeight: 56 }}
-          >
-            Ask for these from now on
+          <Button variant="contained" color="secondary" disabled={change.isPending} onClick={() => onKeep(reason)} sx={{ minHeight: 56 }}>
+            {children}
           </Button>
         </Stack>
       )}
       {change.error && <Alert severity="error">{change.error.message}</Alert>}
-    </Box>
+    </>
   );
 }

@@ -10,6 +10,7 @@ type Change = { reason: string } & (
   | { hold_point: { occasion: string; roles: string[]; procedure?: string; step?: string } }
   | { drop_hold_point: string }
   | { certificates: string[] }
+  | { one_by_one: string[] }
 );
 
 /** One change of the job's rulebook; what hangs on it is read again. */

@@ -1,0 +1,70 @@
+import { expect, test, type Page } from '@playwright/test';
+import { goToStep, saved, signIn } from './crew';
+
+test.use({ viewport: { width: 390, height: 844 }, hasTouch: true, isMobile: true });
+
+const pad = (page: Page) => page.getByRole('region', { name: 'Number pad' });
+
+async function tap(page: Page, keys: string) {
+  for (const key of keys) await pad(page).getByRole('button', { name: key, exact: true }).tap();
+}
+
+test('on a touch screen a pad of large keys types, says the value back with its unit, and goes on to the next field', async ({ page }) => {
+  await signIn(page, 'ada');
+  await page.goto('/bench/16');
+  await expect(pad(page)).toBeHidden();
+  await page.getByRole('textbox', { name: 'Air temperature' }).tap();
+  await expect(pad(page)).toBeVisible();
+  for (const key of await pad(page).getByRole('button').all()) {
+    const box = await key.boundingBox();
+    expect(Math.min(box?.width ?? 0, box?.height ?? 0)).toBeGreaterThanOrEqual(56);
+  }
+  await tap(page, '14,5');
+  await expect(pad(page)).toContainText('14,5 °C');
+  const reply = saved(page);
+  await pad(page).getByRole('button', { name: 'Next' }).tap();
+  expect((await reply).status()).toBe(201);
+  await expect(page.getByRole('textbox', { name: 'Pipe surface temperature' })).toBeFocused();
+  await tap(page, '9');
+  await pad(page).getByRole('button', { name: 'Above or below zero' }).tap();
+  await expect(pad(page)).toContainText('-9 °C');
+  await pad(page).getByRole('button', { name: 'Take the last digit back' }).tap();
+  await tap(page, '4');
+  await pad(page).getByRole('button', { name: 'Next' }).tap();
+  await expect(page.getByRole('textbox', { name: 'Fitting temperature' })).toBeFocused();
+
+  await goToStep(page, 'Diameters');
+  const first = page.getByRole('group', { name: 'End A: outside diameters' }).getByRole('textbox').first();
+  await first.tap();
+  await tap(page, '180.2');
+  await pad(page).getByRole('button', { name: 'Next' }).tap();
+  await expect(page.getByRole('group', { name: 'End A: outside diameters' }).getByRole('textbox').nth(1)).toBeFocused();
+  await expect(first).toHaveValue('180.2');
+});
+
+test('a clock that ends calls, says what to do, and leads there; without signal a list that is confirmed is kept', async ({ page, context }) => {
+  await signIn(page, 'ada', 'list');
+  await page.goto('/bench/16');
+  const call = page.getByRole('status', { name: 'It is time' });
+  await expect(page.getByRole('region', { name: 'Is this so?' })).toBeVisible();
+  await page.waitForLoadState('networkidle');
+  await expect(call).toBeHidden();
+  const clock = page.getByRole('complementary', { name: 'Clocks' }).getByRole('listitem').first();
+  await expect(clock).toBeVisible();
+  await clock.getByRole('button', { name: /Simulated: put clock to/ }).tap();
+  await expect(call.first()).toContainText('is over.');
+  for (const seen of await call.getByRole('button', { name: 'Seen' }).all()) await seen.tap();
+  await expect(call).toHaveCount(0);
+
+  await page
+    .getByRole('navigation', { name: 'Steps' })
+    .getByRole('button', { name: /Inspect/ })
+    .tap();
+  await context.setOffline(true);
+  await page.getByRole('button', { name: /^All so/ }).tap();
+  await expect(page.getByText('Kept on this device; judged when the connection is back.').first()).toBeVisible();
+  await expect(page.getByRole('button', { name: /^All so/ })).toBeHidden();
+  const sent = saved(page);
+  await context.setOffline(false);
+  expect((await sent).status()).toBe(201);
+});

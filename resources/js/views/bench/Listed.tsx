@@ -1,0 +1,58 @@
+import { Box, Button, Stack, Typography } from '@mui/material';
+import type { Schemas } from '../../api/client';
+import { useWork } from '../../app/session';
+import { span, timeOfDay, useJobNow } from '../../app/time';
+
+type Row = Schemas['Listed'];
+
+interface Props {
+  rows: Row[];
+  disabled: boolean;
+  error: string | null;
+  onAllSo: () => void;
+  /** somebody says that one of them is not so: it is answered by itself */
+  onNotSo: (row: Row) => void;
+}
+
+/** Statements of a step that one press confirms together; an exception is pressed by itself. */
+export function Listed({ rows, disabled, error, onAllSo, onNotSo }: Props) {
+  const { job } = useWork();
+  const now = useJobNow();
+  const latest = Math.max(0, ...rows.map((r) => (r.not_before === null ? 0 : Date.parse(r.not_before))));
+  const wait = latest - now;
+  return (
+    <Box component="section" aria-label="Is this so?" sx={{ my: 2, p: { xs: 1.5, sm: 2 }, borderLeft: '8px solid', borderLeftColor: 'hand', bgcolor: 'earth' }}>
+      <Box component="ul" sx={{ m: 0, p: 0, listStyle: 'none' }}>
+        {rows.map((row) => (
+          <Stack
+            key={row.key}
+            component="li"
+            direction="row"
+            spacing={1}
+            sx={{ alignItems: 'center', minHeight: 44, borderBottom: 1, borderColor: 'divider', justifyContent: 'space-between' }}
+          >
+            <Typography sx={{ fontWeight: 560 }}>{row.said}</Typography>
+            <Button size="small" disabled={disabled} onClick={() => onNotSo(row)} aria-label={`Not so: ${row.said}`} sx={{ flex: 'none', minHeight: 44 }}>
+              Not so
+            </Button>
+          </Stack>
+        ))}
+      </Box>
+      <Button
+        fullWidth
+        variant="contained"
+        color="secondary"
+        disabled={disabled || wait > 0}
+        onClick={onAllSo}
+        sx={{ mt: 1.5, minHeight: 64, fontSize: '1.15rem' }}
+      >
+        {wait > 0 ? `Not before ${timeOfDay(latest, job.time_zone)} – ${span(wait / 1000)} left` : rows.length === 1 ? 'It is so' : `All so (${rows.length})`}
+      </Button>
+      {error && (
+        <Typography color="error" role="alert" sx={{ mt: 1 }}>
+          {error}
+        </Typography>
+      )}
+    </Box>
+  );
+}
