@@ -33,6 +33,12 @@ test('on a touch screen a pad of large keys types, says the value back with its 
   await pad(page).getByRole('button', { name: 'Next' }).tap();
   await expect(page.getByRole('textbox', { name: 'Fitting temperature' })).toBeFocused();
 
+  // what stands in a field is written over by the first digit, not continued
+  await page.getByRole('textbox', { name: 'Air temperature' }).tap();
+  await expect(pad(page)).toContainText('14.5 °C');
+  await tap(page, '15');
+  await expect(pad(page)).toContainText('15 °C');
+
   await goToStep(page, 'Diameters');
   const first = page.getByRole('group', { name: 'End A: outside diameters' }).getByRole('textbox').first();
   await first.tap();

@@ -10,29 +10,36 @@ function type(input: HTMLInputElement, text: string) {
   input.dispatchEvent(new Event('input', { bubbles: true }));
 }
 
-function press(input: HTMLInputElement, key: string) {
+/** What stood in the field before the finger came is written over by the first digit, not continued. */
+function press(input: HTMLInputElement, key: string, stood: boolean) {
   if (key === 'Next') input.dispatchEvent(new KeyboardEvent('keydown', { key: 'Enter', bubbles: true }));
   else if (key === '⌫') type(input, input.value.slice(0, -1));
   else if (key === '±') type(input, input.value.startsWith('-') ? input.value.slice(1) : `-${input.value}`);
-  else type(input, input.value + key);
+  else type(input, stood ? key : input.value + key);
 }
 
 /** A pad of large keys under the finger, for whatever field takes a number; the value said back large, with its unit. */
 export function NumberPad() {
   const [field, setField] = useState<HTMLInputElement | null>(null);
   const [value, setValue] = useState('');
+  const [stood, setStood] = useState(false);
   useEffect(() => {
     const into = (e: FocusEvent) => {
       const input = e.target instanceof HTMLInputElement && e.target.dataset.pad !== undefined ? e.target : null;
       setField(input);
       setValue(input?.value ?? '');
+      setStood((input?.value ?? '') !== '');
       if (input) window.setTimeout(() => input.scrollIntoView({ block: 'center' }));
     };
     const out = () =>
       window.setTimeout(() => {
         if (!(document.activeElement instanceof HTMLInputElement) || document.activeElement.dataset.pad === undefined) setField(null);
       });
-    const typed = (e: Event) => e.target instanceof HTMLInputElement && e.target.dataset.pad !== undefined && setValue(e.target.value);
+    const typed = (e: Event) => {
+      if (!(e.target instanceof HTMLInputElement) || e.target.dataset.pad === undefined) return;
+      setValue(e.target.value);
+      setStood(false);
+    };
     document.addEventListener('focusin', into);
     document.addEventListener('focusout', out);
     document.addEventListener('input', typed);
@@ -63,7 +70,7 @@ export function NumberPad() {
               {before}
             </Typography>
           )}
-          <Typography className="num" aria-live="polite" sx={{ fontSize: '1.7rem', fontWeight: 700 }}>
+          <Typography className="num" aria-live="polite" color={stood ? 'text.secondary' : undefined} sx={{ fontSize: '1.7rem', fontWeight: 700 }}>
             {value === '' ? '–' : value} {field.dataset.pad}
           </Typography>
         </Box>
@@ -74,7 +81,7 @@ export function NumberPad() {
               variant={key === 'Next' ? 'contained' : 'outlined'}
               color={key === 'Next' ? 'secondary' : 'primary'}
               aria-label={key === '⌫' ? 'Take the last digit back' : key === '±' ? 'Above or below zero' : key}
-              onClick={() => press(field, key)}
+              onClick={() => press(field, key, stood)}
               sx={{ minHeight: 60, minWidth: 56, fontSize: '1.35rem', ...(key === 'Next' ? { gridRow: 'span 2', fontSize: '1.1rem' } : {}) }}
             >
               {key === '⌫' ? <BackspaceIcon /> : key}
