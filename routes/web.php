@@ -5,6 +5,7 @@ declare(strict_types=1);
 use App\Http\CodesFirst;
 use App\Http\Controllers\AccountController;
 use App\Http\Controllers\AfterTestController;
+use App\Http\Controllers\AlongController;
 use App\Http\Controllers\ArchiveController;
 use App\Http\Controllers\BeginController;
 use App\Http\Controllers\BoltLogController;
@@ -41,6 +42,9 @@ use Illuminate\Support\Facades\Route;
 
 Route::get('up', [WatchController::class, 'up'])->withoutMiddleware('web');
 Route::get('metrics', [WatchController::class, 'metrics'])->withoutMiddleware('web');
+// what works without signal must be found at the root: it answers for every view
+Route::get('sw.js', static fn () => response()->file(public_path('build/sw.js'), ['Content-Type' => 'text/javascript', 'Cache-Control' => 'no-cache']))
+    ->withoutMiddleware('web');
 Route::prefix('api/v1')->group(function (): void {
     Route::middleware(['auth:sanctum', 'throttle:600,1'])->prefix('device')->group(function (): void {
         Route::post('fusion-runs', [DeviceController::class, 'start']);
@@ -136,6 +140,9 @@ Route::prefix('api/v1')->group(function (): void {
         Route::post('jobs/{job}/works', [WorkController::class, 'store']);
         Route::get('works/{work}', [WorkController::class, 'show']);
         Route::post('works/{work}/rows', [WorkController::class, 'rows'])->middleware('throttle:dear');
+        Route::get('sittings/{kind}/{subject}', [AlongController::class, 'show']);
+        Route::post('differences', [AlongController::class, 'differ']);
+        Route::get('jobs/{job}/differences', [AlongController::class, 'differences']);
         Route::get('joints/{joint}', [JointController::class, 'show']);
         Route::post('joints/{joint}/fusion-runs', [FusionController::class, 'store']);
         Route::get('fusion-runs/{run}', [FusionController::class, 'show']);
@@ -163,6 +170,7 @@ Route::prefix('api/v1')->group(function (): void {
         Route::get('reckoner', [ReckonerController::class, 'index']);
         // what takes long: so much of it a minute, whoever asks
         Route::middleware('throttle:dear')->group(function (): void {
+            Route::post('mains/{main}/along', [AlongController::class, 'store']);
             Route::get('joints/{joint}/tag.pdf', [ReportController::class, 'tag']);
             Route::get('instruments/{unit}/tag.pdf', [ReportController::class, 'instrument']);
             Route::get('jobs/{job}/archive', [ArchiveController::class, 'show']);

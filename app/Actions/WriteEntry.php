@@ -12,6 +12,7 @@ use App\Models\Equipment;
 use App\Models\Joint;
 use App\Models\Person;
 use App\Pictures\Pictures;
+use App\Procedures\Author;
 use App\Procedures\Subject;
 use Diastoma\Core\Procedure\Verdict;
 use Diastoma\Core\Sitting\Entry as Item;
@@ -28,32 +29,34 @@ final class WriteEntry
     }
 
     /**
+     * @param  ?string  $along  the taking under which it was made without signal
+     * @param  ?string  $for  whoever made it, where somebody else hands it in
      * @return array{Entry, Verdict, bool, Subject} entry, verdict, whether the entry is new, and the subject as it stands now
      *
      * @throws Refused if this person may not, or the time cannot be
      */
-    public function execute(Person $person, Draft $draft): array
+    public function execute(Person $sender, Draft $draft, ?string $along = null, ?string $for = null): array
     {
         $subject = Subject::find($draft->subjectType, $draft->subjectId);
-        $person->mustBeOn($subject->job);
+        $author = Author::of($sender, $subject->job, $draft->deviceAt, $along, $for);
         if ($subject->model instanceof Joint && $this->fusions->settleAll($subject->model) > 0) {
             $subject = Subject::find($draft->subjectType, $draft->subjectId); // what had run out stands before what comes now
         }
         $draft = $draft->with($draft->payload, Journal::now());
         // judged before the job's chain is held, so that twenty tablets wait for one another's writing only, not for one another's judging
         $seq = $subject->job->journal_seq;
-        $judged = Entry::whereKey($draft->id)->exists() ? null : $this->judge($subject, $person, $draft);
+        $judged = Entry::whereKey($draft->id)->exists() ? null : $this->judge($subject, $author, $draft);
 
-        return DB::transaction(function () use ($subject, $person, $draft, $seq, $judged): array {
+        return DB::transaction(function () use ($subject, $author, $draft, $seq, $judged): array {
             $head = $this->journal->lock($subject->job); // of two at once the second is asked about what the first has left
             $known = Entry::with('person')->find($draft->id);
             if ($known === null && ($judged === null || ! $this->journal->isQuiet($head, $seq, $draft->subjectId))) {
                 $subject = Subject::find($draft->subjectType, $draft->subjectId);
-                $judged = $this->judge($subject, $person, $draft);
+                $judged = $this->judge($subject, $author, $draft);
             }
             $sent = $draft->with([...($known === null && $judged !== null ? $judged[0] : $draft->payload), 'sent' => Journal::fingerprint($draft->payload)],
                 $draft->serverAt);
-            [$entry, $isNew] = $this->journal->appendTo($head, $person, $sent, $known);
+            [$entry, $isNew] = $this->journal->appendTo($head, $author->person, $sent, $known);
             if (! $isNew || $judged === null) {
                 $subject = Subject::find($draft->subjectType, $draft->subjectId);
 
@@ -75,9 +78,9 @@ final class WriteEntry
      *
      * @throws Refused if this person may not, or the core does not take it
      */
-    private function judge(Subject $subject, Person $person, Draft $draft): array
+    private function judge(Subject $subject, Author $author, Draft $draft): array
     {
-        $payload = $this->taken($subject, $person, $draft);
+        $payload = $this->taken($subject, $author, $draft);
 
         return [$payload, $this->project->onto($subject)];
     }
@@ -87,16 +90,16 @@ final class WriteEntry
      *
      * @throws Refused if the core does not take it
      */
-    private function taken(Subject $subject, Person $person, Draft $draft): array
+    private function taken(Subject $subject, Author $author, Draft $draft): array
     {
         $item = new Item(
-            $draft->id, $draft->kind, $draft->payload, new \DateTimeImmutable($draft->deviceAt), $person->name,
+            $draft->id, $draft->kind, $draft->payload, new \DateTimeImmutable($draft->deviceAt), $author->person->name,
             new \DateTimeImmutable($draft->serverAt ?? Journal::now()),
         );
         $named = $draft->payload['value'] ?? null; // only where one may be named does it matter which there are
         $several = in_array($draft->kind, [Item::LIST, Item::SHIFT], true);
         $sitting = $subject->sitting($several || is_string($named) && Str::isUuid($named) ? $this->instruments($subject) : []);
-        $checked = $sitting->take($item, $person->sitter($subject->job), $subject->job->now()->toDateTimeImmutable());
+        $checked = $sitting->take($item, $author->sitter(), $subject->job->now()->toDateTimeImmutable());
         if ($checked instanceof NotTaken) {
             throw Refused::of($checked);
         }
@@ -108,7 +111,7 @@ final class WriteEntry
             );
         }
 
-        return $checked->entry->payload;
+        return [...$checked->entry->payload, ...$author->marks];
     }
 
     /** @return list<Instrument> on the list of the job, with their papers as they stand */

@@ -14,15 +14,9 @@ use App\Procedures\Catalogue;
 use App\Procedures\Subject;
 use Diastoma\Core\Electrofusion\Diagnosis\TraceClass;
 use Diastoma\Core\Electrofusion\Fused;
-use Diastoma\Core\Procedure\Listing;
 use Diastoma\Core\Procedure\Procedure;
-use Diastoma\Core\Procedure\ReadingKind;
-use Diastoma\Core\Procedure\Step;
-use Diastoma\Core\Procedure\Verdict;
-use Diastoma\Core\Shift\Carried;
 use Diastoma\Core\Simulation\BuriedPipe;
-use Diastoma\Core\Sitting\Signing;
-use Diastoma\Core\Sitting\Todo;
+use Diastoma\Core\Sitting\Desk;
 use Diastoma\Core\Trench\Cover;
 use Diastoma\Core\Trench\Deflection\Bores;
 use Illuminate\Support\Facades\DB;
@@ -31,23 +25,27 @@ use Illuminate\Support\Facades\DB;
 final class Bench
 {
     /** @return array<string, mixed> */
-    public static function of(Subject $subject, Person $person, ?Verdict $verdict = null): array
+    public static function of(Subject $subject, Person $person): array
+    {
+        return [...self::beside($subject), ...self::desk($subject, $person)->toArray()];
+    }
+
+    public static function desk(Subject $subject, Person $person): Desk
+    {
+        return new Desk(
+            $subject->sitting(), $subject->told(), $person->asSitter($subject->job), $subject->job->now()->toDateTimeImmutable(), self::isReplaced($subject),
+        );
+    }
+
+    public static function isReplaced(Subject $subject): bool
+    {
+        return $subject->model instanceof Joint && $subject->model->suffix !== '';
+    }
+
+    /** @return array<string, mixed> what stands beside its entries, facts and rules */
+    public static function beside(Subject $subject): array
     {
         $rulebook = $subject->rulebook();
-        $readings = $rows = [];
-        foreach ($subject->inOrder() as $entry) {
-            $data = $entry->payload;
-            if ($subject->model instanceof Work && is_array($data['row'] ?? null)) {
-                $rows[$data['key']][] = ['row' => (object) $data['row'], 'at' => $entry->takenAt->format(DATE_RFC3339), 'by' => $entry->author()];
-            }
-            foreach ($entry->answers() as $one) {
-                $readings[$one['key']] = [
-                    'value' => $one['value'], 'at' => $entry->takenAt->format(DATE_RFC3339), 'late_min' => $entry->lateMin(),
-                    'by' => $entry->author(), 'times' => ($readings[$one['key']]['times'] ?? 0) + 1,
-                    'how' => $one['how']->value, 'from' => isset($one['at'], $one['by']) ? ['at' => $one['at'], 'by' => $one['by']] : null,
-                ];
-            }
-        }
         $model = $subject->model;
         $run = $model instanceof Joint ? FusionRun::where('joint_id', $model->id)->where('finished', false)->first(['id', 'record']) : null;
 
@@ -58,21 +56,8 @@ final class Bench
             'before' => $model instanceof Joint ? Earlier::of($model) : [],
             'from_yard' => $model instanceof Joint ? self::fromYard($subject) : [],
             'nonconformances' => $model instanceof Joint ? Nonconformances::openOn($model) : [],
-            'todo' => Todo::of($subject->sitting()->state(), self::title($subject), $model instanceof Joint && $model->suffix !== '', $subject->kind),
             'work' => $model instanceof Work ? self::work($model) : null,
-            'facts' => (object) $subject->facts->toArray(),
-            'procedure' => [
-                'id' => $subject->procedure->id(), 'title' => $subject->procedure->title(),
-                'steps' => array_map(static fn (Step $step): array => [
-                    ...$step->toArray($rulebook->units), 'list' => Listing::of($subject->procedure, $step, $subject->situation()),
-                ], $subject->steps()),
-            ],
-            'shift' => self::shift($subject),
-            'readings' => (object) $readings,
-            'rows' => (object) $rows, 'stand_in' => (object) self::standIn($subject),
-            'signatures' => (object) self::signatures($subject, $person),
-            'remarks' => $subject->sitting()->remarks(),
-            'verdict' => ($verdict ?? $subject->verdict())->toArray(),
+            'stand_in' => (object) self::standIn($subject),
             'sample_labels' => (object) ($subject->job->simulated && $model instanceof Joint && $subject->procedure instanceof Fused ? SampleLabel::each(
                 $subject->procedure, $subject->facts, $subject->procedure->welds(),
             ) : []),
@@ -86,16 +71,6 @@ final class Bench
             'fusion_run' => $run?->id,
             'fusion_run_record' => $run?->record,
             'now' => $subject->job->now()->format('Y-m-d\TH:i:s.vP'),
-        ];
-    }
-
-    /** @return ?array<string, mixed> what may be taken over from the shift sheet, and how much one could tell that it does not; null where it is no joint */
-    private static function shift(Subject $subject): ?array
-    {
-        $carried = new Carried($subject->situation(), $subject->steps(), $subject->job->now()->toDateTimeImmutable());
-
-        return ! $subject->model instanceof Joint ? null : [
-            'sheet' => $carried->sheet(), 'title' => $subject->facts->text('shift.title'), 'offers' => $carried->offers(), 'asks' => $carried->asks(),
         ];
     }
 
@@ -127,35 +102,6 @@ final class Bench
         }
 
         return array_filter($rows);
-    }
-
-    /** @return array<string, ?string> what stands against this person's signature, by the key of each that is asked for; null where nothing does */
-    private static function signatures(Subject $subject, Person $person): array
-    {
-        $asked = [];
-        foreach ($subject->steps() as $step) {
-            foreach ($step->readings as $spec) {
-                if ($spec->kind === ReadingKind::Signature && in_array($spec->key, $step->missing($subject->readings()), true)) {
-                    $now = $subject->job->now()->toDateTimeImmutable();
-                    $asked[$spec->key] = Signing::refusal($subject->sitting(), $spec, $person->asSitter($subject->job), $now)?->said;
-                }
-            }
-        }
-
-        return $asked;
-    }
-
-    /** Title of the step that comes next. */
-    private static function title(Subject $subject): ?string
-    {
-        $next = $subject->sitting()->next();
-        foreach ($next === null ? [] : $subject->steps() as $step) {
-            if ($step->id === $next) {
-                return $step->title;
-            }
-        }
-
-        return null;
     }
 
     /** @return array<string, string> the latest good trace of the same label, by the key of the record */

@@ -9,6 +9,8 @@ use Diastoma\Core\Electrofusion\Fused;
 use Diastoma\Core\Electrofusion\KnownFitting;
 use Diastoma\Core\Electrofusion\Weld;
 use Diastoma\Core\Procedure\Procedure;
+use Diastoma\Core\Procedure\Reading;
+use Diastoma\Core\Procedure\Readings;
 use Diastoma\Core\Sitting\State;
 use Illuminate\Support\Facades\DB;
 
@@ -36,23 +38,34 @@ final class Known
         if (! $procedure instanceof Fused || in_array($joint->state, [State::Planned->value, ...State::settled()], true)) {
             return [];
         }
-        $welds = [];
-        foreach ($procedure->welds() as $weld) {
-            $welds[$weld->key('label_code')] = $weld;
+        $keys = array_map(static fn (Weld $weld): string => $weld->key('label_code'), $procedure->welds());
+        $rows = DB::table('entries')->where('subject_type', 'joint')->where('subject_id', $joint->id)->where('kind', 'reading')
+            ->whereIn('payload->key', $keys)->orderBy('device_at')->orderBy('seq')->get(['payload', 'device_at']);
+        if ($rows->isEmpty()) {
+            return [];
         }
-        $codes = DB::table('entries')->where('subject_type', 'joint')->where('subject_id', $joint->id)->where('kind', 'reading')
-            ->whereIn('payload->key', array_keys($welds))->orderBy('device_at')->orderBy('seq')->pluck('payload')
-            ->map(static fn (string $payload): array => (array) json_decode($payload, true, flags: JSON_THROW_ON_ERROR))->pluck('value', 'key');
-        $known = $codes->isEmpty() ? collect() : DB::table('known_fittings')->where('job_id', $joint->main->job_id)->whereIn('label_code', $codes->unique())
-            ->get()->keyBy('label_code');
-        $facts = [];
-        foreach ($codes as $key => $code) {
-            $row = $known->get($code);
-            if ($row !== null) {
-                $facts += KnownFitting::facts($welds[$key], json_decode($row->figures, true, flags: JSON_THROW_ON_ERROR), $row->by, $row->joint);
-            }
-        }
+        $read = array_values($rows->map(static function (\stdClass $row): Reading {
+            $payload = json_decode($row->payload, true, flags: JSON_THROW_ON_ERROR);
 
-        return $facts;
+            return new Reading($payload['key'], (string) $payload['value'], new \DateTimeImmutable($row->device_at), '');
+        })->all());
+
+        $codes = array_map(static fn (Reading $r): mixed => $r->value, $read);
+
+        return KnownFitting::scanned($procedure, new Readings($read), self::of($joint->main->job_id, $codes));
+    }
+
+    /**
+     * @param  ?list<mixed>  $codes  those alone
+     * @return list<array{label_code: string, figures: array<string, mixed>, by: string, joint: string}> of a job
+     */
+    public static function of(string $job, ?array $codes = null): array
+    {
+        $known = DB::table('known_fittings')->where('job_id', $job)->when($codes !== null, static fn ($q) => $q->whereIn('label_code', $codes));
+
+        return array_values($known->get()->map(static fn (\stdClass $row): array => [
+            'label_code' => $row->label_code, 'figures' => json_decode($row->figures, true, flags: JSON_THROW_ON_ERROR), 'by' => $row->by,
+            'joint' => $row->joint,
+        ])->all());
     }
 }

@@ -221,7 +221,8 @@ final class Subject
         );
     }
 
-    private function core(): Work
+    /** The work as the core knows it. */
+    public function core(): Work
     {
         [$from, $to] = $this->model instanceof Joint ? [$this->model->station_m, $this->model->station_m] : [
             $this->model->from_station_m, $this->model->to_station_m,

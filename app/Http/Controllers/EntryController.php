@@ -12,6 +12,7 @@ use App\Journal\Draft;
 use App\Models\Entry;
 use App\Pages\Bench;
 use Diastoma\Core\Quantity\Moment;
+use Diastoma\Core\Sitting\Overtaken;
 use Illuminate\Http\JsonResponse;
 
 final class EntryController
@@ -25,11 +26,17 @@ final class EntryController
             'The time of this entry is none. Set the clock of this device; what you entered is kept.',
             [['field' => 'device_at', 'detail' => 'no moment with its zone', 'value' => $given['device_at']]],
         );
-        [$entry, $verdict, $new, $subject] = $write->execute(
+        [$entry, , $new, $subject] = $write->execute(
             $person, new Draft($given['id'], $given['kind'], $given['subject_type'], $given['subject_id'], $given['payload'], $deviceAt),
+            $given['along'] ?? null, $given['for'] ?? null,
         );
 
-        return new JsonResponse(['entry' => self::entry($entry), 'bench' => Bench::of($subject, $person, $verdict)], $new ? 201 : 200);
+        // who has left the job hands in what they made before, and sees nothing of it
+        $bench = $person->roleOn($subject->job) === null ? null : Bench::of($subject, $person);
+
+        $overtaken = Overtaken::of($subject->told(), $entry->id);
+
+        return new JsonResponse(['entry' => self::entry($entry), 'bench' => $bench, 'overtaken' => $overtaken], $new ? 201 : 200);
     }
 
     /** Everything that was ever entered about a subject, in order. */

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Diastoma\Core\Electrofusion;
 
 use Diastoma\Core\Procedure\Facts;
+use Diastoma\Core\Procedure\Readings;
 use Diastoma\Core\Procedure\ReadingSpec;
 use Diastoma\Core\Procedure\Situation;
 use Diastoma\Core\Procedure\Usual;
@@ -60,6 +61,30 @@ final class KnownFitting
         }
 
         return $facts === [] ? [] : [...$facts, self::FACT.$weld->key('by') => "{$by} at joint {$joint}"];
+    }
+
+    /**
+     * What is known of the fittings whose codes stand on a joint.
+     *
+     * @param  list<array<mixed>>  $known  label_code, figures, by, joint of each
+     * @return array<string, float|int|string> facts
+     */
+    public static function scanned(Fused $procedure, Readings $readings, array $known): array
+    {
+        $facts = [];
+        $rows = array_column($known, null, 'label_code');
+        foreach ($procedure->welds() as $weld) {
+            $code = $readings->text($weld->key('label_code'));
+            $row = $code === null ? null : $rows[$code] ?? null;
+            if ($row !== null) {
+                $figures = array_filter(is_array($row['figures'] ?? null) ? $row['figures'] : [], is_scalar(...));
+                $text = static fn (string $key): string => is_string($row[$key] ?? null) ? $row[$key] : '';
+                // @phpstan-ignore argument.type (figures and texts, as they were remembered)
+                $facts += self::facts($weld, $figures, $text('by'), $text('joint'));
+            }
+        }
+
+        return $facts;
     }
 
     /** @return ?Usual what is known of a reading; null where nothing is */

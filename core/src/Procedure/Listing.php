@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Diastoma\Core\Procedure;
 
+use Diastoma\Core\Quantity\Written;
+
 /** The statements of a step that one press may confirm together. What can hurt, and what the job's rulebook names, is answered one by one. */
 final class Listing
 {
@@ -24,7 +26,7 @@ final class Listing
             $isThere = $s->readings->has($spec->key) && ! in_array($spec->key, $step->stale, true);
             if ($usual !== null && $spec->required && ($again || ! $isThere)) {
                 $rows[] = [
-                    'key' => $spec->key, 'said' => self::said($spec, $usual, $s), 'value' => $usual->value,
+                    'key' => $spec->key, 'said' => self::said($spec, $usual, $s), 'value' => Written::rounded($usual->value),
                     'not_before' => $usual->notBefore?->format(\DateTimeInterface::RFC3339),
                 ];
             }

@@ -6,6 +6,7 @@ namespace Diastoma\Core\Procedure;
 
 use Diastoma\Core\Procedure\Rules\Since;
 use Diastoma\Core\Quantity\UnitSystem;
+use Diastoma\Core\Quantity\Written;
 
 /** One thing to do, in order: the readings it asks for, the rules that judge them, and the cautions that belong here. */
 final readonly class Step
@@ -104,7 +105,7 @@ final readonly class Step
     {
         return [
             'id' => $this->id, 'title' => $this->title, 'instruction' => $this->instruction, 'cautions' => $this->cautions,
-            'guide' => $this->guide() ?: null, 'not_needed' => $this->notNeeded, 'gate' => $this->gate?->toArray(), 'stale' => $this->stale,
+            'guide' => Written::rounded($this->guide()) ?: null, 'not_needed' => $this->notNeeded, 'gate' => $this->gate?->toArray(), 'stale' => $this->stale,
             'group' => $this->group,
             'readings' => array_map(static fn (ReadingSpec $spec): array => $spec->toArray($units), $this->readings),
         ];

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Diastoma\Core\Rulebook;
 
 use Diastoma\Core\Quantity\Unit;
+use Diastoma\Core\Quantity\Written;
 
 /**
  * What one rule says of the readings: how it stands, against what, and what to do.
@@ -72,8 +73,8 @@ final class Finding
     {
         return [
             'rule' => $this->rule, 'step' => $this->step, 'severity' => $this->severity->value, 'said' => $this->said, 'todo' => $this->todo,
-            'why' => $this->why, 'measured' => $this->measured, 'limit' => $this->limit, 'margin' => $this->margin, 'unit' => $this->unit->value,
-            'source' => $this->source->tag(), 'readings' => $this->readings, 'may_overrule' => $this->mayBeOverruled(),
+            'why' => $this->why, 'measured' => Written::rounded($this->measured), 'limit' => Written::rounded($this->limit),
+            'margin' => Written::rounded($this->margin), 'unit' => $this->unit->value, 'source' => $this->source->tag(), 'readings' => $this->readings, 'may_overrule' => $this->mayBeOverruled(),
             'overrule' => $this->overrule?->toArray(),
         ];
     }

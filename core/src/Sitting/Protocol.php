@@ -7,9 +7,11 @@ namespace Diastoma\Core\Sitting;
 use Diastoma\Core\Catalogue\Procedures;
 use Diastoma\Core\Exception\InvalidInput;
 use Diastoma\Core\Procedure\Facts;
+use Diastoma\Core\Procedure\Procedure;
 use Diastoma\Core\Quantity\Moment;
 use Diastoma\Core\Rulebook\Rulebook;
 use Diastoma\Core\Rulebook\Rulebooks;
+use Diastoma\Core\Shift\Carried;
 
 /** A sitting as plain values: what `core/bin/sit` reads and writes, and what a tablet sends and gets. */
 final class Protocol
@@ -26,6 +28,109 @@ final class Protocol
      */
     public static function answer(array $given): array
     {
+        $sitting = self::open($given, self::entries($given, 'history'));
+        [$taken, $refused] = self::take($given, $sitting);
+
+        return ['taken' => array_map(self::written(...), $taken), 'refused' => $refused, 'view' => $sitting->view()];
+    }
+
+    /**
+     * The same as a tablet draws it.
+     *
+     * @param  array<mixed>  $given  as of answer(), and: for (name of whoever looks), replaced (something stands in its
+     *     place), sheet (the shift sheet of its place: id, title, work, history, entries)
+     * @param  array<string, bool|float|int|string|null>  $told  more facts
+     * @return array{taken: list<array<string, mixed>>, refused: list<array<string, mixed>>, desk: array<string, mixed>}
+     *
+     * @throws InvalidInput naming what is missing or wrong
+     */
+    public static function desk(array $given, array $told = []): array
+    {
+        $history = self::entries($given, 'history');
+        $told = [...$told, ...self::fromSheet($given)];
+        $sitting = self::open($given, $history, $told);
+        [$taken, $refused] = self::take($given, $sitting);
+        $name = self::text($given, 'for', '');
+        $person = self::people($given)[$name] ?? throw InvalidInput::field('for', "“{$name}” is not among the people given.", $name);
+        $desk = new Desk($sitting, [...$history, ...$taken], $person, self::moment($given, 'now', ''), ($given['replaced'] ?? false) === true);
+
+        return ['taken' => array_map(self::written(...), $taken), 'refused' => $refused, 'desk' => $desk->toArray()];
+    }
+
+    /** @return array<string, mixed> */
+    private static function written(Entry $kept): array
+    {
+        return [
+            'id' => $kept->id, 'kind' => $kept->kind, 'payload' => $kept->payload, 'taken_at' => $kept->takenAt->format(\DateTimeInterface::RFC3339),
+            'by' => $kept->by,
+        ];
+    }
+
+    /**
+     * @param  array<mixed>  $given
+     * @param  list<Entry>  $history
+     * @param  array<string, bool|float|int|string|null>  $told  facts that come from beside it
+     */
+    private static function open(array $given, array $history, array $told = []): Sitting
+    {
+        $instruments = [];
+        foreach (self::rows($given, 'instruments') as $k => $row) {
+            $at = "instruments.{$k}";
+            $instruments[] = new Instrument(
+                self::text($row, 'id', $at), self::text($row, 'kind', $at), self::maybe($row, 'name'), self::maybe($row, 'serial'),
+                self::maybe($row, 'calibration_until'),
+            );
+        }
+        $began = ($given['began'] ?? null) === null ? null : self::moment($given, 'began', '');
+
+        return Sitting::open(self::work($given, $told), $history, self::rulebook($given['rulebook'] ?? null), $instruments, $began);
+    }
+
+    /**
+     * @param  array<mixed>  $given
+     * @return array{list<Entry>, list<array<string, mixed>>} entries that were taken, and why others were not
+     */
+    private static function take(array $given, Sitting $sitting): array
+    {
+        $people = self::people($given);
+        $now = self::moment($given, 'now', '');
+        $taken = $refused = [];
+        foreach (self::entries($given, 'entries') as $k => $entry) {
+            $person = $people[$entry->by] ?? throw InvalidInput::field("entries.{$k}.by", "“{$entry->by}” is not among the people given.", $entry->by);
+            $answer = $sitting->take($entry, $person, $now);
+            if ($answer instanceof Taken) {
+                $taken[] = $answer->entry;
+            } else {
+                $refused[] = ['id' => $entry->id, 'why' => $answer->why, 'said' => $answer->said, 'errors' => $answer->errors];
+            }
+        }
+
+        return [$taken, $refused];
+    }
+
+    /**
+     * @param  array<mixed>  $given
+     * @return array<string, bool|float|int|string|null> facts from the shift sheet of its place, as it stands now
+     */
+    private static function fromSheet(array $given): array
+    {
+        $facts = [];
+        if (is_array($sheet = $given['sheet'] ?? null)) {
+            $all = [...$given, ...$sheet];
+            $sitting = self::open($all, self::entries($all, 'history'));
+            self::take($all, $sitting);
+            $facts = Carried::facts(self::text($sheet, 'id', 'sheet'), self::maybe($sheet, 'title'), $sitting->readings());
+        }
+
+        return $facts;
+    }
+
+    /**
+     * @param  array<mixed>  $given
+     * @return array<string, Person> by name
+     */
+    private static function people(array $given): array
+    {
         $people = [];
         foreach (self::rows($given, 'people') as $k => $row) {
             $name = self::text($row, 'name', "people.{$k}");
@@ -35,50 +140,45 @@ final class Protocol
             }
             $people[$name] = new Person($name, self::text($row, 'role', "people.{$k}"), self::maybe($row, 'certificate_until'), $papers);
         }
-        $instruments = [];
-        foreach (self::rows($given, 'instruments') as $k => $row) {
-            $at = "instruments.{$k}";
-            $instruments[] = new Instrument(
-                self::text($row, 'id', $at), self::text($row, 'kind', $at), self::maybe($row, 'name'), self::maybe($row, 'serial'),
-                self::maybe($row, 'calibration_until'),
-            );
-        }
-        $before = [];
-        foreach (self::rows($given, 'history') as $k => $row) {
-            $before[] = self::entry($row, "history.{$k}");
-        }
-        $now = self::moment($given, 'now', '');
-        $began = ($given['began'] ?? null) === null ? null : self::moment($given, 'began', '');
-        $sitting = Sitting::open(self::work($given), $before, self::rulebook($given['rulebook'] ?? null), $instruments, $began);
-        $taken = $refused = [];
-        foreach (self::rows($given, 'entries') as $k => $row) {
-            $entry = self::entry($row, "entries.{$k}");
-            $person = $people[$entry->by] ?? throw InvalidInput::field("entries.{$k}.by", "“{$entry->by}” is not among the people given.", $entry->by);
-            $answer = $sitting->take($entry, $person, $now);
-            if ($answer instanceof Taken) {
-                $kept = $answer->entry;
-                $taken[] = [
-                    'id' => $kept->id, 'kind' => $kept->kind, 'payload' => $kept->payload,
-                    'taken_at' => $kept->takenAt->format(\DateTimeInterface::RFC3339), 'by' => $kept->by,
-                ];
-            } else {
-                $refused[] = ['id' => $entry->id, 'why' => $answer->why, 'said' => $answer->said, 'errors' => $answer->errors];
-            }
+
+        return $people;
+    }
+
+    /**
+     * @param  array<mixed>  $given
+     * @return list<Entry>
+     */
+    private static function entries(array $given, string $key): array
+    {
+        $entries = [];
+        foreach (self::rows($given, $key) as $k => $row) {
+            $entries[] = self::entry($row, "{$key}.{$k}");
         }
 
-        return ['taken' => $taken, 'refused' => $refused, 'view' => $sitting->view()];
+        return $entries;
     }
 
     /** @param  array<mixed>  $given */
-    private static function work(array $given): Work
+    private static function procedure(array $given): Procedure
     {
         $work = is_array($given['work'] ?? null) ? $given['work'] : throw InvalidInput::field(
             'work', 'Say what the entries are about: work with kind, procedure and facts.',
         );
         $id = self::text($work, 'procedure', 'work');
-        $procedure = Procedures::findWith($id, self::rows($given, 'systems')) ?? throw InvalidInput::field(
+
+        return Procedures::findWith($id, self::rows($given, 'systems')) ?? throw InvalidInput::field(
             'work.procedure', "There is no procedure “{$id}”. Known: ".implode(', ', Procedures::ids()).'.', $id,
         );
+    }
+
+    /**
+     * @param  array<mixed>  $given
+     * @param  array<string, bool|float|int|string|null>  $told
+     */
+    private static function work(array $given, array $told): Work
+    {
+        $procedure = self::procedure($given);
+        $work = is_array($given['work'] ?? null) ? $given['work'] : [];
         $facts = [];
         foreach (is_array($work['facts'] ?? null) ? $work['facts'] : [] as $key => $value) {
             $facts[(string) $key] = is_scalar($value) || $value === null ? $value : throw InvalidInput::field(
@@ -92,7 +192,7 @@ final class Protocol
             'work.kind', "There is no kind of work “{$kind}”. Known: ".implode(', ', array_column(Kind::cases(), 'value')).'.', $kind,
         );
 
-        return new Work($known, $procedure, new Facts($facts), $station('from_m'), $station('to_m'));
+        return new Work($known, $procedure, new Facts([...$facts, ...$told]), $station('from_m'), $station('to_m'));
     }
 
     private static function rulebook(mixed $given): Rulebook

@@ -1,4 +1,5 @@
 import createClient from 'openapi-fetch';
+import { asked } from '../device/kept';
 import type { components, paths } from './schema';
 
 export type Schemas = components['schemas'];
@@ -46,7 +47,7 @@ export const api = createClient<Asked>({
   querySerializer: { object: { style: 'deepObject', explode: true } },
   fetch: async (request) => {
     try {
-      return await globalThis.fetch(request);
+      return await asked(request);
     } catch (cause) {
       if (request.signal.aborted) throw cause;
       throw new ConnectionLost(cause);

@@ -1,34 +1,19 @@
-import { openDB, type DBSchema } from 'idb';
+import { alongOf, judge, learn } from '../device/judge';
+import { store, type Draft, type RefusedEntry, type Waiting } from '../device/store';
 import { answered, api, ApiError, type Schemas } from './client';
 
-type Draft = Schemas['EntryDraft'];
+export type { RefusedEntry, Waiting } from '../device/store';
+
 type Written = Schemas['Written'];
 
-/** An entry that had waited and that the server would not take, and what it said. Kept until somebody has read it. */
-export interface RefusedEntry {
-  draft: Draft;
-  person: string;
-  said: string;
+/** An entry that the server has taken, with the draft that it came from. */
+export interface Sent {
+  written: Written;
+  row: Waiting;
 }
-
-interface Store extends DBSchema {
-  entries: { key: number; value: { draft: Draft; person: string } };
-  refused: { key: string; value: RefusedEntry };
-}
-
-/**
- * Entries on their way to the server. An entry is put into the device's own store before it is sent and taken out when the server has
- * it or has refused it, so a lost signal or a closed browser loses nothing. Order is kept; the server stores a repeat once.
- */
-const store = openDB<Store>('diastoma', 2, {
-  upgrade: (db, from) => {
-    if (from < 1) db.createObjectStore('entries', { autoIncrement: true });
-    db.createObjectStore('refused', { keyPath: 'draft.id' });
-  },
-});
 
 export interface Outbox {
-  waiting: Draft[];
+  waiting: Waiting[];
   refused: RefusedEntry[];
 }
 type Listener = (outbox: Outbox) => void;
@@ -36,7 +21,7 @@ const listeners = new Set<Listener>();
 
 async function tell() {
   const db = await store;
-  const outbox = { waiting: (await db.getAll('entries')).map((row) => row.draft), refused: await db.getAll('refused') };
+  const outbox = { waiting: await db.getAll('entries'), refused: await db.getAll('refused') };
   listeners.forEach((listener) => listener(outbox));
 }
 
@@ -67,25 +52,40 @@ const inOrder = <T>(work: () => Promise<T>): Promise<T> => {
   return next;
 };
 
-/** Sends what waits, oldest first; answers with what was written. What is refused stands in the list until it is read. */
-export const flush = (person: string) => inOrder(() => drain(person));
+interface Whose {
+  id: string;
+  name: string;
+}
+
+/** Sends what waits, oldest first; answers with what was written. What is refused stands in the list until it is dealt with. */
+export const flush = (person: Whose) => inOrder(() => drain(person));
+
+/**
+ * Hands in what somebody else made on this device, who does not sign in here any more.
+ *
+ * @param by  who hands it in: the server asks whether they may
+ */
+export const handIn = (whose: Whose) => inOrder(() => drain(whose, undefined, whose.id));
 
 /** @param own  the entry that somebody is entering just now: its refusal is for them, not for the list */
-async function drain(person: string, own?: string): Promise<{ written: Written[]; refused: ApiError | null }> {
+async function drain(person: Whose, own?: string, madeBy?: string): Promise<{ written: Sent[]; refused: ApiError | null }> {
   const db = await store;
-  const written: Written[] = [];
+  const written: Sent[] = [];
   let refused: ApiError | null = null;
   for (const key of await db.getAllKeys('entries')) {
     const row = await db.get('entries', key);
-    if (!row || row.person !== person) continue; // another's entries wait for their own sign-in
+    if (!row || row.person !== person.id) continue; // another's entries wait for their own sign-in
     try {
-      written.push(await answered(api.POST('/entries', { body: row.draft })));
+      await sendPicture(row.draft);
+      const taken = await answered(api.POST('/entries', { body: madeBy === undefined ? row.draft : { ...row.draft, for: madeBy } }));
+      await learn(taken, row);
+      written.push({ written: taken, row });
       await db.delete('entries', key);
     } catch (error) {
       if (isOfThisOneAlone(error)) continue;
       if (!isFinal(error)) break;
       if (row.draft.id === own) refused = error;
-      else await db.put('refused', { draft: row.draft, person, said: error.message });
+      else await db.put('refused', { draft: row.draft, person: person.id, said: error.message });
       await db.delete('entries', key);
     }
   }
@@ -93,12 +93,58 @@ async function drain(person: string, own?: string): Promise<{ written: Written[]
   return { written, refused };
 }
 
-/** Keeps the entry, sends it with everything before it, and answers with the judged subject; null when it has to wait. */
-export const submit = (person: string, draft: Draft): Promise<Written | null> =>
-  inOrder(async () => {
-    await (await store).add('entries', { draft, person });
-    await tell();
-    const { written, refused } = await drain(person, draft.id);
-    if (refused) throw refused;
-    return written.find((w) => w.entry.id === draft.id) ?? null;
-  });
+/** A picture goes ahead of the entry that names it; sent twice it is one. */
+async function sendPicture({ kind, payload }: Draft): Promise<void> {
+  const db = await store;
+  const { sha256 } = payload as { sha256?: unknown };
+  const picture = kind === 'picture' && typeof sha256 === 'string' ? await db.get('pictures', sha256) : undefined;
+  if (!picture) return;
+  const form = new FormData();
+  form.append('file', picture.blob, 'picture.jpg');
+  await answered(api.POST('/pictures', { body: form }));
+  await db.delete('pictures', picture.sha256);
+}
+
+async function put(person: Whose, draft: Draft): Promise<void> {
+  const db = await store;
+  try {
+    await db.add('entries', { draft, person: person.id, name: person.name });
+  } catch (fault) {
+    if (fault instanceof DOMException && fault.name === 'QuotaExceededError')
+      throw new Error('This device is full. Nothing that waits is thrown away. Make room (pictures, films, other programs), then enter it again.', {
+        cause: fault,
+      });
+    throw fault;
+  }
+  await tell();
+}
+
+/**
+ * Keeps the entry and answers with the judged subject: from the rules on this device where it was taken along, else from the server,
+ * with everything before it; null when it has to wait.
+ */
+export async function submit(person: Whose, draft: Draft): Promise<Pick<Written, 'bench'> | null> {
+  const along = await alongOf(draft.subject_id);
+  await put(person, along ? { ...draft, along: along.person === person.id ? along.taking : null } : draft);
+  const here = along ? await judge(draft.subject_id, person.name) : null;
+  const refusal = here?.refused.find((one) => one.id === draft.id);
+  if (here && !refusal) return { bench: here.bench };
+  if (refusal && !navigator.onLine) {
+    await takeBack(draft.id);
+    throw new ApiError(422, refusal.said, refusal.errors);
+  }
+  // the server is right in the end: it is asked while it can be reached
+  const { written, refused } = await inOrder(() => drain(person, draft.id));
+  if (refused) throw refused;
+  const own = written.find((one) => one.row.draft.id === draft.id)?.written ?? null;
+  if (own || !refusal) return own;
+  await takeBack(draft.id);
+  throw new ApiError(422, refusal.said, refusal.errors);
+}
+
+/** An entry that the rules here refuse while nobody else can be asked: whoever entered it reads why, and enters it anew. */
+async function takeBack(id: string): Promise<void> {
+  const db = await store;
+  for (const key of await db.getAllKeys('entries')) if ((await db.get('entries', key))?.draft.id === id) await db.delete('entries', key);
+  await tell();
+}

@@ -1,6 +1,7 @@
-import { queryOptions } from '@tanstack/react-query';
+import { queryOptions, type QueryClient } from '@tanstack/react-query';
 import { setJobNow } from '../app/time';
-import { answered, api, ApiError } from './client';
+import { benchOf } from '../device/along';
+import { answered, api, ApiError, type Schemas } from './client';
 
 export const sessionQuery = queryOptions({
   queryKey: ['session'],
@@ -80,8 +81,17 @@ export const clocksQuery = (job: string) =>
     refetchInterval: 10_000,
   });
 
+/** Under what the bench of a work is kept. */
+export const benchKey = (kind: string, id: string) => (kind === 'joint' ? ['bench', 'joint', id] : ['work', id]);
+
+/** Name of whoever is signed in. */
+const signedIn = (client: QueryClient) => client.getQueryData<Schemas['Person'] | null>(sessionQuery.queryKey)?.name ?? null;
+
 export const benchQuery = (joint: string) =>
-  queryOptions({ queryKey: ['bench', 'joint', joint], queryFn: ({ signal }) => answered(api.GET('/joints/{joint}', { params: { path: { joint } }, signal })) });
+  queryOptions({
+    queryKey: benchKey('joint', joint),
+    queryFn: ({ signal, client }) => benchOf(joint, signedIn(client), () => answered(api.GET('/joints/{joint}', { params: { path: { joint } }, signal }))),
+  });
 
 /** Without a method the one that suits the section best is planned. */
 export const sectionTestsQuery = (section: string, method: string | null = null, options: Record<string, string> = {}) => {
@@ -121,7 +131,7 @@ export const rejectsQuery = (main: string) =>
 export const workQuery = (id: string) =>
   queryOptions({
     queryKey: ['work', id],
-    queryFn: ({ signal }) => answered(api.GET('/works/{work}', { params: { path: { work: id } }, signal })),
+    queryFn: ({ signal, client }) => benchOf(id, signedIn(client), () => answered(api.GET('/works/{work}', { params: { path: { work: id } }, signal }))),
   });
 
 /** Shift sheets of a main, the latest last. */

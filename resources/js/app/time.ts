@@ -1,10 +1,12 @@
 import { useEffect, useState } from 'react';
 
-let aheadMs = 0;
+const KEPT = 'diastoma.ahead';
+let aheadMs = Number((typeof localStorage === 'undefined' ? null : localStorage.getItem(KEPT)) ?? 0); // a reload without signal goes on by it
 
 /** The job's clock against this device's: the server says what time it is on the job. */
 export const setJobNow = (iso: string) => {
   aheadMs = Date.parse(iso) - Date.now();
+  if (typeof localStorage !== 'undefined') localStorage.setItem(KEPT, String(aheadMs));
 };
 export const jobNow = () => Date.now() + aheadMs;
 

@@ -1,6 +1,9 @@
 import { useEffect, useState } from 'react';
-import { useQueryClient } from '@tanstack/react-query';
-import { flush, watchOutbox, type Outbox, type RefusedEntry } from '../api/outbox';
+import { useQueryClient, type QueryClient } from '@tanstack/react-query';
+import { flush, watchOutbox, type Outbox, type RefusedEntry, type Sent } from '../api/outbox';
+import { benchKey } from '../api/queries';
+import { compare } from '../device/along';
+import { judge, sittingHere, waitingFor } from '../device/judge';
 import { useWork } from './session';
 
 const TRY_AGAIN_MS = 4000;
@@ -11,26 +14,51 @@ function useWatched(): Outbox {
   return outbox;
 }
 
-/** Entries that wait to be sent, tried again by themselves; and those that the server would not take, with what it said. */
-export function useOutbox(): Outbox {
+/** What the server has taken is drawn as it has judged it; a work that was taken along with what still waits on top. */
+async function draw(client: QueryClient, sent: Sent[], name: string): Promise<void> {
+  const latest = new Map(sent.map((one) => [one.row.draft.subject_id, one]));
+  for (const { written, row } of latest.values()) {
+    const id = row.draft.subject_id;
+    if (!(await sittingHere(id))) {
+      await client.invalidateQueries();
+      continue;
+    }
+    if ((await waitingFor(id)).length === 0) client.setQueryData(benchKey(row.draft.subject_type, id), written.bench ?? undefined);
+    else client.setQueryData(benchKey(row.draft.subject_type, id), (await judge(id, name))?.bench);
+    void client.invalidateQueries({ queryKey: ['line'] });
+    void client.invalidateQueries({ queryKey: ['clocks'] });
+    await compare(written, row.name);
+  }
+}
+
+/** Answers that somebody else gave anew since, from what has just gone out. */
+const overtaken = (sent: Sent[]) => sent.flatMap(({ written, row }) => written.overtaken.map(({ said }) => ({ id: row.draft.id, said })));
+
+/** Entries that wait to be sent, tried again by themselves; those that the server would not take; and those that others have overtaken. */
+export function useOutbox() {
   const { person } = useWork();
   const client = useQueryClient();
   const outbox = useWatched();
-  const waiting = outbox.waiting.length;
+  const [over, setOver] = useState<{ id: string; said: string }[]>([]);
+  const { id, name } = person;
+  const own = outbox.waiting.filter((row) => row.person === id).length;
   useEffect(() => {
-    if (waiting === 0) return;
+    if (own === 0) return;
     const send = () =>
-      void flush(person.id).then(async (sent) => {
-        if (sent.written.length > 0) await client.invalidateQueries();
+      void flush({ id, name }).then(async ({ written }) => {
+        if (written.length === 0) return;
+        setOver((before) => [...before, ...overtaken(written)]);
+        await draw(client, written, name);
       });
-    const id = window.setInterval(send, TRY_AGAIN_MS);
+    send();
+    const timer = window.setInterval(send, TRY_AGAIN_MS);
     window.addEventListener('online', send);
     return () => {
-      window.clearInterval(id);
+      window.clearInterval(timer);
       window.removeEventListener('online', send);
     };
-  }, [waiting, person.id, client]);
-  return outbox;
+  }, [own, id, name, client]);
+  return { ...outbox, overtaken: over, seen: (seen: string) => setOver((before) => before.filter((one) => one.id !== seen)) };
 }
 
 /** What was refused of one subject's readings after it had waited, by the reading's key. */

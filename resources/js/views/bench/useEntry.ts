@@ -12,7 +12,7 @@ export function useEntry(bench: Pick<Bench, 'subject_type' | 'subject_id'>, quer
   const client = useQueryClient();
   return useMutation({
     mutationFn: ({ kind, payload }: { kind: 'reading' | 'list' | 'shift' | 'row' | 'overrule' | 'signature' | 'picture'; payload: Record<string, unknown> }) =>
-      submit(person.id, {
+      submit(person, {
         id: uuid(),
         kind,
         subject_type: bench.subject_type as 'joint' | 'section' | 'stretch' | 'delivery' | 'day',
@@ -21,7 +21,7 @@ export function useEntry(bench: Pick<Bench, 'subject_type' | 'subject_id'>, quer
         device_at: new Date(jobNow()).toISOString(),
       }),
     onSuccess: (written) => {
-      if (!written) return;
+      if (!written?.bench) return;
       if (bench.subject_type !== 'section') client.setQueryData(queryKey, written.bench);
       else void client.invalidateQueries({ queryKey });
       void client.invalidateQueries({ queryKey: ['line'] });

@@ -1,0 +1,61 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Procedures;
+
+use App\Exceptions\Refused;
+use App\Models\Job;
+use App\Models\Person;
+use App\Models\Taking;
+use Diastoma\Core\Sitting\Action;
+use Diastoma\Core\Sitting\AlongRights;
+use Diastoma\Core\Sitting\CertificateKind;
+use Diastoma\Core\Sitting\Person as Sitter;
+
+/** Whose entry it is, and by which rights: those of today, or those of the day on which a main was taken along. */
+final readonly class Author
+{
+    /** @param  array<string, mixed>  $marks  what the entry keeps of it */
+    private function __construct(public Person $person, private Job $job, private ?AlongRights $rights, public array $marks)
+    {
+    }
+
+    /**
+     * @param  Person  $sender  who is signed in
+     * @param  ?string  $along  id of the taking under which it was made; null where it was made with signal
+     * @param  ?string  $for  id of whoever made it, where somebody else hands it in
+     *
+     * @throws Refused if the one may not enter it, or the other may not hand it in
+     */
+    public static function of(Person $sender, Job $job, string $deviceAt, ?string $along = null, ?string $for = null): self
+    {
+        $isHandedIn = $for !== null && $for !== $sender->id;
+        $isHandedIn && $sender->must(Action::KeepPeople, $job);
+        $person = $isHandedIn ? Person::query()->findOrFail($for) : $sender;
+        $taking = $along === null ? null : Taking::query()->where('job_id', $job->id)->where('person_id', $person->id)->find($along);
+        $now = $person->left_at === null ? $person->roleOn($job) : null;
+        $rights = $taking === null ? null : new AlongRights($taking->role, new \DateTimeImmutable($taking->taken_at), $now);
+        if ($rights === null || ! $rights->holdAt(new \DateTimeImmutable($deviceAt))) {
+            $rights = null;
+            $now === null && throw Refused::nothing();
+        }
+        $mark = $rights?->mark();
+
+        return new self($person, $job, $rights, [
+            ...($mark === null ? [] : [AlongRights::MARK => $mark]), ...($isHandedIn ? ['handed_in_by' => $sender->name] : []),
+        ]);
+    }
+
+    /** As the core knows them. */
+    public function sitter(): Sitter
+    {
+        $this->job->mustBeOpen();
+        if ($this->rights === null) {
+            return $this->person->sitter($this->job);
+        }
+        $papers = $this->person->papers();
+
+        return new Sitter($this->person->name, $this->rights->role, $papers[CertificateKind::Electrofusion->value] ?? '', $papers);
+    }
+}

@@ -1,0 +1,58 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Diastoma\Core\Sitting;
+
+/** Rights of somebody who worked without signal: those of the moment at which the main was taken along, for a day. */
+final readonly class AlongRights
+{
+    /** In the payload of an entry: by which rights it was taken, where they are not those of today. */
+    public const MARK = 'rights';
+
+    /** So long do they hold, h. A whole day without signal; our own value. */
+    private const HOURS = 24;
+
+    /**
+     * @param  string  $role  as it was
+     * @param  \DateTimeImmutable  $takenAt  when the main was taken along
+     * @param  ?string  $roleNow  null where they are on the job no more
+     */
+    public function __construct(public string $role, public \DateTimeImmutable $takenAt, public ?string $roleNow)
+    {
+    }
+
+    /** Whether they hold for what was done at a moment. */
+    public function holdAt(\DateTimeImmutable $at): bool
+    {
+        $age = $at->getTimestamp() - $this->takenAt->getTimestamp();
+
+        return $age >= 0 && $age <= 3600 * self::HOURS;
+    }
+
+    /** @return ?array{role: string, taken_at: string, now: ?string} null where they are what they were */
+    public function mark(): ?array
+    {
+        return $this->role === $this->roleNow ? null : [
+            'role' => $this->role, 'taken_at' => $this->takenAt->format(\DateTimeInterface::RFC3339), 'now' => $this->roleNow,
+        ];
+    }
+
+    /**
+     * What an entry says of its rights, in words; null where there is nothing to say.
+     *
+     * @param  array<string, mixed>  $payload
+     */
+    public static function said(array $payload): ?string
+    {
+        $mark = $payload[self::MARK] ?? null;
+        $by = $payload['handed_in_by'] ?? null;
+        if (! is_array($mark) || ! is_string($mark['role'] ?? null) || ! is_string($mark['taken_at'] ?? null)) {
+            return is_string($by) ? "Handed in by {$by}." : null;
+        }
+        $now = is_string($mark['now'] ?? null) ? "is {$mark['now']} now" : 'has left the job since';
+        $taken = substr($mark['taken_at'], 0, 16);
+
+        return "Entered as {$mark['role']}, by the rights of ".str_replace('T', ' ', $taken).'; '.$now.'.'.(is_string($by) ? " Handed in by {$by}." : '');
+    }
+}

@@ -1,0 +1,153 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Diastoma\Core\Sitting;
+
+use Diastoma\Core\Procedure\Clock;
+use Diastoma\Core\Procedure\Listing;
+use Diastoma\Core\Procedure\ReadingKind;
+use Diastoma\Core\Procedure\Step;
+use Diastoma\Core\Shift\Carried;
+
+/** How a work stands as a screen draws it: all that follows from its entries, facts and rules, so that a server and a tablet say the same. */
+final readonly class Desk
+{
+    /**
+     * @param  list<Entry>  $entries  of the sitting, in order of arrival
+     * @param  Person  $person  who looks at it
+     * @param  bool  $isReplaced  something stands in the place of what was cut out
+     */
+    public function __construct(
+        private Sitting $sitting, private array $entries, private Person $person, private \DateTimeImmutable $now, private bool $isReplaced = false,
+    ) {
+    }
+
+    /** @return array<string, mixed> */
+    public function toArray(): array
+    {
+        $work = $this->sitting->work;
+        [$readings, $rows] = $this->answers();
+
+        return [
+            'entries' => count($this->entries),
+            'stands' => $this->stands(),
+            'todo' => Todo::of($this->sitting->state(), $this->next(), $this->isReplaced, $work->kind),
+            'facts' => (object) $work->facts->toArray(),
+            'procedure' => ['id' => $work->procedure->id(), 'title' => $work->procedure->title(), 'steps' => $this->steps()],
+            'shift' => $this->shift(),
+            'clocks' => $this->clocks(),
+            'readings' => (object) $readings,
+            'rows' => (object) $rows,
+            'signatures' => (object) $this->signatures(),
+            'remarks' => $this->sitting->remarks(),
+            'verdict' => $this->sitting->verdict()->toArray(),
+        ];
+    }
+
+    /** @return array<string, ?string> as it stands in a list of works */
+    private function stands(): array
+    {
+        $at = fn (string $clock): ?string => $this->sitting->until($clock)?->setTimezone(new \DateTimeZone('UTC'))->format(\DateTimeInterface::RFC3339);
+
+        return [
+            'state' => $this->sitting->state()->value, 'severity' => $this->sitting->verdict()->severity()->value, 'current_step' => $this->sitting->next(),
+            'release_at' => $at(Clock::RELEASE), 'test_at' => $at(Clock::TEST),
+        ];
+    }
+
+    /** @return list<array<string, mixed>> waits that somebody should see now: of work that goes on, and until it may be tested */
+    private function clocks(): array
+    {
+        $testAt = $this->sitting->until(Clock::TEST);
+        $goesOn = in_array($this->sitting->state(), [State::InWork, State::Mend, State::Cooling], true) || $testAt !== null && $testAt > $this->now;
+        $shown = array_filter(
+            $goesOn ? $this->sitting->verdict()->clocks : [],
+            fn (Clock $c): bool => ! in_array($c->kind, [Clock::TEST, Clock::PASSIVE], true) || $c->dueAt > $this->now,
+        );
+
+        return array_values(array_map(static fn (Clock $c): array => $c->toArray(), $shown));
+    }
+
+    /** @return list<array<string, mixed>> */
+    private function steps(): array
+    {
+        $procedure = $this->sitting->work->procedure;
+        $situation = $this->sitting->situation();
+
+        return array_map(fn (Step $step): array => [
+            ...$step->toArray($this->sitting->rulebook->units), 'list' => Listing::of($procedure, $step, $situation),
+        ], $this->sitting->steps());
+    }
+
+    /**
+     * @return array{array<string, array<string, mixed>>, array<string, list<array<string, mixed>>>} the last answer to each thing, and every row of each
+     *     series
+     */
+    private function answers(): array
+    {
+        $readings = $rows = [];
+        $isJoint = in_array($this->sitting->work->kind, [Kind::Joint, Kind::Section], true); // what has no series needs none
+        foreach (Story::inOrder($this->entries) as $entry) {
+            $at = $entry->takenAt->format(\DateTimeInterface::RFC3339);
+            if (! $isJoint && is_array($entry->payload['row'] ?? null) && is_string($entry->payload['key'] ?? null)) {
+                $rows[$entry->payload['key']][] = ['row' => (object) $entry->payload['row'], 'at' => $at, 'by' => $entry->author()];
+            }
+            foreach ($entry->answers() as $one) {
+                $before = $readings[$one['key']] ?? null;
+                $readings[$one['key']] = [
+                    'value' => $one['value'], 'at' => $at, 'late_min' => $entry->lateMin(),
+                    'by' => $entry->author(), 'times' => ($before['times'] ?? 0) + 1,
+                    'how' => $one['how']->value, 'from' => isset($one['at'], $one['by']) ? ['at' => $one['at'], 'by' => $one['by']] : null,
+                    'rights' => AlongRights::said($entry->payload),
+                    'over' => $before !== null && $before['by'] !== $entry->author() ? ['at' => $before['at'], 'by' => $before['by']]
+                        : ($before['over'] ?? null),
+                ];
+            }
+        }
+
+        return [$readings, $rows];
+    }
+
+    /** @return ?array<string, mixed> what may be taken over from the shift sheet, and how much one could tell that it does not; null where it is no joint */
+    private function shift(): ?array
+    {
+        if ($this->sitting->work->kind !== Kind::Joint) {
+            return null;
+        }
+        $carried = new Carried($this->sitting->situation(), $this->sitting->steps(), $this->now);
+
+        return [
+            'sheet' => $carried->sheet(), 'title' => $this->sitting->work->facts->text('shift.title'), 'offers' => $carried->offers(),
+            'asks' => $carried->asks(),
+        ];
+    }
+
+    /** @return array<string, ?string> what stands against this person's signature, by the key of each that is asked for; null where nothing does */
+    private function signatures(): array
+    {
+        $asked = [];
+        foreach ($this->sitting->steps() as $step) {
+            foreach ($step->readings as $spec) {
+                if ($spec->kind === ReadingKind::Signature && in_array($spec->key, $step->missing($this->sitting->readings()), true)) {
+                    $asked[$spec->key] = Signing::refusal($this->sitting, $spec, $this->person, $this->now)?->said;
+                }
+            }
+        }
+
+        return $asked;
+    }
+
+    /** Title of the step that comes next. */
+    private function next(): ?string
+    {
+        $next = $this->sitting->next();
+        foreach ($next === null ? [] : $this->sitting->steps() as $step) {
+            if ($step->id === $next) {
+                return $step->title;
+            }
+        }
+
+        return null;
+    }
+}

@@ -1,0 +1,97 @@
+import { answered, api, ConnectionLost, type Schemas } from '../api/client';
+import { askRules, HAS_RULES } from '#device-rules';
+import { difference, judge, sittingHere, waitingFor } from './judge';
+import { hasAlong, setAlong, store, type AlongHere } from './store';
+
+type Bench = Schemas['Bench'];
+
+/** How full this device may be before it is said, as a share of what it lets us keep. From the issue's own list of wishes. */
+const FULL = 0.8;
+
+export const alongHere = async (): Promise<AlongHere[]> => (hasAlong() ? (await store).getAll('along') : []);
+
+/** Takes a main along: everything its rules need, kept on this device, and the page itself. */
+export async function takeAlong(main: { id: string; name: string }, person: string): Promise<AlongHere> {
+  await navigator.storage?.persist?.();
+  setAlong(true);
+  const given = await answered(api.POST('/mains/{main}/along', { params: { path: { main: main.id } } }));
+  const { sittings, ...rest } = given;
+  const along: AlongHere = { ...rest, name: main.name, person, bytes: new Blob([JSON.stringify(given)]).size };
+  const db = await store;
+  const tx = db.transaction(['sittings', 'along'], 'readwrite');
+  for (const key of await tx.objectStore('sittings').index('main').getAllKeys(main.id)) await tx.objectStore('sittings').delete(key);
+  for (const sitting of sittings) await tx.objectStore('sittings').put({ ...sitting, main: main.id });
+  await tx.objectStore('along').put(along);
+  await tx.done;
+  if ('serviceWorker' in navigator) {
+    await navigator.serviceWorker.register('/sw.js');
+    await navigator.serviceWorker.ready;
+  }
+  if (HAS_RULES) await askRules('ping', {}); // fetched now, while there is signal
+  return along;
+}
+
+/** Leaves one main here. What waits to be sent stays. */
+export async function leaveHere(main: string): Promise<void> {
+  const db = await store;
+  for (const key of await db.getAllKeysFromIndex('sittings', 'main', main)) await db.delete('sittings', key);
+  await db.delete('along', main);
+  if ((await db.count('along')) === 0) {
+    await db.clear('kept');
+    setAlong(false);
+  }
+}
+
+/** At the end of a sign-in nothing of the job stays on the device but what has not been sent. */
+export async function wipe(): Promise<void> {
+  const db = await store;
+  await Promise.all([db.clear('sittings'), db.clear('along'), db.clear('kept')]);
+  if ((await db.count('entries')) === 0) await db.clear('pictures');
+  setAlong(false);
+}
+
+/** How much of what it may keep this device keeps; null where it does not say. */
+export async function fullness(): Promise<{ bytes: number; isFull: boolean } | null> {
+  const said = await navigator.storage?.estimate?.();
+  return said?.usage === undefined || !said.quota ? null : { bytes: said.usage, isFull: said.usage > FULL * said.quota };
+}
+
+/** A work's bench: the server's, with what waits on top; this device's own while the server cannot be reached. */
+export async function benchOf(id: string, name: string | null, ask: () => Promise<Bench>): Promise<Bench> {
+  if (name === null || !(await sittingHere(id))) return ask();
+  try {
+    const bench = await ask();
+    await catchUp(id, bench);
+    return (await waitingFor(id)).length === 0 ? bench : ((await judge(id, name))?.bench ?? bench);
+  } catch (fault) {
+    const here = fault instanceof ConnectionLost ? await judge(id, name) : null;
+    if (here) return here.bench;
+    throw fault;
+  }
+}
+
+/** Others have worked on it meanwhile: what they entered is fetched. */
+async function catchUp(id: string, bench: Bench): Promise<void> {
+  const sitting = await sittingHere(id);
+  if (!sitting || bench.entries === sitting.history.length) return;
+  const { rulebook, ...fresh } = await answered(api.GET('/sittings/{kind}/{subject}', { params: { path: { kind: bench.subject_type, subject: id } } }));
+  const db = await store;
+  await db.put('sittings', { ...fresh, main: sitting.main });
+  const along = await db.get('along', sitting.main);
+  if (along && rulebook) await db.put('along', { ...along, rulebooks: { ...along.rulebooks, [fresh.rulebook_id]: rulebook } });
+}
+
+/** Holds what the server made of an entry against what the rules here make of the same entries; a difference is told to the server. */
+export async function compare({ bench }: Schemas['Written'], name: string): Promise<void> {
+  const before = bench && (await sittingHere(bench.subject_id));
+  if (!before) return;
+  await catchUp(bench.subject_id, bench);
+  const sitting = await sittingHere(bench.subject_id);
+  const found = sitting ? await difference(sitting, bench, name) : null;
+  if (!found) return;
+  const rules = await askRules<{ php: string }>('ping', {});
+  const { subject_type, subject_id } = bench;
+  await answered(api.POST('/differences', { body: { subject_type, subject_id, rules: `PHP ${rules?.php ?? '?'} on the device`, ...found } })).catch(
+    () => undefined, // told again by the next entry that shows it
+  );
+}

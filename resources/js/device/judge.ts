@@ -1,0 +1,177 @@
+import type { Schemas } from '../api/client';
+import { jobNow } from '../app/time';
+import { askRules } from '#device-rules';
+import { amend } from './kept';
+import { hasAlong, store, type AlongHere, type SittingHere, type Waiting } from './store';
+
+type Bench = Schemas['Bench'];
+type Desk = Pick<Bench, 'entries' | 'stands' | 'todo' | 'facts' | 'procedure' | 'shift' | 'clocks' | 'readings' | 'rows' | 'signatures' | 'remarks' | 'verdict'>;
+
+export interface Refusal {
+  id: string;
+  why: string;
+  said: string;
+  errors: Schemas['Problem']['errors'];
+}
+
+interface Judged {
+  taken: { id: string }[];
+  refused: Refusal[];
+  desk: Desk;
+}
+
+/** The works that were taken along, and what waits about one of them, in the order in which it was made. */
+export const sittingHere = async (id: string): Promise<SittingHere | undefined> => (hasAlong() ? (await store).get('sittings', id) : undefined);
+
+export async function waitingFor(id: string): Promise<Waiting[]> {
+  const known = new Set((await sittingHere(id))?.history.map((entry) => entry.id));
+  return (await (await store).getAll('entries')).filter((row) => row.draft.subject_id === id && !known.has(row.draft.id));
+}
+
+/** What a work was taken along with; nothing where it was not. */
+export async function alongOf(id: string): Promise<AlongHere | undefined> {
+  const sitting = await sittingHere(id);
+  return sitting && (await store).get('along', sitting.main);
+}
+
+/** Takes what the server has written into what this device knows of the work. */
+export async function learn({ entry, bench }: Schemas['Written'], { draft, name }: Waiting): Promise<void> {
+  const sitting = await sittingHere(draft.subject_id);
+  if (!sitting || !bench || sitting.history.some((e) => e.id === entry.id)) return;
+  await (
+    await store
+  ).put('sittings', {
+    ...sitting,
+    beside: Object.fromEntries(Object.keys(sitting.beside).map((key) => [key, bench[key as keyof Bench]])),
+    work: { ...sitting.work, facts: bench.facts },
+    history: [
+      ...sitting.history,
+      { id: entry.id, kind: entry.kind, payload: entry.payload, taken_at: entry.device_at, by: name, received_at: entry.server_at },
+    ],
+  });
+}
+
+const asEntry = ({ draft, name }: Waiting) => ({ id: draft.id, kind: draft.kind, payload: draft.payload, taken_at: draft.device_at, by: name });
+
+/** What all works of a main are judged by. */
+const shared = (along: AlongHere, sitting: SittingHere, name: string) => ({
+  people: along.people,
+  instruments: along.instruments,
+  systems: along.systems,
+  began: along.began,
+  rulebook: along.rulebooks[sitting.rulebook_id],
+  for: name,
+});
+
+/** The shift sheet of a joint's place as it stands on this device; null where the joint knows of none. */
+async function sheetOf(along: AlongHere, sitting: SittingHere) {
+  const sheet = along.sheet === null || sitting.work.facts['shift.id'] === undefined ? undefined : await (await store).get('sittings', along.sheet);
+  return sheet === undefined
+    ? null
+    : {
+        id: sheet.subject_id,
+        title: sheet.title,
+        work: sheet.work,
+        history: sheet.history,
+        entries: (await waitingFor(sheet.subject_id)).map(asEntry),
+      };
+}
+
+/**
+ * A work as it stands on this device, with what waits to be sent about it. Null where it was not taken along, or the rules cannot say.
+ *
+ * @param name  who looks at it
+ */
+export async function judge(id: string, name: string): Promise<{ bench: Bench; refused: Refusal[] } | null> {
+  const sitting = await sittingHere(id);
+  const along = await alongOf(id);
+  if (!sitting || !along) return null;
+  const waiting = await waitingFor(id);
+  const now = new Date(jobNow()).toISOString();
+  const judged = await askRules<Judged>('desk', {
+    ...shared(along, sitting, name),
+    work: sitting.work,
+    replaced: sitting.replaced,
+    history: sitting.history,
+    entries: waiting.map(asEntry),
+    known: along.known,
+    sheet: await sheetOf(along, sitting),
+    now,
+  });
+  if (!judged || !('desk' in judged)) return null;
+  const bench = drawn(sitting, judged.desk, now);
+  if (waiting.length > 0) await spread(along, bench);
+  return { bench, refused: judged.refused };
+}
+
+function drawn(sitting: SittingHere, desk: Desk, now: string): Bench {
+  const beside = sitting.beside as unknown as Bench;
+  return {
+    ...beside,
+    ...desk,
+    joint: beside.joint && { ...beside.joint, ...desk.stands },
+    work: beside.work && { ...beside.work, state: desk.stands.state, severity: desk.stands.severity, current_step: desk.stands.current_step },
+    now,
+  };
+}
+
+/** What the line and the clocks show of it, until the server says it. */
+async function spread(along: AlongHere, bench: Bench): Promise<void> {
+  const joint = bench.joint;
+  if (joint) {
+    await amend<Schemas['Line']>(`/mains/${along.main_id}/line`, (line) => ({
+      ...line,
+      joints: line.joints.map((j) => (j.id === joint.id ? { ...j, ...bench.stands } : j)),
+    }));
+  }
+  await amend<Schemas['Clocks']>(`/jobs/${along.job_id}/clocks`, (clocks) => ({
+    ...clocks,
+    clocks: [
+      ...clocks.clocks.filter((clock) => clock.joint_id !== bench.subject_id),
+      ...bench.clocks.map((clock) => ({
+        ...clock,
+        joint_id: bench.subject_id,
+        joint_number: joint?.number ?? null,
+        ...(bench.work ? { work: bench.work.title } : {}),
+      })),
+    ].sort((a, b) => a.due_at.localeCompare(b.due_at)),
+  }));
+}
+
+/**
+ * What the rules on this device make of the very entries that the server has judged.
+ *
+ * @return the first place at which they differ; null where they say the same, or where this device has not all of the entries
+ */
+export async function difference(sitting: SittingHere, bench: Bench, name: string): Promise<{ at: string; device: string; server: string } | null> {
+  const along = await (await store).get('along', sitting.main);
+  if (!along || bench.entries !== sitting.history.length) return null;
+  const judged = await askRules<Judged>('desk', {
+    ...shared(along, sitting, name),
+    work: { ...sitting.work, facts: bench.facts },
+    replaced: sitting.replaced,
+    history: sitting.history,
+    entries: [],
+    now: bench.now,
+  });
+  if (!judged || !('desk' in judged)) return null;
+  for (const key of Object.keys(judged.desk) as (keyof Desk)[]) {
+    const found = differs(judged.desk[key], bench[key], key);
+    if (found) return found;
+  }
+  return null;
+}
+
+/** The first place at which two answers differ, by a single byte of what they print. */
+export function differs(device: unknown, server: unknown, at: string): { at: string; device: string; server: string } | null {
+  const [a, b] = [JSON.stringify(device), JSON.stringify(server)];
+  if (a === b) return null;
+  if (typeof device === 'object' && typeof server === 'object' && device !== null && server !== null) {
+    const [d, s] = [device as Record<string, unknown>, server as Record<string, unknown>];
+    for (const key of new Set([...Object.keys(d), ...Object.keys(s)])) {
+      const found = differs(d[key], s[key], `${at}.${key}`);
+      if (found) return found;
+    }
+  }
+  return { at, device: (a ?? '').slice(0, 4000), server: (b ?? '').slice(0, 4000) };
+}

@@ -1,0 +1,49 @@
+import { jobNow } from '../app/time';
+import { hasAlong, store } from './store';
+
+/** As long as a server that seems to be there may take before what was kept is shown, ms: a bar of signal that carries nothing. */
+const PATIENCE_MS = 8000;
+
+const pathOf = (request: Request) => {
+  const { pathname, search } = new URL(request.url);
+  return pathname + search;
+};
+
+const isAnswer = (request: Request) => request.method === 'GET' && new URL(request.url).pathname.startsWith('/api/v1/');
+
+/** What was kept of an address; its clock goes on. */
+async function kept(request: Request): Promise<Response | null> {
+  const row = await (await store).get('kept', pathOf(request));
+  if (!row) return null;
+  const body = typeof row.body === 'object' && row.body !== null && 'now' in row.body ? { ...row.body, now: new Date(jobNow()).toISOString() } : row.body;
+  return new Response(JSON.stringify(body), { headers: { 'Content-Type': 'application/json' } });
+}
+
+/** Asks the server; keeps its answer while a main is taken along, and gives the last one while it cannot be reached. */
+export async function asked(request: Request): Promise<Response> {
+  if (!hasAlong() || !isAnswer(request)) return globalThis.fetch(request);
+  const late = new AbortController();
+  const before = await kept(request);
+  const timer = before ? setTimeout(() => late.abort(), PATIENCE_MS) : undefined;
+  request.signal.addEventListener('abort', () => late.abort());
+  try {
+    const reply = await globalThis.fetch(request, { signal: late.signal });
+    if (reply.ok && reply.headers.get('Content-Type')?.includes('json')) {
+      const body: unknown = await reply.clone().json();
+      await (await store).put('kept', { path: pathOf(request), body });
+    }
+    return reply;
+  } catch (cause) {
+    if (before && !request.signal.aborted) return before;
+    throw cause;
+  } finally {
+    clearTimeout(timer);
+  }
+}
+
+/** Changes what was kept of an address, where there is something. */
+export async function amend<T>(path: string, change: (body: T) => T): Promise<void> {
+  const db = await store;
+  const row = await db.get('kept', `/api/v1${path}`);
+  if (row) await db.put('kept', { ...row, body: change(row.body as T) });
+}

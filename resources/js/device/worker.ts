@@ -1,0 +1,26 @@
+/// <reference lib="webworker" />
+import { ask, begin, held, start } from './php';
+
+export interface Question {
+  id: number;
+  text: string;
+}
+export type Answer = { id: number; text: string; bytes: number } | { id: number; fault: string };
+
+declare const self: DedicatedWorkerGlobalScope;
+
+// one after another: the run holds one question at a time
+let queue: Promise<unknown> = start();
+self.onmessage = ({ data }: MessageEvent<Question>) => {
+  queue = queue.then(
+    async () => {
+      try {
+        self.postMessage({ id: data.id, text: await ask(data.text), bytes: held() } satisfies Answer);
+      } catch (fault) {
+        self.postMessage({ id: data.id, fault: String(fault) } satisfies Answer);
+        await begin(); // a fatal error ends the run, not the machine
+      }
+    },
+    (fault: unknown) => self.postMessage({ id: data.id, fault: String(fault) } satisfies Answer),
+  );
+};
