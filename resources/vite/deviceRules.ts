@@ -21,6 +21,10 @@ export const aliases = {
 export const wasmAddress = (): Plugin => ({
   name: 'diastoma-wasm-address',
   enforce: 'pre',
+  renderChunk: (code, chunk) =>
+    chunk.moduleIds.includes(php)
+      ? `/*! PHP in WebAssembly and its glue: GPL-2.0-or-later. Notice and where its source is: NOTICE, beside this program. */\n${code}`
+      : null,
   resolveId: (id, importer) => (id.endsWith('.wasm') && importer?.startsWith(path.dirname(php)) ? `${path.resolve(path.dirname(importer), id)}?url` : null),
 });
 

@@ -21,14 +21,18 @@ final class Door
 {
     private const FLAGS = JSON_UNESCAPED_UNICODE | JSON_UNESCAPED_SLASHES | JSON_PRESERVE_ZERO_FRACTION | JSON_PARTIAL_OUTPUT_ON_ERROR;
 
-    /** @param  string  $question  {ask: desk|reckon|reckoner|ping, given} */
+    /** @var array<string, array<mixed>> what all works of a main are judged by, as it was told: read once, asked about many times */
+    private static array $mains = [];
+
+    /** @param  string  $question  {ask: know|desk|reckon|ping, given} */
     public static function answer(string $question): string
     {
         try {
             $asked = (array) json_decode($question, true, 512, JSON_THROW_ON_ERROR);
             $given = is_array($asked['given'] ?? null) ? $asked['given'] : [];
             $answer = match ($asked['ask'] ?? null) {
-                'desk' => Protocol::desk($given, self::known($given)),
+                'know' => self::know($given),
+                'desk' => self::desk($given),
                 'reckon' => Reckoner::reckon(is_string($given['id'] ?? null) ? $given['id'] : '', is_array($given['inputs'] ?? null) ? $given['inputs'] : []),
                 'ping' => ['php' => PHP_VERSION, 'bytes' => memory_get_usage(true), 'peak_bytes' => memory_get_peak_usage(true)],
                 default => throw InvalidInput::field('ask', 'This is not answered here.'),
@@ -40,6 +44,41 @@ final class Door
         }
 
         return (string) json_encode($answer, self::FLAGS);
+    }
+
+    /**
+     * Keeps what all works of a main are judged by.
+     *
+     * @param  array<mixed>  $given  main, and people, instruments, systems, known, began of Protocol::desk(); rulebooks by id
+     * @return array{known: string}
+     */
+    private static function know(array $given): array
+    {
+        $main = is_string($given['main'] ?? null) ? $given['main'] : '';
+        $rulebooks = array_map(Protocol::rulebook(...), is_array($given['rulebooks'] ?? null) ? $given['rulebooks'] : []);
+        self::$mains[$main] = ['rulebooks' => $rulebooks] + array_intersect_key($given, array_flip(['people', 'instruments', 'systems', 'known', 'began']));
+
+        return ['known' => $main];
+    }
+
+    /**
+     * @param  array<mixed>  $given  of Protocol::desk(); where its main was told before: main, and rulebook by its id
+     * @return array<string, mixed> {unknown: main} where it was not
+     */
+    private static function desk(array $given): array
+    {
+        $main = $given['main'] ?? null;
+        if (is_string($main)) {
+            $told = self::$mains[$main] ?? null;
+            $id = is_string($given['rulebook'] ?? null) ? $given['rulebook'] : '';
+            $rulebook = is_array($told['rulebooks'] ?? null) ? $told['rulebooks'][$id] ?? null : null;
+            if ($told === null || $rulebook === null) {
+                return ['unknown' => $main];
+            }
+            $given = ['rulebook' => $rulebook] + $given + $told;
+        }
+
+        return Protocol::desk($given, self::known($given));
     }
 
     /**

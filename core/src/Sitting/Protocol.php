@@ -195,8 +195,16 @@ final class Protocol
         return new Work($known, $procedure, new Facts([...$facts, ...$told]), $station('from_m'), $station('to_m'));
     }
 
-    private static function rulebook(mixed $given): Rulebook
+    /**
+     * @param  mixed  $given  id of one that ships, a whole one as plain data, or one that was read before
+     *
+     * @throws InvalidInput if it is none
+     */
+    public static function rulebook(mixed $given): Rulebook
     {
+        if ($given instanceof Rulebook) {
+            return $given;
+        }
         if (is_string($given)) {
             return Rulebooks::of($given) ?? throw InvalidInput::field('rulebook', "There is no rulebook “{$given}”.", $given);
         }

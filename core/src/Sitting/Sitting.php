@@ -40,6 +40,9 @@ final class Sitting
 
     private ?Verdict $verdict = null;
 
+    /** @var ?list<Step> */
+    private ?array $steps = null;
+
     private readonly Judging $judging;
 
     /**
@@ -89,7 +92,7 @@ final class Sitting
     /** @return list<Step> */
     public function steps(): array
     {
-        return $this->work->procedure->asked($this->situation());
+        return $this->steps ??= $this->work->procedure->asked($this->situation());
     }
 
     public function state(): State
@@ -123,7 +126,7 @@ final class Sitting
         if ($checked instanceof Taken) {
             $this->entries[] = $checked->entry;
             $this->readings = Story::of($this->entries);
-            $this->verdict = null;
+            $this->verdict = $this->steps = null;
         }
 
         return $checked;

@@ -1,4 +1,5 @@
 import { queryOptions, type QueryClient } from '@tanstack/react-query';
+import { ended, mustEnd } from '../app/ended';
 import { setJobNow } from '../app/time';
 import { benchOf } from '../device/along';
 import { answered, api, ApiError, type Schemas } from './client';
@@ -7,6 +8,10 @@ export const sessionQuery = queryOptions({
   queryKey: ['session'],
   queryFn: async ({ signal }) => {
     try {
+      if (mustEnd()) {
+        await answered(api.DELETE('/session'));
+        ended();
+      }
       return await answered(api.GET('/session', { signal }));
     } catch (error) {
       if (error instanceof ApiError && error.status === 401) return null;
@@ -58,6 +63,13 @@ export const holdPointsQuery = (job: string) =>
   });
 
 export const peopleQuery = queryOptions({ queryKey: ['people'], queryFn: ({ signal }) => answered(api.GET('/people', { signal })) });
+
+/** Where devices judged otherwise than the server. */
+export const differencesQuery = (job: string) =>
+  queryOptions({
+    queryKey: ['differences', job],
+    queryFn: ({ signal }) => answered(api.GET('/jobs/{job}/differences', { params: { path: { job } }, signal })),
+  });
 
 export const officeJobsQuery = queryOptions({ queryKey: ['office-jobs'], queryFn: ({ signal }) => answered(api.GET('/office/jobs', { signal })) });
 

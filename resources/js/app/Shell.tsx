@@ -1,23 +1,23 @@
 import { lazy, Suspense, useEffect, useMemo, useRef, useState } from 'react';
 import { Link as RouterLink, useLocation, useNavigate } from 'react-router';
-import { Alert, Box, Button, Dialog, DialogContent, DialogTitle, IconButton, Stack, TextField, Typography, useMediaQuery, useTheme } from '@mui/material';
+import { Box, Button, Dialog, DialogContent, DialogTitle, IconButton, Stack, TextField, Typography, useMediaQuery, useTheme } from '@mui/material';
 import ContrastIcon from '@mui/icons-material/Contrast';
 import LogoutIcon from '@mui/icons-material/Logout';
 import { useQueryClient } from '@tanstack/react-query';
-import { answered, api } from '../api/client';
-import { forget } from '../api/outbox';
-import { sessionQuery } from '../api/queries';
 import { LineStrip } from '../instruments/line/LineStrip';
 import { Neighbours } from '../instruments/line/Neighbours';
 import { ClocksRail, NextClock, type Clock } from './ClocksRail';
 import { Calls } from './Calls';
 import { MainSwitch } from './MainSwitch';
+import { Notices } from './Notices';
+import { endSession, SignOut } from './SignOut';
 import { byFinger } from './pad';
 import { PHONE_BAR, PhoneBar } from './PhoneBar';
 import { useKeys, type Keys } from './keys';
 import { useSelection } from './selection';
 import { hasJoint, useWork } from './session';
 import { LIGHTS, useLight } from './light';
+import { useAlong } from './useAlong';
 import { useLate } from './useLate';
 import { useOutbox } from './useOutbox';
 import { useUnits } from './useUnits';
@@ -80,7 +80,10 @@ export function Shell() {
   const [light, turnLight] = useLight();
   const phone = useMediaQuery(useTheme().breakpoints.down('sm'));
   const outbox = useOutbox();
-  const late = useLate(outbox.waiting.length > 0, NOT_SENT_AFTER_MS);
+  const late = useLate(
+    outbox.waiting.some((row) => row.person === person.id),
+    NOT_SENT_AFTER_MS,
+  );
   const section = main.sections.find((s) => s.id === joint?.section_id) ?? main.sections[0];
   const hasMain = main.id !== '';
   const views = useMemo(
@@ -140,11 +143,10 @@ export function Shell() {
     if (clock.main !== undefined) chooseMain(clock.main);
     void navigate(clock.joint_number === null ? `/test/${clock.section ?? ''}` : `/bench/${clock.joint_number}`);
   };
-  const signOut = async () => {
-    await answered(api.DELETE('/session')).catch(() => undefined);
-    client.clear();
-    client.setQueryData(sessionQuery.queryKey, null);
-  };
+  const [leaving, setLeaving] = useState(false);
+  const { mains: alongHere } = useAlong();
+  const unsent = outbox.waiting.filter((row) => row.person === person.id).length;
+  const signOut = () => (unsent > 0 || alongHere.length > 0 ? setLeaving(true) : void endSession(client));
 
   return (
     <Box sx={{ minHeight: '100dvh', display: 'flex', flexDirection: 'column' }}>
@@ -216,23 +218,13 @@ export function Shell() {
             <IconButton aria-label={`Light: ${LIGHTS[light]}`} onClick={turnLight}>
               <ContrastIcon />
             </IconButton>
-            <IconButton aria-label={`Sign out ${person.name}`} onClick={() => void signOut()}>
+            <IconButton aria-label={`Sign out ${person.name}`} onClick={signOut}>
               <LogoutIcon />
             </IconButton>
           </Stack>
         )}
       </Stack>
-      {outbox.refused.map(({ draft, said }) => (
-        <Alert key={draft.id} severity="error" onClose={() => void forget(draft.id)} closeText="I have read it" sx={{ borderRadius: 0 }}>
-          An entry kept on this device was not taken: {said}
-        </Alert>
-      ))}
-      {late && (
-        <Alert severity="warning" role="status" sx={{ borderRadius: 0 }}>
-          Not sent yet: {outbox.waiting.length === 1 ? 'one entry is' : `${outbox.waiting.length} entries are`} kept on this device and will be sent as soon as
-          the server takes {outbox.waiting.length === 1 ? 'it' : 'them'}. Go on working.
-        </Alert>
-      )}
+      <Notices outbox={outbox} late={late} />
       {!hasMain ? null : phone ? (
         <>
           <Neighbours line={line} selected={selected} onSelect={select} />
@@ -253,7 +245,7 @@ export function Shell() {
             <Calls onGo={goTo} />
           </Box>
           <Box sx={{ height: PHONE_BAR }} />
-          <PhoneBar views={views} onSignOut={() => void signOut()} />
+          <PhoneBar views={views} onSignOut={signOut} />
         </>
       )}
       {byFinger() && (
@@ -261,6 +253,7 @@ export function Shell() {
           <NumberPad />
         </Suspense>
       )}
+      {leaving && <SignOut waiting={unsent} onStay={() => setLeaving(false)} />}
       <Dialog open={help} onClose={() => setHelp(false)}>
         <DialogTitle>Keys</DialogTitle>
         <DialogContent>

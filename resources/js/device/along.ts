@@ -16,7 +16,7 @@ export async function takeAlong(main: { id: string; name: string }, person: stri
   setAlong(true);
   const given = await answered(api.POST('/mains/{main}/along', { params: { path: { main: main.id } } }));
   const { sittings, ...rest } = given;
-  const along: AlongHere = { ...rest, name: main.name, person, bytes: new Blob([JSON.stringify(given)]).size };
+  const along: AlongHere = { ...rest, name: main.name, person, taken_here: Date.now(), bytes: new Blob([JSON.stringify(given)]).size };
   const db = await store;
   const tx = db.transaction(['sittings', 'along'], 'readwrite');
   for (const key of await tx.objectStore('sittings').index('main').getAllKeys(main.id)) await tx.objectStore('sittings').delete(key);

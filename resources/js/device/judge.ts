@@ -5,7 +5,10 @@ import { amend } from './kept';
 import { hasAlong, store, type AlongHere, type SittingHere, type Waiting } from './store';
 
 type Bench = Schemas['Bench'];
-type Desk = Pick<Bench, 'entries' | 'stands' | 'todo' | 'facts' | 'procedure' | 'shift' | 'clocks' | 'readings' | 'rows' | 'signatures' | 'remarks' | 'verdict'>;
+type Desk = Pick<
+  Bench,
+  'entries' | 'stands' | 'todo' | 'facts' | 'procedure' | 'shift' | 'clocks' | 'readings' | 'rows' | 'signatures' | 'remarks' | 'verdict'
+>;
 
 export interface Refusal {
   id: string;
@@ -53,15 +56,23 @@ export async function learn({ entry, bench }: Schemas['Written'], { draft, name 
 
 const asEntry = ({ draft, name }: Waiting) => ({ id: draft.id, kind: draft.kind, payload: draft.payload, taken_at: draft.device_at, by: name });
 
-/** What all works of a main are judged by. */
-const shared = (along: AlongHere, sitting: SittingHere, name: string) => ({
-  people: along.people,
-  instruments: along.instruments,
-  systems: along.systems,
-  began: along.began,
-  rulebook: along.rulebooks[sitting.rulebook_id],
-  for: name,
-});
+/**
+ * Asks the rules on this device about a work. What all works of its main are judged by is told once, and again where the rules were begun anew.
+ *
+ * @param  more  its history, its entries and what else is its own
+ */
+async function askDesk(along: AlongHere, sitting: SittingHere, name: string, more: Record<string, unknown>): Promise<Judged | null> {
+  const { main_id: main, people, instruments, systems, known, began, rulebooks } = along;
+  const told = `${main} ${along.taking} ${Object.keys(rulebooks).length}`;
+  const question = { main: told, rulebook: sitting.rulebook_id, for: name, replaced: sitting.replaced, history: sitting.history, ...more };
+  type Said = Judged | { unknown: string } | { refused: { said: string } };
+  let said = await askRules<Said>('desk', question);
+  if (said && 'unknown' in said) {
+    await askRules('know', { main: told, people, instruments, systems, known, began, rulebooks });
+    said = await askRules<Said>('desk', question);
+  }
+  return said && 'desk' in said ? said : null;
+}
 
 /** The shift sheet of a joint's place as it stands on this device; null where the joint knows of none. */
 async function sheetOf(along: AlongHere, sitting: SittingHere) {
@@ -88,17 +99,13 @@ export async function judge(id: string, name: string): Promise<{ bench: Bench; r
   if (!sitting || !along) return null;
   const waiting = await waitingFor(id);
   const now = new Date(jobNow()).toISOString();
-  const judged = await askRules<Judged>('desk', {
-    ...shared(along, sitting, name),
+  const judged = await askDesk(along, sitting, name, {
     work: sitting.work,
-    replaced: sitting.replaced,
-    history: sitting.history,
     entries: waiting.map(asEntry),
-    known: along.known,
     sheet: await sheetOf(along, sitting),
     now,
   });
-  if (!judged || !('desk' in judged)) return null;
+  if (!judged) return null;
   const bench = drawn(sitting, judged.desk, now);
   if (waiting.length > 0) await spread(along, bench);
   return { bench, refused: judged.refused };
@@ -146,15 +153,8 @@ async function spread(along: AlongHere, bench: Bench): Promise<void> {
 export async function difference(sitting: SittingHere, bench: Bench, name: string): Promise<{ at: string; device: string; server: string } | null> {
   const along = await (await store).get('along', sitting.main);
   if (!along || bench.entries !== sitting.history.length) return null;
-  const judged = await askRules<Judged>('desk', {
-    ...shared(along, sitting, name),
-    work: { ...sitting.work, facts: bench.facts },
-    replaced: sitting.replaced,
-    history: sitting.history,
-    entries: [],
-    now: bench.now,
-  });
-  if (!judged || !('desk' in judged)) return null;
+  const judged = await askDesk(along, sitting, name, { work: { ...sitting.work, facts: bench.facts }, known: [], entries: [], now: bench.now });
+  if (!judged) return null;
   for (const key of Object.keys(judged.desk) as (keyof Desk)[]) {
     const found = differs(judged.desk[key], bench[key], key);
     if (found) return found;

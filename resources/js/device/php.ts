@@ -1,5 +1,5 @@
 /// <reference lib="webworker" />
-import { dependencyFilename as wasm, init, type Machine } from '#php';
+import type { Machine } from '#php';
 import core from '../../../var/device/core.txt?url';
 
 /** One run that never ends, so that the core stays loaded: it hands over its last answer and waits for the next question. */
@@ -29,6 +29,7 @@ let said = '';
 /** Loads PHP and the core, and begins the run. */
 export async function start(): Promise<void> {
   const text = fetch(core).then((reply) => reply.arrayBuffer());
+  const { dependencyFilename: wasm, init } = await import('#php'); // a chunk of its own, under its own licence: NOTICE
   machine = await new Promise<Machine>((resolve, reject) => {
     const made = init('WORKER', {
       noInitialRun: true,

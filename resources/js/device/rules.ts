@@ -31,8 +31,9 @@ function drop() {
 }
 
 /** Asks the core on this device. Null where it cannot answer: the server then judges. */
-export async function askRules<T>(ask: 'desk' | 'reckon' | 'ping', given: unknown): Promise<T | null> {
+export async function askRules<T>(ask: 'know' | 'desk' | 'reckon' | 'ping', given: unknown): Promise<T | null> {
   const id = ++last;
+  const start = performance.now();
   const answer = await new Promise<Answer>((resolve) => {
     const late = window.setTimeout(drop, PATIENCE_MS);
     waiting.set(id, (said) => (window.clearTimeout(late), resolve(said)));
@@ -43,6 +44,7 @@ export async function askRules<T>(ask: 'desk' | 'reckon' | 'ping', given: unknow
     return null;
   }
   bytes = answer.bytes;
+  performance.measure(`rules ${ask}`, { start, detail: answer.ms }); // read by bin/bench device
   const said = JSON.parse(answer.text) as T & { fault?: string };
   if (typeof said === 'object' && said !== null && said.fault !== undefined) {
     console.error(said.fault);

@@ -21,7 +21,13 @@ export interface Waiting {
 export type SittingHere = Schemas['SittingGiven'] & { main: string };
 
 /** A main that was taken along, without its works. */
-export type AlongHere = Omit<Schemas['Along'], 'sittings'> & { name: string; bytes: number; person: string };
+export type AlongHere = Omit<Schemas['Along'], 'sittings'> & {
+  name: string;
+  bytes: number;
+  person: string;
+  /** by the clock of this device, ms */
+  taken_here: number;
+};
 
 interface Store extends DBSchema {
   entries: { key: number; value: Waiting };

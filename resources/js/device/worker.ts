@@ -5,7 +5,8 @@ export interface Question {
   id: number;
   text: string;
 }
-export type Answer = { id: number; text: string; bytes: number } | { id: number; fault: string };
+/** ms: how long PHP took, without the way there and back; bytes: memory that it holds. */
+export type Answer = { id: number; text: string; ms: number; bytes: number } | { id: number; fault: string };
 
 declare const self: DedicatedWorkerGlobalScope;
 
@@ -15,7 +16,9 @@ self.onmessage = ({ data }: MessageEvent<Question>) => {
   queue = queue.then(
     async () => {
       try {
-        self.postMessage({ id: data.id, text: await ask(data.text), bytes: held() } satisfies Answer);
+        const start = performance.now();
+        const text = await ask(data.text);
+        self.postMessage({ id: data.id, text, ms: performance.now() - start, bytes: held() } satisfies Answer);
       } catch (fault) {
         self.postMessage({ id: data.id, fault: String(fault) } satisfies Answer);
         await begin(); // a fatal error ends the run, not the machine

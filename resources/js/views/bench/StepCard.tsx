@@ -72,6 +72,7 @@ export function StepCard({ bench, step, queryKey, mayEnter, instrument, scan, fo
     );
   };
   const now = useJobNow();
+  const { job } = useWork();
   const shut = isShut(step.gate, now);
   const findings = bench.verdict.findings.filter((f) => f.step === step.id);
   const listedKeys = rows.map((row) => row.key);
@@ -148,6 +149,17 @@ export function StepCard({ bench, step, queryKey, mayEnter, instrument, scan, fo
               {bench.readings[spec.key]?.late_min != null && (
                 <Typography variant="body2" color="text.secondary">
                   Sent {span(60 * bench.readings[spec.key]!.late_min!)} after it was taken.
+                </Typography>
+              )}
+              {bench.readings[spec.key]?.rights && (
+                <Typography variant="body2" color="text.secondary">
+                  {bench.readings[spec.key]!.rights}
+                </Typography>
+              )}
+              {bench.readings[spec.key]?.over && (
+                <Typography variant="body2" color="text.secondary">
+                  {bench.readings[spec.key]!.by} answered this after {bench.readings[spec.key]!.over!.by} (
+                  {timeOfDay(bench.readings[spec.key]!.over!.at, job.time_zone)}); the later one stands.
                 </Typography>
               )}
               {kept[spec.key] && (

@@ -14,6 +14,7 @@ import { SeverityMark } from '../../instruments/severity/SeverityMark';
 
 /** Wanted by whoever keeps the line, at its end: the first view comes without it. */
 const LayJoints = lazy(async () => ({ default: (await import('./LayJoints')).LayJoints }));
+const TakeAlong = lazy(async () => ({ default: (await import('../along/TakeAlong')).TakeAlong }));
 const JointList = lazy(async () => ({ default: (await import('./JointList')).JointList }));
 
 /** What stands on the line: the selected joint, how the main is doing, and the one thing to do next. */
@@ -155,6 +156,9 @@ export function LineView() {
           ))}
         </Box>
       )}
+      <Suspense fallback={null}>
+        <TakeAlong />
+      </Suspense>
       <NumbersForm key={joint.id} joint={joint} />
       {next !== null && joint.number !== next && (
         <Button variant="outlined" color="secondary" onClick={() => select(next)} sx={{ alignSelf: 'flex-start' }}>
