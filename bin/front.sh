@@ -36,7 +36,7 @@ write_front() {
   for m in filter static; do
     [ -e "/usr/lib/nginx/modules/ngx_http_brotli_${m}_module.so" ] && modules+="load_module /usr/lib/nginx/modules/ngx_http_brotli_${m}_module.so;"$'\n'
   done
-  [ -n "$modules" ] && brotli="brotli on; brotli_comp_level 5; brotli_types text/css application/javascript application/json image/svg+xml application/wasm;"
+  [ -n "$modules" ] && brotli="brotli on; brotli_static on; brotli_comp_level 5; brotli_types text/css application/javascript application/json image/svg+xml application/wasm;"
   [ "$(id -u)" = 0 ] && user="user root;"
   cat >"$dir/nginx.conf" <<CONF
 # Written by bin/serve; what is changed here is lost at the next start.
@@ -48,14 +48,14 @@ error_log $dir/nginx-error.log warn;
 events { worker_connections 1024; }
 http {
   include /etc/nginx/mime.types;
-  types { application/wasm wasm; application/javascript mjs; }
+  types { application/wasm wasm; application/javascript mjs; application/manifest+json webmanifest; }
   default_type application/octet-stream;
   access_log off;
   server_tokens off;
   sendfile on;
   client_max_body_size 65m;
   client_body_temp_path $dir/tmp/body; proxy_temp_path $dir/tmp/proxy; fastcgi_temp_path $dir/tmp/fastcgi; uwsgi_temp_path $dir/tmp/uwsgi; scgi_temp_path $dir/tmp/scgi;
-  gzip on; gzip_comp_level 5; gzip_min_length 1000; gzip_vary on;
+  gzip on; gzip_static on; gzip_comp_level 5; gzip_min_length 1000; gzip_vary on;
   gzip_types text/css application/javascript application/json image/svg+xml application/wasm;
   $brotli
   ssl_certificate $cert;

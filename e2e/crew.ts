@@ -1,4 +1,4 @@
-import { expect, type Page } from '@playwright/test';
+import { expect, type BrowserContext, type Page } from '@playwright/test';
 
 /** Each answer and each step by hand, as somebody may like to work: journeys that look at single answers do. */
 export const byHand = (page: Page) => page.addInitScript(() => localStorage.setItem('diastoma.pace', 'each'));
@@ -26,7 +26,27 @@ export async function goToStep(page: Page, title: string, nth = 0) {
   await expect(step(page, title)).toBeVisible();
 }
 
-export const saved = (page: Page) => page.waitForResponse((reply) => reply.url().endsWith('/api/v1/entries') && reply.request().method() === 'POST');
+const without = new WeakSet<BrowserContext>();
+
+export async function loseSignal(page: Page) {
+  await page.context().setOffline(true);
+  without.add(page.context());
+}
+
+export async function findSignal(page: Page) {
+  without.delete(page.context());
+  await page.context().setOffline(false);
+}
+
+const answersHere = (page: Page) => page.evaluate(() => performance.getEntriesByName('rules desk').length);
+
+/** The answer to the next entry: of the server, or of the rules on this device where there is no signal. */
+export async function saved(page: Page): Promise<{ status: () => number; request: () => { postData: () => string | null } }> {
+  if (!without.has(page.context())) return page.waitForResponse((reply) => reply.url().endsWith('/api/v1/entries') && reply.request().method() === 'POST');
+  const before = await answersHere(page);
+  await expect.poll(() => answersHere(page)).toBeGreaterThan(before);
+  return { status: () => 201, request: () => ({ postData: () => null }) };
+}
 
 export async function number(page: Page, label: string, value: string) {
   const reply = saved(page);

@@ -11,8 +11,9 @@ use Symfony\Component\HttpFoundation\Response;
 final class Headers
 {
     /** Styles are written into the page by the library that draws it; scripts never are. WebAssembly is the PHP that judges on a tablet. */
-    private const POLICY = "default-src 'self'; script-src 'self' 'wasm-unsafe-eval'; style-src 'self' 'unsafe-inline'; img-src 'self' data: blob:; font-src 'self' data:; "
-        ."connect-src 'self'; worker-src 'self' blob:; media-src 'self' blob:; object-src 'none'; base-uri 'none'; form-action 'self'; frame-ancestors 'none'";
+    private const POLICY = "default-src 'self'; script-src 'self' 'wasm-unsafe-eval'; style-src 'self' 'unsafe-inline'; img-src 'self' data: blob:; "
+        ."font-src 'self' data:; connect-src 'self'; "
+        ."worker-src 'self' blob:; media-src 'self' blob:; object-src 'none'; base-uri 'none'; form-action 'self'; frame-ancestors 'none'";
 
     public function handle(Request $request, \Closure $next): Response
     {

@@ -74,8 +74,8 @@ final class Finding
         return [
             'rule' => $this->rule, 'step' => $this->step, 'severity' => $this->severity->value, 'said' => $this->said, 'todo' => $this->todo,
             'why' => $this->why, 'measured' => Written::rounded($this->measured), 'limit' => Written::rounded($this->limit),
-            'margin' => Written::rounded($this->margin), 'unit' => $this->unit->value, 'source' => $this->source->tag(), 'readings' => $this->readings, 'may_overrule' => $this->mayBeOverruled(),
-            'overrule' => $this->overrule?->toArray(),
+            'margin' => Written::rounded($this->margin), 'unit' => $this->unit->value, 'source' => $this->source->tag(),
+            'readings' => $this->readings, 'may_overrule' => $this->mayBeOverruled(), 'overrule' => $this->overrule?->toArray(),
         ];
     }
 }

@@ -110,7 +110,7 @@ final class Story
         }
         if (is_array($value)) {
             /** @var array<string, mixed> $value */
-            return $value;
+            return array_map(static fn (mixed $v): mixed => is_int($v) ? (float) $v : $v, $value);
         }
 
         return is_int($value) ? (float) $value : (is_bool($value) || is_float($value) || is_string($value) ? $value : '');

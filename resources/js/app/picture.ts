@@ -1,4 +1,5 @@
 import { answered, api } from '../api/client';
+import { hasAlong, store } from '../device/store';
 
 /** Long enough to see a gouge, small enough for a trench: the longer side in pixels. */
 const LONGEST = 1600;
@@ -16,9 +17,17 @@ async function shrunk(file: File): Promise<Blob> {
   return blob;
 }
 
-/** Sends a picture ahead of what names it; its hash comes back. */
+const hex = (bytes: ArrayBuffer) => [...new Uint8Array(bytes)].map((byte) => byte.toString(16).padStart(2, '0')).join('');
+
+/** Sends a picture ahead of what names it; its hash comes back. Where a main was taken along it is kept here and goes out with its entry. */
 export async function keepPicture(file: File): Promise<string> {
+  const blob = await shrunk(file);
+  if (hasAlong()) {
+    const sha256 = hex(await crypto.subtle.digest('SHA-256', await blob.arrayBuffer()));
+    await (await store).put('pictures', { sha256, blob });
+    return sha256;
+  }
   const form = new FormData();
-  form.append('file', await shrunk(file), 'picture.jpg');
+  form.append('file', blob, 'picture.jpg');
   return (await answered(api.POST('/pictures', { body: form }))).sha256;
 }

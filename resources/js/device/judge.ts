@@ -18,7 +18,7 @@ export interface Refusal {
 }
 
 interface Judged {
-  taken: { id: string }[];
+  taken: { id: string; payload: Record<string, unknown> }[];
   refused: Refusal[];
   desk: Desk;
 }
@@ -54,7 +54,25 @@ export async function learn({ entry, bench }: Schemas['Written'], { draft, name 
   });
 }
 
-const asEntry = ({ draft, name }: Waiting) => ({ id: draft.id, kind: draft.kind, payload: draft.payload, taken_at: draft.device_at, by: name });
+const asEntry = ({ draft, name, here }: Waiting) => ({ id: draft.id, kind: draft.kind, payload: here ?? draft.payload, taken_at: draft.device_at, by: name });
+
+/** What was taken here already stands with what the server has: each entry is asked about once. */
+const apart = (sitting: SittingHere, waiting: Waiting[]) => ({
+  history: [...sitting.history, ...waiting.filter((row) => row.here).map(asEntry)],
+  entries: waiting.filter((row) => !row.here).map(asEntry),
+});
+
+/** Keeps how the rules here have taken what waits. */
+async function keepTaken(taken: Judged['taken']): Promise<void> {
+  if (taken.length === 0) return;
+  const payloads = new Map(taken.map((one) => [one.id, one.payload]));
+  const tx = (await store).transaction('entries', 'readwrite');
+  for (let at = await tx.store.openCursor(); at; at = await at.continue()) {
+    const payload = payloads.get(at.value.draft.id);
+    if (payload) await at.update({ ...at.value, here: payload });
+  }
+  await tx.done;
+}
 
 /**
  * Asks the rules on this device about a work. What all works of its main are judged by is told once, and again where the rules were begun anew.
@@ -83,8 +101,7 @@ async function sheetOf(along: AlongHere, sitting: SittingHere) {
         id: sheet.subject_id,
         title: sheet.title,
         work: sheet.work,
-        history: sheet.history,
-        entries: (await waitingFor(sheet.subject_id)).map(asEntry),
+        ...apart(sheet, await waitingFor(sheet.subject_id)),
       };
 }
 
@@ -101,11 +118,12 @@ export async function judge(id: string, name: string): Promise<{ bench: Bench; r
   const now = new Date(jobNow()).toISOString();
   const judged = await askDesk(along, sitting, name, {
     work: sitting.work,
-    entries: waiting.map(asEntry),
+    ...apart(sitting, waiting),
     sheet: await sheetOf(along, sitting),
     now,
   });
   if (!judged) return null;
+  await keepTaken(judged.taken);
   const bench = drawn(sitting, judged.desk, now);
   if (waiting.length > 0) await spread(along, bench);
   return { bench, refused: judged.refused };

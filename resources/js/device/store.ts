@@ -10,11 +10,12 @@ export interface RefusedEntry {
   said: string;
 }
 
-/** An entry on its way: whose it is, by id and by name. */
+/** An entry on its way: whose it is, by id and by name; and as the rules on this device have taken it. */
 export interface Waiting {
   draft: Draft;
   person: string;
   name: string;
+  here?: Record<string, unknown>;
 }
 
 /** A work of a main that was taken along: what it is judged by, and how many entries of it the server has. */

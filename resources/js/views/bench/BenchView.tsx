@@ -3,6 +3,7 @@ import { Alert, Button, CircularProgress, Stack, Typography } from '@mui/materia
 import { useQuery } from '@tanstack/react-query';
 import type { Schemas } from '../../api/client';
 import { benchQuery } from '../../api/queries';
+import { PaperLink } from '../../app/Paper';
 import { useSelection } from '../../app/selection';
 import { useWork } from '../../app/session';
 import { WorkBench } from './WorkBench';
@@ -41,12 +42,10 @@ function JointBench({ bench }: { bench: Schemas['Bench'] }) {
       }
       below={
         <Stack direction="row">
-          <Button component="a" href={`/api/v1/joints/${bench.subject_id}/tag.pdf`} variant="text">
+          <PaperLink href={`/api/v1/joints/${bench.subject_id}/tag.pdf`}>
             Tag{bench.sample_labels[''] || Object.keys(bench.sample_labels).length > 0 ? ' and labels' : ''} to print
-          </Button>
-          <Button component="a" href={`/api/v1/joints/${bench.subject_id}/record.pdf`} variant="text">
-            Joint record as PDF
-          </Button>
+          </PaperLink>
+          <PaperLink href={`/api/v1/joints/${bench.subject_id}/record.pdf`}>Joint record as PDF</PaperLink>
         </Stack>
       }
     />

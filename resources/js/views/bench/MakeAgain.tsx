@@ -3,9 +3,11 @@ import { useNavigate } from 'react-router';
 import { Alert, Box, Button, InputAdornment, Paper, Stack, TextField, ToggleButton, ToggleButtonGroup, Typography } from '@mui/material';
 import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { answered, api, type Schemas } from '../../api/client';
-import { JOB } from '../../api/queries';
+import { benchKey, JOB } from '../../api/queries';
 import { typedNumber } from '../../app/numbers';
 import { useWork } from '../../app/session';
+import { useSignal } from '../../app/useSignal';
+import { useEntry } from './useEntry';
 import { Cautions } from './Cautions';
 import { useForm } from '../../app/useForm';
 import { useUnits } from '../../app/useUnits';
@@ -22,6 +24,10 @@ export function MakeAgain({ bench, onLeave }: { bench: Schemas['Bench']; onLeave
   const [how, setHow] = useState<With>('spool');
   const form = useForm({ reason: '', cut_a_m: '', cut_b_m: '', spool: `S${joint?.number ?? ''}` });
   const { texts } = form;
+  const signal = useSignal();
+  const entry = useEntry(bench, benchKey('joint', bench.subject_id));
+  // without signal the joint is cut out now, and what takes its place is laid when there is signal
+  const cutOnly = () => entry.mutate({ kind: 'cut_out', payload: { reason: texts.reason } }, { onSuccess: onLeave });
   const make = useMutation({
     mutationFn: () =>
       answered(
@@ -50,7 +56,7 @@ export function MakeAgain({ bench, onLeave }: { bench: Schemas['Bench']; onLeave
       component="form"
       aria-label="Cut out and make again"
       sx={{ p: 2.5, borderLeft: '8px solid', borderLeftColor: 'stop' }}
-      onSubmit={(e) => (e.preventDefault(), make.mutate())}
+      onSubmit={(e) => (e.preventDefault(), signal ? make.mutate() : cutOnly())}
     >
       <Typography variant="h1">Cut out joint {joint.label} and make it again</Typography>
       <Typography sx={{ mb: 1 }}>Its record stays, with a letter behind its number.</Typography>
@@ -70,9 +76,14 @@ export function MakeAgain({ bench, onLeave }: { bench: Schemas['Bench']; onLeave
         {how === 'spool' && <TextField label="Number on the spool" {...field('spool')} />}
         <TextField label="What was wrong (stays visible for ever)" multiline sx={{ gridColumn: '1 / -1' }} {...field('reason')} />
       </Box>
-      {make.error && (
+      {!signal && (
+        <Alert severity="info" sx={{ mt: 1.5 }}>
+          No signal: it is cut out now, with your reason. What takes its place is laid when there is signal.
+        </Alert>
+      )}
+      {(make.error ?? entry.error) && (
         <Alert severity="error" sx={{ mt: 1.5 }}>
-          {make.error.message}
+          {(make.error ?? entry.error)?.message}
         </Alert>
       )}
       <Stack direction="row" spacing={1.5} sx={{ mt: 2 }}>

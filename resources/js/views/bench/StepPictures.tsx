@@ -7,7 +7,17 @@ import { FileButton } from '../../app/FileButton';
 import { keepPicture } from '../../app/picture';
 import { useWork } from '../../app/session';
 import { dayAndTime } from '../../app/time';
+import { usePicture } from '../../app/usePicture';
 import { useEntry } from './useEntry';
+
+function Small({ sha256, alt }: { sha256: string; alt: string }) {
+  const src = usePicture(sha256);
+  return (
+    <a href={src} target="_blank" rel="noreferrer">
+      <Box component="img" src={src} alt={alt} sx={{ width: 150, height: 100, objectFit: 'cover', display: 'block', border: 1, borderColor: 'divider' }} />
+    </a>
+  );
+}
 
 /** What was seen at a step: pictures that are there, and one more; of the step, or of one of its findings. */
 export function StepPictures({ bench, step, queryKey }: { bench: Schemas['Bench']; step: Schemas['Step']; queryKey: QueryKey }) {
@@ -26,14 +36,7 @@ export function StepPictures({ bench, step, queryKey }: { bench: Schemas['Bench'
       <Stack direction="row" sx={{ flexWrap: 'wrap', gap: 1.5, alignItems: 'flex-start' }}>
         {pictures.map((p) => (
           <Box component="figure" key={`${p.sha256}${p.at}`} sx={{ m: 0, width: 150 }}>
-            <a href={`/api/v1/pictures/${p.sha256}`} target="_blank" rel="noreferrer">
-              <Box
-                component="img"
-                src={`/api/v1/pictures/${p.sha256}`}
-                alt={p.caption || `Picture at ${step.title}`}
-                sx={{ width: 150, height: 100, objectFit: 'cover', display: 'block', border: 1, borderColor: 'divider' }}
-              />
-            </a>
+            <Small sha256={p.sha256 ?? ''} alt={p.caption || `Picture at ${step.title}`} />
             <Typography component="figcaption" variant="body2">
               {p.caption} {p.rule ? <b>{bench.verdict.findings.find((f) => f.rule === p.rule)?.said}</b> : null}{' '}
               <Box component="span" sx={{ color: 'text.secondary' }}>

@@ -11,7 +11,13 @@ export function useEntry(bench: Pick<Bench, 'subject_type' | 'subject_id'>, quer
   const { person } = useWork();
   const client = useQueryClient();
   return useMutation({
-    mutationFn: ({ kind, payload }: { kind: 'reading' | 'list' | 'shift' | 'row' | 'overrule' | 'signature' | 'picture'; payload: Record<string, unknown> }) =>
+    mutationFn: ({
+      kind,
+      payload,
+    }: {
+      kind: 'reading' | 'list' | 'shift' | 'row' | 'overrule' | 'signature' | 'picture' | 'cut_out';
+      payload: Record<string, unknown>;
+    }) =>
       submit(person, {
         id: uuid(),
         kind,

@@ -3,6 +3,7 @@ import { Box, Button, Stack } from '@mui/material';
 import { useWork } from '../../app/session';
 import { Account } from './Account';
 import { Crew } from './Crew';
+import { Differences } from './Differences';
 import { Everybody } from './Everybody';
 import { HoldPoints } from './HoldPoints';
 import { Instruments } from './Instruments';
@@ -40,6 +41,7 @@ export function OfficeView() {
         ))}
       </Stack>
       {here.at}
+      {here.id === 'job' && person.may.includes('rulebook.change') && <Differences />}
     </Box>
   );
 }

@@ -1,7 +1,9 @@
 import { useState } from 'react';
 import { Alert, Box, Button, InputAdornment, MenuItem, Stack, TextField, Typography } from '@mui/material';
 import { useMutation } from '@tanstack/react-query';
-import { answered, api, ApiError, type Schemas } from '../../api/client';
+import { answered, api, ApiError, ConnectionLost, type Schemas } from '../../api/client';
+import { hasAlong } from '../../device/store';
+import { askRules } from '#device-rules';
 import { Columns } from '../../instruments/columns/Columns';
 import { FromCard } from './FromCard';
 
@@ -60,16 +62,31 @@ const show = (value: unknown, figures = 7): string => {
   return typeof value === 'string' ? value : JSON.stringify(value);
 };
 
+/** Worked out by the server, or by the same rules on this device where there is no signal and a main was taken along. */
+async function reckoned(id: string, inputs: Record<string, unknown>): Promise<Schemas['Reckoned']> {
+  try {
+    return await answered(api.POST('/reckoner/{id}', { params: { path: { id } }, body: inputs }));
+  } catch (fault) {
+    const here = fault instanceof ConnectionLost && hasAlong() ? await askRules<Schemas['Reckoned'] | { refused: Refused }>('reckon', { id, inputs }) : null;
+    if (here === null) throw fault;
+    if ('refused' in here) throw new ApiError(422, here.refused.said, here.refused.errors);
+    return here;
+  }
+}
+
+interface Refused {
+  said: string;
+  errors: Schemas['Problem']['errors'];
+}
+
 /** One calculation: its inputs with units, its result, and where it comes from. */
 export function CalculationForm({ calculation }: { calculation: Calculation }) {
   const [texts, setTexts] = useState<Record<string, string>>({});
   const reckon = useMutation({
     mutationFn: () =>
-      answered(
-        api.POST('/reckoner/{id}', {
-          params: { path: { id: calculation.id } },
-          body: Object.fromEntries(calculation.inputs.filter((i) => (texts[i.name] ?? '').trim() !== '').map((i) => [i.name, given(i, texts[i.name] ?? '')])),
-        }),
+      reckoned(
+        calculation.id,
+        Object.fromEntries(calculation.inputs.filter((i) => (texts[i.name] ?? '').trim() !== '').map((i) => [i.name, given(i, texts[i.name] ?? '')])),
       ),
   });
   const faults = reckon.error instanceof ApiError ? reckon.error.faults : [];

@@ -1,0 +1,146 @@
+<?php
+
+declare(strict_types=1);
+
+use App\Models\Difference;
+use App\Models\Entry;
+use App\Models\Main;
+use App\Models\Membership;
+use App\Models\Person;
+use App\Models\Taking;
+use App\Procedures\Subject;
+use Diastoma\Core\Device\Door;
+use Illuminate\Support\Str;
+use Tests\TestCase;
+
+/** What a tablet makes of a work that it took along: the same JSON through the same door. */
+function onDevice(array $along, array $sitting, string $name, string $now, array $entries = []): array
+{
+    foreach (['know' => ['main' => 'm', ...array_intersect_key($along, array_flip(['people', 'instruments', 'systems', 'known', 'began', 'rulebooks']))],
+        'desk' => ['main' => 'm', 'rulebook' => $sitting['rulebook_id'], 'for' => $name, 'now' => $now, 'entries' => $entries, 'known' => [],
+            ...array_intersect_key($sitting, array_flip(['work', 'replaced', 'history']))]] as $ask => $given) {
+        $said = json_decode(Door::answer(json_encode(['ask' => $ask, 'given' => $given], JSON_THROW_ON_ERROR)), true, 512, JSON_THROW_ON_ERROR);
+    }
+
+    return $said;
+}
+
+function takenAlong(TestCase $test, Main $main): array
+{
+    return $test->postJson("/api/v1/mains/{$main->id}/along")->assertCreated()->json();
+}
+
+/** Leaves the job, as a supervisor would have it. */
+function leaves(string $name, string $job): void
+{
+    Membership::where('job_id', $job)->where('person_id', Person::where('name', $name)->firstOrFail()->id)->delete();
+}
+
+it('judges on the device what the server judges, work by work, to the byte', function () {
+    $this->signIn();
+    $seen = 0;
+    $differ = [];
+    foreach (Main::all() as $main) {
+        $along = takenAlong($this, $main);
+        foreach ($along['sittings'] as $sitting) {
+            $bench = $this->getJson($sitting['subject_type'] === 'joint' ? "/api/v1/joints/{$sitting['subject_id']}" : "/api/v1/works/{$sitting['subject_id']}")
+                ->assertOk()->json();
+            $desk = onDevice($along, $sitting, 'Ada Brook', $bench['now'])['desk'];
+            foreach (array_keys($desk) as $key) {
+                [$device, $server] = [(string) json_encode($desk[$key]), (string) json_encode($bench[$key])];
+                $at = strspn($device ^ $server, "\0"); // the first byte that differs
+                if ($device !== $server) {
+                    $differ[] = "{$sitting['work']['procedure']} {$key}: ".substr($device, max(0, $at - 40), 80).' | '.substr($server, max(0, $at - 40), 80);
+                }
+            }
+            $seen += count($sitting['history']) > 0 ? 1 : 0;
+        }
+    }
+    expect($differ)->toBe([])->and($seen)->toBeGreaterThan(10);
+});
+
+it('takes an entry on the device as the server takes it, and refuses what it refuses', function () {
+    $this->signIn();
+    $joint = $this->joint(9);
+    $along = takenAlong($this, $joint->main);
+    $sitting = collect($along['sittings'])->firstWhere('subject_id', $joint->id);
+    $draft = $this->draft($joint, 'ambient_c', 46);
+    $entry = static fn (array $d): array => [
+        'id' => $d['id'], 'kind' => $d['kind'], 'payload' => $d['payload'], 'taken_at' => $d['device_at'], 'by' => 'Ada Brook',
+    ];
+    $wrong = [...$draft, 'id' => (string) Str::uuid(), 'payload' => ['key' => 'ambient_c', 'value' => 'warm']];
+    $said = onDevice($along, $sitting, 'Ada Brook', $this->job()->now()->format(DATE_RFC3339_EXTENDED), [$entry($draft), $entry($wrong)]);
+    $refusal = $this->postJson('/api/v1/entries', $wrong)->assertStatus(422)->json('title');
+    $bench = $this->postJson('/api/v1/entries', $draft)->assertCreated()->json('bench');
+    expect($said['refused'][0]['said'])->toBe($refusal)->and($said['desk']['stands'])->toBe($bench['stands'])
+        ->and($said['desk']['stands']['state'])->toBe('stop')
+        ->and($said['desk']['verdict'])->toEqual($bench['verdict']);
+});
+
+it('takes what was made without signal by the rights of the taking, for a day, and marks it', function () {
+    $this->signIn();
+    $joint = $this->joint(9);
+    $along = takenAlong($this, $joint->main);
+    leaves('Ada Brook', $joint->main->job_id);
+    $this->signIn();
+    $this->postJson('/api/v1/entries', $this->draft($joint, 'ambient_c', 12))->assertNotFound(); // without the taking they are nobody here
+    $reply = $this->postJson('/api/v1/entries', [...$this->draft($joint, 'ambient_c', 12), 'along' => $along['taking']])->assertCreated();
+    expect($reply->json('bench'))->toBeNull(); // and see nothing any more
+    $kept = Entry::findOrFail($reply->json('entry.id'))->data();
+    expect($kept['rights'])->toMatchArray(['role' => 'jointer', 'now' => null]);
+    $this->signIn('vera@demo');
+    expect($this->getJson("/api/v1/joints/{$joint->id}")->json('readings.ambient_c.rights'))->toContain('has left the job since');
+
+    Taking::whereKey($along['taking'])->update(['taken_at' => $this->job()->now()->subHours(25)->format('Y-m-d\TH:i:s.vP')]);
+    $this->signIn();
+    $this->postJson('/api/v1/entries', [...$this->draft($joint, 'ambient_c', 13), 'along' => $along['taking']])->assertNotFound();
+    expect(Subject::joint($joint->refresh())->readings()->number('ambient_c'))->toBe(12.0);
+});
+
+it('takes nothing by another one’s taking', function () {
+    $this->signIn('vera@demo');
+    $along = takenAlong($this, $this->joint(9)->main);
+    $this->signIn();
+    leaves('Ada Brook', $this->job()->id);
+    $this->signIn();
+    $this->postJson('/api/v1/entries', [...$this->draft($this->joint(9), 'ambient_c', 12), 'along' => $along['taking']])->assertNotFound();
+});
+
+it('lets a supervisor hand in what somebody made who has left, under the name of whoever made it', function () {
+    $ada = Person::where('name', 'Ada Brook')->firstOrFail();
+    $this->signIn();
+    $joint = $this->joint(9);
+    $along = takenAlong($this, $joint->main);
+    $ada->forceFill(['left_at' => now()])->save();
+    $draft = [...$this->draft($joint, 'ambient_c', 12), 'along' => $along['taking'], 'for' => $ada->id];
+    $this->signIn('olaf@demo')->postJson('/api/v1/entries', $draft)->assertForbidden();
+    $bench = $this->signIn('vera@demo')->postJson('/api/v1/entries', $draft)->assertCreated()->json('bench');
+    expect($bench['readings']['ambient_c']['by'])->toBe('Ada Brook')->and($bench['readings']['ambient_c']['rights'])->toContain('Handed in by');
+});
+
+it('merges two tablets by the time at which each answered, and tells whoever was overtaken', function () {
+    $joint = $this->joint(9);
+    $this->signIn();
+    $draft = $this->draft($joint, 'ambient_c', 12);
+    $earlier = [...$draft, 'device_at' => $this->job()->now()->subMinutes(20)->format('Y-m-d\TH:i:s\Z')];
+    $later = [...$draft, 'id' => (string) Str::uuid(), 'payload' => ['key' => 'ambient_c', 'value' => 14],
+        'device_at' => $this->job()->now()->subMinutes(5)->format('Y-m-d\TH:i:s\Z')];
+    $this->signIn('olaf@demo')->postJson('/api/v1/entries', $later)->assertCreated()->assertJsonPath('overtaken', []);
+    $reply = $this->signIn()->postJson('/api/v1/entries', $earlier)->assertCreated();
+    expect($reply->json('overtaken.0'))->toMatchArray(['key' => 'ambient_c', 'by' => Person::where('email', 'olaf@demo')->value('name')])
+        ->and($reply->json('bench.readings.ambient_c.value'))->toEqual(14)->and($reply->json('bench.readings.ambient_c.over.by'))->toBe('Ada Brook');
+});
+
+it('keeps a difference and shows it to the members of the job alone', function () {
+    $joint = $this->joint(9);
+    $said = ['subject_type' => 'joint', 'subject_id' => $joint->id, 'at' => 'verdict.findings.0.measured', 'device' => '1.1', 'server' => '1.2',
+        'rules' => 'PHP 8.2.33'];
+    $this->signIn()->postJson('/api/v1/differences', $said)->assertCreated();
+    $this->getJson("/api/v1/jobs/{$joint->main->job_id}/differences")->assertOk()->assertJsonPath('differences.0.at', 'verdict.findings.0.measured');
+    leaves('Ada Brook', $joint->main->job_id);
+    $this->signIn();
+    $this->postJson('/api/v1/differences', $said)->assertNotFound();
+    $this->getJson("/api/v1/sittings/joint/{$joint->id}")->assertNotFound();
+    $this->postJson("/api/v1/mains/{$joint->main_id}/along")->assertNotFound();
+    expect(Difference::count())->toBe(1);
+});
