@@ -63,7 +63,7 @@ install_libraries() {
 
 build_front_end() {
   local want
-  want="$(find resources docs/openapi.json vite.config.ts package-lock.json -type f -print0 | sort -z | xargs -0 sha256sum | sha256sum | cut -d' ' -f1)"
+  want="$( { find resources core/src core/bin docs/openapi.json vite.config.ts package-lock.json -type f -print0 | sort -z | xargs -0 sha256sum; echo "${DIASTOMA_DEVICE_RULES:-on}"; } | sha256sum | cut -d' ' -f1)"
   if [ ! -f public/build/manifest.json ] || [ "$(cat var/build.stamp 2>/dev/null)" != "$want" ]; then
     say "Building the front end"
     npm run --silent types >var/build.log 2>&1 && npx vite build >>var/build.log 2>&1 \

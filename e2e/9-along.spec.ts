@@ -135,7 +135,8 @@ test('two tablets make four joints without signal, one bad and one cut out, and 
     .first()
     .click();
   await expect(a.getByText('Vera Holm answered this after Ada Brook', { exact: false })).toBeVisible();
-  expect((await new AxeBuilder({ page: a }).analyze()).violations).toEqual([]);
+  const found = await new AxeBuilder({ page: a }).withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa']).analyze();
+  expect(found.violations).toEqual([]);
   await Promise.all([ada.close(), vera.close()]);
 });
 

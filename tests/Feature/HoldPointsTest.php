@@ -41,6 +41,7 @@ function upToHold(Tests\TestCase $test, Joint $joint): void
 }
 
 it('keeps the first joints of a day from being fused until an inspector has signed, for several at once', function () {
+    $this->travelTo(now()->addDay()->setTime(10, 0)); // the same day throughout, whenever it is run
     $job = withHolds($this, ['occasion' => 'first_of_day', 'roles' => ['inspector']]);
     $planned = Joint::whereIn('main_id', $job->mains()->pluck('id'))->where('state', 'planned')->where('method', 'electrofusion.coupler')
         ->orderBy('number')->limit(3)->get();

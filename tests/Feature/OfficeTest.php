@@ -112,7 +112,7 @@ const ASKS = [
     'POST nonconformances/{nonconformance}/verification' => Action::VerifyNonconformance, 'POST sections/{section}/split' => Action::KeepSections,
     'POST sections/{section}/join' => Action::KeepSections, 'POST jobs/{job}/hold-points/signatures' => Action::SignHoldPoint,
     'POST jobs/{job}/specification' => Action::KeepJob, 'PUT joints/{joint}/numbers' => Action::KeepJoints,
-    'POST mains/{main}/joint-list' => Action::KeepJoints, 'DELETE mains/{main}/imports/{import}' => null,
+    'POST mains/{main}/along' => null, 'POST mains/{main}/joint-list' => Action::KeepJoints, 'DELETE mains/{main}/imports/{import}' => null,
 ];
 
 /** Enough for a request to be whole, so that what refuses it is the right and not the form. */
