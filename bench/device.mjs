@@ -76,7 +76,12 @@ for (const [name, joint] of [
     await page.waitForTimeout(200);
   }
   told(`${name}: from Enter to the verdict on the screen, network at 400 ms`, seen.slice(20));
-  const php = await page.evaluate(() => performance.getEntriesByName('rules desk').slice(20).map((entry) => entry.detail));
+  const php = await page.evaluate(() =>
+    performance
+      .getEntriesByName('rules desk')
+      .slice(20)
+      .map((entry) => entry.detail),
+  );
   told(`${name}: the verdict itself, warm`, php);
 }
 const held = await page.evaluate(() => performance.memory.usedJSHeapSize);

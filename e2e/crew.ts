@@ -38,13 +38,39 @@ export async function findSignal(page: Page) {
   await page.context().setOffline(false);
 }
 
-const answersHere = (page: Page) => page.evaluate(() => performance.getEntriesByName('rules desk').length);
+/** How many of each thing this device keeps. */
+export const kept = (page: Page) =>
+  page.evaluate(
+    () =>
+      new Promise<Record<string, number>>((done) => {
+        const asked = indexedDB.open('diastoma');
+        asked.onsuccess = async () => {
+          const db = asked.result;
+          const counts: Record<string, number> = {};
+          for (const name of [...db.objectStoreNames])
+            counts[name] = await new Promise((told) => {
+              const count = db.transaction(name).objectStore(name).count();
+              count.onsuccess = () => told(count.result);
+            });
+          db.close();
+          done(counts);
+        };
+      }),
+  );
+
+/** Entries that wait here, and answers of the rules here. */
+const here = async (page: Page) => [(await kept(page)).entries ?? 0, await page.evaluate(() => performance.getEntriesByName('rules desk').length)] as const;
 
 /** The answer to the next entry: of the server, or of the rules on this device where there is no signal. */
 export async function saved(page: Page): Promise<{ status: () => number; request: () => { postData: () => string | null } }> {
   if (!without.has(page.context())) return page.waitForResponse((reply) => reply.url().endsWith('/api/v1/entries') && reply.request().method() === 'POST');
-  const before = await answersHere(page);
-  await expect.poll(() => answersHere(page)).toBeGreaterThan(before);
+  const [entries, answers] = await here(page);
+  await expect
+    .poll(async () => {
+      const [now, answered] = await here(page);
+      return now > entries && answered > answers;
+    })
+    .toBe(true);
   return { status: () => 201, request: () => ({ postData: () => null }) };
 }
 

@@ -1,9 +1,10 @@
 import 'fake-indexeddb/auto';
 import { beforeEach, expect, test, vi } from 'vitest';
 import { ApiError, ConnectionLost } from './client';
+import { store } from '../device/store';
 import type { Outbox } from './outbox';
 
-const { flush, forget, submit, watchOutbox } = await import('./outbox');
+const { flush, forget, handIn, submit, watchOutbox } = await import('./outbox');
 
 const ada = { id: 'ada', name: 'Ada' };
 const olaf = { id: 'olaf', name: 'Olaf' };
@@ -100,4 +101,36 @@ test('entries of somebody else wait for their own sign-in, in the order in which
   expect((await flush(ada)).written.map((w) => w.written.entry.id)).toEqual(['a', 'c']);
   expect((await list()).waiting).toEqual(['b']);
   await flush(olaf);
+});
+
+test('a picture goes ahead of the entry that names it, and leaves this device when it has arrived', async () => {
+  const db = await store;
+  await db.put('pictures', { sha256: 'f00d', blob: new Blob(['x']) });
+  const paths: string[] = [];
+  vi.stubGlobal(
+    'fetch',
+    vi.fn((request: Request) => {
+      paths.push(new URL(request.url).pathname);
+      return Promise.resolve(new Response(JSON.stringify({ entry: { id: 'p' }, bench: {} }), { status: 201 }));
+    }),
+  );
+  await submit(ada, { ...draft('p'), kind: 'picture', payload: { sha256: 'f00d' } });
+  expect(paths).toEqual(['/api/v1/pictures', '/api/v1/entries']);
+  expect(await db.count('pictures')).toBe(0);
+});
+
+test('what another made is handed in under their name', async () => {
+  server({ a: new ConnectionLost() });
+  await submit(olaf, draft('a'));
+  const sent: unknown[] = [];
+  vi.stubGlobal(
+    'fetch',
+    vi.fn(async (request: Request) => {
+      sent.push(await request.json());
+      return new Response(JSON.stringify({ entry: { id: 'a' }, bench: {} }), { status: 201 });
+    }),
+  );
+  await handIn(olaf);
+  expect(sent).toMatchObject([{ id: 'a', for: 'olaf' }]);
+  expect(await list()).toEqual({ waiting: [], refused: [] });
 });

@@ -1,4 +1,4 @@
-import { alongOf, judge, learn } from '../device/judge';
+import { alongOf, judging } from '../device';
 import { store, type Draft, type RefusedEntry, type Waiting } from '../device/store';
 import { answered, api, ApiError, type Schemas } from './client';
 
@@ -32,6 +32,9 @@ export function watchOutbox(listener: Listener): () => void {
     listeners.delete(listener);
   };
 }
+
+/** How many entries of somebody have not been sent. */
+export const unsentOf = async (person: string) => (await (await store).getAll('entries')).filter((row) => row.person === person).length;
 
 /** Somebody has read why an entry was not taken, or has entered it anew. */
 export async function forget(id: string) {
@@ -78,7 +81,7 @@ async function drain(person: Whose, own?: string, madeBy?: string): Promise<{ wr
     try {
       await sendPicture(row.draft);
       const taken = await answered(api.POST('/entries', { body: madeBy === undefined ? row.draft : { ...row.draft, for: madeBy } }));
-      await learn(taken, row);
+      if (await alongOf(row.draft.subject_id)) await (await judging()).learn(taken, row);
       written.push({ written: taken, row });
       await db.delete('entries', key);
     } catch (error) {
@@ -126,7 +129,7 @@ async function put(person: Whose, draft: Draft): Promise<void> {
 export async function submit(person: Whose, draft: Draft): Promise<Pick<Written, 'bench'> | null> {
   const along = await alongOf(draft.subject_id);
   await put(person, along ? { ...draft, along: along.person === person.id ? along.taking : null } : draft);
-  const here = along ? await judge(draft.subject_id, person.name) : null;
+  const here = along ? await (await judging()).judge(draft.subject_id, person.name) : null;
   const refusal = here?.refused.find((one) => one.id === draft.id);
   if (here && !refusal) return { bench: here.bench };
   if (refusal && !navigator.onLine) {

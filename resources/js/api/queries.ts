@@ -1,7 +1,7 @@
 import { queryOptions, type QueryClient } from '@tanstack/react-query';
 import { ended, mustEnd } from '../app/ended';
 import { setJobNow } from '../app/time';
-import { benchOf } from '../device/along';
+import { benchOf } from '../device';
 import { answered, api, ApiError, type Schemas } from './client';
 
 export const sessionQuery = queryOptions({

@@ -1,6 +1,6 @@
 import { lazy, Suspense, useEffect, useMemo, useRef, useState } from 'react';
 import { Link as RouterLink, useLocation, useNavigate } from 'react-router';
-import { Box, Button, Dialog, DialogContent, DialogTitle, IconButton, Stack, TextField, Typography, useMediaQuery, useTheme } from '@mui/material';
+import { Box, Button, IconButton, Stack, TextField, Typography, useMediaQuery, useTheme } from '@mui/material';
 import ContrastIcon from '@mui/icons-material/Contrast';
 import LogoutIcon from '@mui/icons-material/Logout';
 import { useQueryClient } from '@tanstack/react-query';
@@ -10,33 +10,26 @@ import { ClocksRail, NextClock, type Clock } from './ClocksRail';
 import { Calls } from './Calls';
 import { MainSwitch } from './MainSwitch';
 import { Notices } from './Notices';
-import { endSession, SignOut } from './SignOut';
+import { endSession } from './endSession';
 import { byFinger } from './pad';
 import { PHONE_BAR, PhoneBar } from './PhoneBar';
 import { useKeys, type Keys } from './keys';
 import { useSelection } from './selection';
 import { hasJoint, useWork } from './session';
 import { LIGHTS, useLight } from './light';
-import { useAlong } from './useAlong';
+import { hasAlong } from '../device/store';
+import { unsentOf } from '../api/outbox';
 import { useLate } from './useLate';
 import { useOutbox } from './useOutbox';
 import { useUnits } from './useUnits';
 import { Views } from './Views';
 
+const SignOut = lazy(async () => ({ default: (await import('./SignOut')).SignOut })); // where something is left to say
+const Help = lazy(async () => ({ default: (await import('./Help')).Help }));
 const NumberPad = lazy(async () => ({ default: (await import('./NumberPad')).NumberPad })); // only where a finger types
 
 /** An entry on its way says nothing: a line that comes and goes with every tap moves the next button away from under the finger. */
 const NOT_SENT_AFTER_MS = 2500;
-
-const HELP: [string, string][] = [
-  ['← →', 'walk from joint to joint'],
-  ['digits, Enter', 'go to that joint'],
-  ['/', 'find a joint'],
-  ['Enter', 'open the joint on the bench'],
-  ['g l · g b · g s · g y', 'Line · Bench · Set-out · Yard'],
-  ['g c · g t · g r · g k · g o', 'Cover · Test · Rules · Reckon · Office'],
-  ['?', 'this list'],
-];
 
 function Find({ input, onGo }: { input: React.RefObject<HTMLInputElement | null>; onGo: (n: number) => boolean }) {
   const [text, setText] = useState('');
@@ -144,9 +137,13 @@ export function Shell() {
     void navigate(clock.joint_number === null ? `/test/${clock.section ?? ''}` : `/bench/${clock.joint_number}`);
   };
   const [leaving, setLeaving] = useState(false);
-  const { mains: alongHere } = useAlong();
   const unsent = outbox.waiting.filter((row) => row.person === person.id).length;
-  const signOut = () => (unsent > 0 || alongHere.length > 0 ? setLeaving(true) : void endSession(client));
+  // asked of the store itself: whoever is quicker than the screen is warned as well
+  const signOut = () =>
+    void unsentOf(person.id).then((n) => {
+      if (n > 0 || hasAlong()) setLeaving(true);
+      else void endSession(client);
+    });
 
   return (
     <Box sx={{ minHeight: '100dvh', display: 'flex', flexDirection: 'column' }}>
@@ -253,20 +250,16 @@ export function Shell() {
           <NumberPad />
         </Suspense>
       )}
-      {leaving && <SignOut waiting={unsent} onStay={() => setLeaving(false)} />}
-      <Dialog open={help} onClose={() => setHelp(false)}>
-        <DialogTitle>Keys</DialogTitle>
-        <DialogContent>
-          {HELP.map(([key, does]) => (
-            <Stack key={key} direction="row" spacing={2} sx={{ py: 0.5 }}>
-              <Typography className="num" sx={{ width: '9rem' }}>
-                {key}
-              </Typography>
-              <Typography>{does}</Typography>
-            </Stack>
-          ))}
-        </DialogContent>
-      </Dialog>
+      {leaving && (
+        <Suspense>
+          <SignOut waiting={unsent} onStay={() => setLeaving(false)} />
+        </Suspense>
+      )}
+      {help && (
+        <Suspense>
+          <Help onClose={() => setHelp(false)} />
+        </Suspense>
+      )}
     </Box>
   );
 }

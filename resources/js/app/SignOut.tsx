@@ -1,23 +1,8 @@
 import { Button, Dialog, DialogActions, DialogContent, DialogTitle, Typography } from '@mui/material';
-import { useMutation, useQueryClient, type QueryClient } from '@tanstack/react-query';
-import { answered, api, ConnectionLost } from '../api/client';
-import { sessionQuery } from '../api/queries';
-import { wipe } from '../device/along';
-import { rememberToEnd } from './ended';
+import { useMutation, useQueryClient } from '@tanstack/react-query';
+import { endSession } from './endSession';
 import { useWork } from './session';
 import { useAlong } from './useAlong';
-
-/** What was taken along leaves this device with whoever took it. Without signal the server is told later, before anybody sees anything. */
-export async function endSession(client: QueryClient): Promise<void> {
-  await wipe();
-  try {
-    await answered(api.DELETE('/session'));
-  } catch (fault) {
-    if (fault instanceof ConnectionLost) rememberToEnd();
-  }
-  client.clear();
-  client.setQueryData(sessionQuery.queryKey, null);
-}
 
 /** The end of a sign-in: what was taken along leaves this device with it. */
 export function SignOut({ waiting, onStay }: { waiting: number; onStay: () => void }) {

@@ -1,9 +1,9 @@
 import { queryOptions, useQuery, useQueryClient } from '@tanstack/react-query';
-import { alongHere, fullness } from '../device/along';
+import { look } from '../device';
 
 const KEY = ['along'];
 
-const alongQuery = queryOptions({ queryKey: KEY, queryFn: async () => ({ mains: await alongHere(), room: await fullness() }), staleTime: 60_000 });
+const alongQuery = queryOptions({ queryKey: KEY, queryFn: look, staleTime: 60_000 });
 
 /** What this device has taken along, and how full it is. */
 export function useAlong() {

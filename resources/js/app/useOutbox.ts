@@ -2,8 +2,7 @@ import { useEffect, useState } from 'react';
 import { useQueryClient, type QueryClient } from '@tanstack/react-query';
 import { flush, watchOutbox, type Outbox, type RefusedEntry, type Sent } from '../api/outbox';
 import { benchKey } from '../api/queries';
-import { compare } from '../device/along';
-import { judge, sittingHere, waitingFor } from '../device/judge';
+import { alongOf, compare, judging } from '../device';
 import { useWork } from './session';
 
 const TRY_AGAIN_MS = 4000;
@@ -19,10 +18,11 @@ async function draw(client: QueryClient, sent: Sent[], name: string): Promise<vo
   const latest = new Map(sent.map((one) => [one.row.draft.subject_id, one]));
   for (const { written, row } of latest.values()) {
     const id = row.draft.subject_id;
-    if (!(await sittingHere(id))) {
+    if (!(await alongOf(id))) {
       await client.invalidateQueries();
       continue;
     }
+    const { judge, waitingFor } = await judging();
     if ((await waitingFor(id)).length === 0) client.setQueryData(benchKey(row.draft.subject_type, id), written.bench ?? undefined);
     else client.setQueryData(benchKey(row.draft.subject_type, id), (await judge(id, name))?.bench);
     void client.invalidateQueries({ queryKey: ['line'] });

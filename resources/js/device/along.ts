@@ -57,8 +57,7 @@ export async function fullness(): Promise<{ bytes: number; isFull: boolean } | n
 }
 
 /** A work's bench: the server's, with what waits on top; this device's own while the server cannot be reached. */
-export async function benchOf(id: string, name: string | null, ask: () => Promise<Bench>): Promise<Bench> {
-  if (name === null || !(await sittingHere(id))) return ask();
+export async function benchOf(id: string, name: string, ask: () => Promise<Bench>): Promise<Bench> {
   try {
     const bench = await ask();
     await catchUp(id, bench);

@@ -1,6 +1,7 @@
 import type { Schemas } from '../api/client';
 import { jobNow } from '../app/time';
 import { askRules } from '#device-rules';
+import { alongOf } from './index';
 import { amend } from './kept';
 import { hasAlong, store, type AlongHere, type SittingHere, type Waiting } from './store';
 
@@ -29,12 +30,6 @@ export const sittingHere = async (id: string): Promise<SittingHere | undefined> 
 export async function waitingFor(id: string): Promise<Waiting[]> {
   const known = new Set((await sittingHere(id))?.history.map((entry) => entry.id));
   return (await (await store).getAll('entries')).filter((row) => row.draft.subject_id === id && !known.has(row.draft.id));
-}
-
-/** What a work was taken along with; nothing where it was not. */
-export async function alongOf(id: string): Promise<AlongHere | undefined> {
-  const sitting = await sittingHere(id);
-  return sitting && (await store).get('along', sitting.main);
 }
 
 /** Takes what the server has written into what this device knows of the work. */

@@ -17,23 +17,28 @@ export interface FieldProps {
   draftKey: string;
 }
 
-/** What is being typed survives a reload: it is kept on the device until it has been entered. */
-function useDraft(key: string, entered: string): [string, (text: string) => void, boolean] {
+/**
+ * What is being typed survives a reload: it is kept on the device until it has been entered. An answer that arrives meanwhile writes over what was sent or left
+ * alone, never over what somebody is typing.
+ */
+function useDraft(key: string, entered: string): [string, (text: string) => void, boolean, (text: string) => void] {
   const [text, setText] = useState(() => sessionStorage.getItem(key) ?? entered);
   const last = useRef(entered);
+  const sent = useRef<string | null>(null);
   useEffect(() => {
-    if (last.current !== entered) {
-      last.current = entered;
-      sessionStorage.removeItem(key);
-      setText(entered);
-    }
-  }, [entered, key]);
+    if (last.current === entered) return;
+    const isTyped = text !== last.current && text !== sent.current;
+    last.current = entered;
+    if (isTyped) return;
+    sessionStorage.removeItem(key);
+    setText(entered);
+  }, [entered, key, text]);
   const type = (next: string) => {
     if (next === entered) sessionStorage.removeItem(key);
     else sessionStorage.setItem(key, next);
     setText(next);
   };
-  return [text, type, text !== entered];
+  return [text, type, text !== entered, (gone) => (sent.current = gone)];
 }
 
 /** Enter and leaving the field both enter it; the same text goes only once unless it was refused. */
@@ -73,9 +78,9 @@ export function ReadingField(props: FieldProps) {
 const label = (spec: Spec) => (spec.required ? spec.label : `${spec.label} (if any)`);
 
 function NumberField({ spec, reading, error, busy, disabled, onEnter, draftKey }: FieldProps) {
-  const [text, type, changed] = useDraft(draftKey, typeof reading?.value === 'number' ? shown(reading.value, spec) : '');
+  const [text, type, changed, gone] = useDraft(draftKey, typeof reading?.value === 'number' ? shown(reading.value, spec) : '');
   const once = useOnce(error);
-  const enter = () => changed && text.trim() !== '' && once(text, () => onEnter(stored(text, spec)));
+  const enter = () => changed && text.trim() !== '' && once(text, () => (gone(text), onEnter(stored(text, spec))));
   return (
     <TextField
       fullWidth
@@ -109,7 +114,7 @@ function NumberField({ spec, reading, error, busy, disabled, onEnter, draftKey }
 
 function SeriesField({ spec, reading, error, busy, disabled, onEnter, draftKey }: FieldProps) {
   const values = Array.isArray(reading?.value) ? (reading.value as number[]) : [];
-  const [text, type, changed] = useDraft(draftKey, values.map((v) => shown(v, spec)).join(' | '));
+  const [text, type, changed, gone] = useDraft(draftKey, values.map((v) => shown(v, spec)).join(' | '));
   const parts = text === '' ? [] : text.split(' | ');
   const preferred = spec.counts[0] === 2 ? 4 : (spec.counts[0] ?? 4);
   const [count, setCount] = useState(values.length || Math.max(parts.length, preferred));
@@ -118,7 +123,7 @@ function SeriesField({ spec, reading, error, busy, disabled, onEnter, draftKey }
   const full = cells.every((cell) => cell.trim() !== '');
   const set = (at: number, next: string) => type(cells.map((cell, k) => (k === at ? next : cell)).join(' | '));
   const once = useOnce(error);
-  const enter = () => changed && full && once(text, () => onEnter(cells.map((cell) => stored(cell, spec))));
+  const enter = () => changed && full && once(text, () => (gone(text), onEnter(cells.map((cell) => stored(cell, spec)))));
   return (
     <Box role="group" aria-label={spec.label}>
       <Stack direction="row" sx={{ justifyContent: 'space-between', alignItems: 'center', mb: 1, flexWrap: 'wrap', gap: 1 }}>
@@ -251,10 +256,10 @@ function EquipmentField({ spec, reading, error, disabled, onEnter }: FieldProps)
 }
 
 function CodeField({ spec, reading, error, disabled, onEnter, draftKey }: FieldProps) {
-  const [text, type, changed] = useDraft(draftKey, typeof reading?.value === 'string' ? reading.value : '');
+  const [text, type, changed, gone] = useDraft(draftKey, typeof reading?.value === 'string' ? reading.value : '');
   const digits = text.replace(/\D/g, '').length;
   const once = useOnce(error);
-  const enter = () => changed && text.trim() !== '' && once(text, () => onEnter(text));
+  const enter = () => changed && text.trim() !== '' && once(text, () => (gone(text), onEnter(text)));
   return (
     <TextField
       fullWidth

@@ -1,0 +1,43 @@
+<?php
+
+declare(strict_types=1);
+
+use Diastoma\Core\Sitting\AlongRights;
+use Diastoma\Core\Sitting\Entry;
+use Diastoma\Core\Sitting\Overtaken;
+
+$at = static fn (string $moment): DateTimeImmutable => new DateTimeImmutable("2026-11-26T{$moment}Z");
+$entry = static fn (string $id, string $by, string $moment, mixed $value = 12, string $kind = Entry::READING, string $key = 'ambient_c'): Entry => new Entry(
+    $id, $kind, ['key' => $key, 'value' => $value], $at($moment), $by,
+);
+
+it('lets rights of a taking hold for a day from it, and for nothing before', function (string $moment, bool $holds) {
+    $rights = new AlongRights('jointer', new DateTimeImmutable('2026-11-26T07:00:00Z'), null);
+    expect($rights->holdAt(new DateTimeImmutable($moment)))->toBe($holds);
+})->with([
+    ['2026-11-26T06:59:59Z', false], ['2026-11-26T07:00:00Z', true], ['2026-11-27T07:00:00Z', true], ['2026-11-27T07:00:01Z', false],
+]);
+
+it('marks rights that are others by now, in words', function () use ($at) {
+    expect((new AlongRights('jointer', $at('07:00:00'), 'jointer'))->mark())->toBeNull();
+    $mark = static fn (?string $now): ?array => (new AlongRights('supervisor', $at('07:00:00'), $now))->mark();
+    expect(AlongRights::said(['rights' => $mark('jointer')]))->toBe('Entered as supervisor, by the rights of 2026-11-26 07:00; is jointer now.')
+        ->and(AlongRights::said(['rights' => $mark(null), 'handed_in_by' => 'Vera']))->toBe(
+            'Entered as supervisor, by the rights of 2026-11-26 07:00; has left the job since. Handed in by Vera.',
+        )
+        ->and(AlongRights::said(['handed_in_by' => 'Vera']))->toBe('Handed in by Vera.')
+        ->and(AlongRights::said([]))->toBeNull()->and(AlongRights::said(['rights' => 'all of them']))->toBeNull();
+});
+
+it('says which of one’s answers somebody else has given anew since', function () use ($entry) {
+    $mine = $entry('m', 'Ada', '10:00:00');
+    expect(Overtaken::of([$entry('o', 'Olaf', '10:05:00', 14), $mine], 'm'))->toHaveCount(1) // whichever arrived first
+        ->and(Overtaken::of([$mine, $entry('o', 'Olaf', '10:05:00', 14)], 'm')[0])->toMatchArray(['key' => 'ambient_c', 'by' => 'Olaf'])
+        ->and(Overtaken::of([$mine, $entry('o', 'Olaf', '09:55:00', 14)], 'm'))->toBe([])
+        ->and(Overtaken::of([$mine, $entry('n', 'Ada', '10:05:00', 14)], 'm'))->toBe([])
+        ->and(Overtaken::of([$mine, $entry('o', 'Olaf', '10:05:00', true, key: 'sheltered')], 'm'))->toBe([])
+        ->and(Overtaken::of([$mine], 'x'))->toBe([]);
+    $list = new Entry('l', Entry::LIST, ['step' => 's', 'values' => [['key' => 'a', 'value' => true], ['key' => 'b', 'value' => true]]],
+        new DateTimeImmutable('2026-11-26T10:00:00Z'), 'Ada');
+    expect(array_column(Overtaken::of([$list, $entry('o', 'Olaf', '10:05:00', false, key: 'b')], 'l'), 'key'))->toBe(['b']);
+});
