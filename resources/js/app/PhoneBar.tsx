@@ -4,6 +4,7 @@ import { Box, Button, Drawer, Stack, Typography } from '@mui/material';
 import ContrastIcon from '@mui/icons-material/Contrast';
 import LogoutIcon from '@mui/icons-material/Logout';
 import { LIGHTS, useLight } from './light';
+import { PHONE_BAR } from './phone';
 import { useWork } from './session';
 
 export interface View {
@@ -12,9 +13,6 @@ export interface View {
   to: string;
   on: boolean;
 }
-
-/** Height of the bar: what sticks to the bottom of a view stands above it. */
-export const PHONE_BAR = 60;
 
 const FIRST = ['Line', 'Bench', 'Test'];
 

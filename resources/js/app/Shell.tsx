@@ -7,12 +7,10 @@ import { useQueryClient } from '@tanstack/react-query';
 import { LineStrip } from '../instruments/line/LineStrip';
 import { Neighbours } from '../instruments/line/Neighbours';
 import { ClocksRail, NextClock, type Clock } from './ClocksRail';
-import { Calls } from './Calls';
 import { MainSwitch } from './MainSwitch';
-import { Notices } from './Notices';
 import { endSession } from './endSession';
 import { byFinger } from './pad';
-import { PHONE_BAR, PhoneBar } from './PhoneBar';
+import { PHONE_BAR } from './phone';
 import { useKeys, type Keys } from './keys';
 import { useSelection } from './selection';
 import { hasJoint, useWork } from './session';
@@ -25,6 +23,9 @@ import { useUnits } from './useUnits';
 import { Views } from './Views';
 
 const SignOut = lazy(async () => ({ default: (await import('./SignOut')).SignOut })); // where something is left to say
+const PhoneBar = lazy(async () => ({ default: (await import('./PhoneBar')).PhoneBar }));
+const Calls = lazy(async () => ({ default: (await import('./Calls')).Calls }));
+const Notices = lazy(async () => ({ default: (await import('./Notices')).Notices }));
 const Help = lazy(async () => ({ default: (await import('./Help')).Help }));
 const NumberPad = lazy(async () => ({ default: (await import('./NumberPad')).NumberPad })); // only where a finger types
 
@@ -221,7 +222,9 @@ export function Shell() {
           </Stack>
         )}
       </Stack>
-      <Notices outbox={outbox} late={late} />
+      <Suspense>
+        <Notices outbox={outbox} late={late} />
+      </Suspense>
       {!hasMain ? null : phone ? (
         <>
           <Neighbours line={line} selected={selected} onSelect={select} />
@@ -234,15 +237,28 @@ export function Shell() {
         <Box component="main" sx={{ p: { xs: 1.5, sm: 2.5 }, minWidth: 0 }}>
           <Views />
         </Box>
-        <ClocksRail onGo={goTo} calls={!phone && <Calls onGo={goTo} />} />
+        <ClocksRail
+          onGo={goTo}
+          calls={
+            !phone && (
+              <Suspense>
+                <Calls onGo={goTo} />
+              </Suspense>
+            )
+          }
+        />
       </Box>
       {phone && (
         <>
           <Box sx={{ position: 'fixed', top: 0, left: 0, right: 0, zIndex: 4 }}>
-            <Calls onGo={goTo} />
+            <Suspense>
+              <Calls onGo={goTo} />
+            </Suspense>
           </Box>
           <Box sx={{ height: PHONE_BAR }} />
-          <PhoneBar views={views} onSignOut={signOut} />
+          <Suspense>
+            <PhoneBar views={views} onSignOut={signOut} />
+          </Suspense>
         </>
       )}
       {byFinger() && (

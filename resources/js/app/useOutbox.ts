@@ -1,8 +1,7 @@
 import { useEffect, useState } from 'react';
-import { useQueryClient, type QueryClient } from '@tanstack/react-query';
+import { useQueryClient } from '@tanstack/react-query';
 import { flush, watchOutbox, type Outbox, type RefusedEntry, type Sent } from '../api/outbox';
-import { benchKey } from '../api/queries';
-import { alongOf, compare, judging } from '../device';
+import { hasAlong } from '../device/store';
 import { useWork } from './session';
 
 const TRY_AGAIN_MS = 4000;
@@ -11,24 +10,6 @@ function useWatched(): Outbox {
   const [outbox, setOutbox] = useState<Outbox>({ waiting: [], refused: [] });
   useEffect(() => watchOutbox(setOutbox), []);
   return outbox;
-}
-
-/** What the server has taken is drawn as it has judged it; a work that was taken along with what still waits on top. */
-async function draw(client: QueryClient, sent: Sent[], name: string): Promise<void> {
-  const latest = new Map(sent.map((one) => [one.row.draft.subject_id, one]));
-  for (const { written, row } of latest.values()) {
-    const id = row.draft.subject_id;
-    if (!(await alongOf(id))) {
-      await client.invalidateQueries();
-      continue;
-    }
-    const { judge, waitingFor } = await judging();
-    if ((await waitingFor(id)).length === 0) client.setQueryData(benchKey(row.draft.subject_type, id), written.bench ?? undefined);
-    else client.setQueryData(benchKey(row.draft.subject_type, id), (await judge(id, name))?.bench);
-    void client.invalidateQueries({ queryKey: ['line'] });
-    void client.invalidateQueries({ queryKey: ['clocks'] });
-    await compare(written, row.name);
-  }
 }
 
 /** Answers that somebody else gave anew since, from what has just gone out. */
@@ -48,7 +29,8 @@ export function useOutbox() {
       void flush({ id, name }).then(async ({ written }) => {
         if (written.length === 0) return;
         setOver((before) => [...before, ...overtaken(written)]);
-        await draw(client, written, name);
+        if (hasAlong()) await (await import('../device/draw')).draw(client, written, name);
+        else await client.invalidateQueries();
       });
     send();
     const timer = window.setInterval(send, TRY_AGAIN_MS);

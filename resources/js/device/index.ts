@@ -16,8 +16,6 @@ export async function alongOf(id: string): Promise<AlongHere | undefined> {
 export const benchOf = async (id: string, name: string | null, ask: () => Promise<Schemas['Bench']>): Promise<Schemas['Bench']> =>
   name === null || !(await alongOf(id)) ? ask() : (await along()).benchOf(id, name, ask);
 
-/** Holds what the server made of an entry against what the rules here make of the same entries. */
-export const compare = async (written: Schemas['Written'], name: string) => (await along()).compare(written, name);
 export const wipe = async () => {
   if (hasAlong()) await (await along()).wipe();
 };

@@ -4,7 +4,7 @@ import type { QueryKey } from '@tanstack/react-query';
 import type { Schemas } from '../../api/client';
 import { STATES } from '../../instruments/line/glyph';
 import { SeverityMark } from '../../instruments/severity/SeverityMark';
-import { PHONE_BAR } from '../../app/PhoneBar';
+import { PHONE_BAR } from '../../app/phone';
 import { usePace } from '../../app/pace';
 import { FusePanel } from './fuse/FusePanel';
 import { JudgedUnder } from './JudgedUnder';
