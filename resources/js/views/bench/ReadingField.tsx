@@ -1,4 +1,4 @@
-import { useEffect, useId, useRef, useState } from 'react';
+import { useEffect, useId, useLayoutEffect, useRef, useState } from 'react';
 import { Box, Button, FormHelperText, InputAdornment, MenuItem, Stack, TextField, ToggleButton, ToggleButtonGroup, Typography } from '@mui/material';
 import type { Schemas } from '../../api/client';
 import { padded } from '../../app/pad';
@@ -21,18 +21,19 @@ export interface FieldProps {
  * What is being typed survives a reload: it is kept on the device until it has been entered. An answer that arrives meanwhile writes over what was sent or left
  * alone, never over what somebody is typing.
  */
-function useDraft(key: string, entered: string): [string, (text: string) => void, boolean, (text: string) => void] {
+function useDraft(key: string, entered: string, busy: boolean): [string, (text: string) => void, boolean, (text: string) => void] {
   const [text, setText] = useState(() => sessionStorage.getItem(key) ?? entered);
   const last = useRef(entered);
   const sent = useRef<string | null>(null);
-  useEffect(() => {
-    if (last.current === entered) return;
+  // at once, not after the next stroke
+  useLayoutEffect(() => {
+    if (busy || last.current === entered) return; // the answer to what was sent last is still to come
     const isTyped = text !== last.current && text !== sent.current;
     last.current = entered;
     if (isTyped) return;
     sessionStorage.removeItem(key);
     setText(entered);
-  }, [entered, key, text]);
+  }, [entered, key, text, busy]);
   const type = (next: string) => {
     if (next === entered) sessionStorage.removeItem(key);
     else sessionStorage.setItem(key, next);
@@ -78,7 +79,7 @@ export function ReadingField(props: FieldProps) {
 const label = (spec: Spec) => (spec.required ? spec.label : `${spec.label} (if any)`);
 
 function NumberField({ spec, reading, error, busy, disabled, onEnter, draftKey }: FieldProps) {
-  const [text, type, changed, gone] = useDraft(draftKey, typeof reading?.value === 'number' ? shown(reading.value, spec) : '');
+  const [text, type, changed, gone] = useDraft(draftKey, typeof reading?.value === 'number' ? shown(reading.value, spec) : '', busy);
   const once = useOnce(error);
   const enter = () => changed && text.trim() !== '' && once(text, () => (gone(text), onEnter(stored(text, spec))));
   return (
@@ -114,7 +115,7 @@ function NumberField({ spec, reading, error, busy, disabled, onEnter, draftKey }
 
 function SeriesField({ spec, reading, error, busy, disabled, onEnter, draftKey }: FieldProps) {
   const values = Array.isArray(reading?.value) ? (reading.value as number[]) : [];
-  const [text, type, changed, gone] = useDraft(draftKey, values.map((v) => shown(v, spec)).join(' | '));
+  const [text, type, changed, gone] = useDraft(draftKey, values.map((v) => shown(v, spec)).join(' | '), busy);
   const parts = text === '' ? [] : text.split(' | ');
   const preferred = spec.counts[0] === 2 ? 4 : (spec.counts[0] ?? 4);
   const [count, setCount] = useState(values.length || Math.max(parts.length, preferred));
@@ -255,8 +256,8 @@ function EquipmentField({ spec, reading, error, disabled, onEnter }: FieldProps)
   );
 }
 
-function CodeField({ spec, reading, error, disabled, onEnter, draftKey }: FieldProps) {
-  const [text, type, changed, gone] = useDraft(draftKey, typeof reading?.value === 'string' ? reading.value : '');
+function CodeField({ spec, reading, error, busy, disabled, onEnter, draftKey }: FieldProps) {
+  const [text, type, changed, gone] = useDraft(draftKey, typeof reading?.value === 'string' ? reading.value : '', busy);
   const digits = text.replace(/\D/g, '').length;
   const once = useOnce(error);
   const enter = () => changed && text.trim() !== '' && once(text, () => (gone(text), onEnter(text)));
