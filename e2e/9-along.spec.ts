@@ -64,7 +64,7 @@ test('two tablets make four joints without signal, one bad and one cut out, and 
   await loseSignal(b);
 
   await open(a, GOOD); // the page itself comes from this device
-  await expect(a.getByText('No signal. You work with what was taken along')).toBeVisible();
+  await expect(a.getByText('Working with what was taken along')).toBeVisible();
   await makeByTouch(a, MEASURED, /^accepted/);
   await a.reload();
   await expect(a.getByText(/^accepted · judged by/)).toBeVisible();

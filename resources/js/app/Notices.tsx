@@ -38,9 +38,9 @@ export function Notices({ outbox, late }: Props) {
         </Alert>
       )}
       {!signal && mains.length > 0 && (
-        <Alert severity="info" role="status" sx={{ borderRadius: 0 }}>
-          No signal. You work with what was taken along{own.length > 0 ? `; ${entries(own.length)} will be sent when there is signal` : ''}. Papers to print,
-          files to read in and control units that send by themselves need signal.
+        <Alert severity="info" role="status" icon={false} sx={{ borderRadius: 0, py: 0, '& .MuiAlert-message': { py: 0.5 } }}>
+          <b>No signal.</b>{' '}
+          {own.length === 0 ? 'Working with what was taken along.' : `${own.length === 1 ? 'One entry waits' : `${own.length} entries wait`} here.`}
         </Alert>
       )}
       {late && (signal || mains.length === 0) && (

@@ -27,10 +27,16 @@ export function SignOut({ waiting, onStay }: { waiting: number; onStay: () => vo
         </Typography>
       </DialogContent>
       <DialogActions>
-        <Button onClick={onStay} sx={{ minHeight: 56 }}>
+        <Button variant={waiting > 0 ? 'contained' : 'text'} color={waiting > 0 ? 'secondary' : 'primary'} onClick={onStay} sx={{ minHeight: 56, px: 3 }}>
           Stay
         </Button>
-        <Button variant="contained" color="secondary" disabled={end.isPending} onClick={() => end.mutate()} sx={{ minHeight: 56 }}>
+        <Button
+          variant={waiting > 0 ? 'outlined' : 'contained'}
+          color={waiting > 0 ? 'primary' : 'secondary'}
+          disabled={end.isPending}
+          onClick={() => end.mutate()}
+          sx={{ minHeight: 56 }}
+        >
           Sign out
         </Button>
       </DialogActions>

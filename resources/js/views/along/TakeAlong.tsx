@@ -33,8 +33,9 @@ export function TakeAlong() {
         <Typography role="status">
           {here ? (
             <>
-              <b>{main.name} is on this device.</b> Taken along {age < 60 ? 'just now' : `${span(age)} ago`}, {(here.bytes / MB).toFixed(1)} MB. Readings are
-              judged here at once{HAS_RULES ? '' : ' by the server'}, and sent when there is signal.
+              <b>{main.name} is on this device.</b> Taken along {age < 60 ? 'just now' : `${span(age)} ago`}, {(here.bytes / MB).toFixed(1)} MB. Readings are{' '}
+              {HAS_RULES ? 'judged here at once, and sent' : 'kept here, and sent and judged'} when there is signal. Papers, files to read in, tests and units
+              that send by themselves need signal.
             </>
           ) : (
             <>
