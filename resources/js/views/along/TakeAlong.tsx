@@ -39,18 +39,12 @@ export function TakeAlong() {
             </>
           ) : (
             <>
-              <b>No signal down there?</b> Take {main.name} along: its joints, rules, papers and drawings stay on this device for the day.
+              <b>No signal down there?</b> Take {main.name} along: its joints, its rules and every view of it stay on this device for the day.
             </>
           )}
         </Typography>
         <Stack direction="row" spacing={1.5} sx={{ flex: 'none' }}>
-          <Button
-            variant={here ? 'outlined' : 'contained'}
-            color={here ? 'primary' : 'secondary'}
-            disabled={take.isPending || !signal}
-            onClick={() => take.mutate()}
-            sx={{ minHeight: 56, px: 3 }}
-          >
+          <Button variant="outlined" disabled={take.isPending || !signal} onClick={() => take.mutate()} sx={{ minHeight: 56, px: 3 }}>
             {take.isPending ? 'Taking along …' : here ? 'Take it anew' : 'Take along'}
           </Button>
           {here && (
