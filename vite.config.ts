@@ -2,7 +2,7 @@ import react from '@vitejs/plugin-react';
 import laravel from 'laravel-vite-plugin';
 import { defineConfig } from 'vite';
 import { VitePWA } from 'vite-plugin-pwa';
-import { aliases, coreFile, packed, wasmAddress } from './resources/vite/deviceRules';
+import { aliases, coreFile, packed, wasmAddress } from './resources/vite/deviceRules.ts';
 
 export default defineConfig({
   resolve: { alias: aliases },

@@ -1,5 +1,5 @@
 import { execFileSync } from 'node:child_process';
-import { createReadStream, createWriteStream, readdirSync } from 'node:fs';
+import { createReadStream, createWriteStream, existsSync, readdirSync, realpathSync } from 'node:fs';
 import path from 'node:path';
 import { pipeline } from 'node:stream/promises';
 import { constants, createBrotliCompress, createGzip } from 'node:zlib';
@@ -9,7 +9,8 @@ import type { Plugin } from 'vite';
 export const hasDeviceRules = process.env.DIASTOMA_DEVICE_RULES !== 'off';
 
 const root = path.resolve(import.meta.dirname, '../..');
-const php = path.join(root, 'node_modules/@php-wasm/web-8-2/asyncify/php_8_2.js');
+/** Where it really lies: libraries may be lent from another folder. */
+const php = realpathSync(path.join(root, 'node_modules/@php-wasm/web-8-2/asyncify/php_8_2.js'));
 
 /** Past the package's own exports, which would pull every build of PHP along. */
 export const aliases = {
@@ -45,6 +46,7 @@ export const packed = (): Plugin => ({
   apply: 'build',
   closeBundle: async () => {
     const folder = path.join(root, 'public/build/assets');
+    if (!existsSync(folder)) return; // the build has failed, and says why itself
     for (const name of readdirSync(folder).filter((file) => /\.(wasm|txt)$/.test(file))) {
       const from = path.join(folder, name);
       const brotli = createBrotliCompress({ params: { [constants.BROTLI_PARAM_QUALITY]: QUALITY, [constants.BROTLI_PARAM_LGWIN]: 24 } });

@@ -47,8 +47,11 @@ it('never throws: what cannot be answered says why', function (string $question)
     $said = json_decode(Door::answer($question), true, 512, JSON_THROW_ON_ERROR);
     expect(isset($said['fault']) || isset($said['refused']))->toBeTrue($question);
 })->with([
-    '', 'null', '[]', '"desk"', '{"ask":"desk"}', '{"ask":"desk","given":{"work":5}}', '{"ask":"desk","given":{"for":"Ada","now":"x","history":[{"id":1}]}}',
-    '{"ask":"reckon","given":{"id":"none"}}', '{"ask":"know","given":{"rulebooks":{"a":7}}}', '{"ask":"else","given":{}}', "{\xff",
+    'nothing' => [''], 'null' => ['null'], 'a list' => ['[]'], 'a text' => ['"desk"'], 'not given' => ['{"ask":"desk"}'],
+    'work that is none' => ['{"ask":"desk","given":{"work":5}}'],
+    'history that is none' => ['{"ask":"desk","given":{"for":"Ada","now":"x","history":[{"id":1}]}}'],
+    'no such calculation' => ['{"ask":"reckon","given":{"id":"none"}}'], 'no rulebook' => ['{"ask":"know","given":{"rulebooks":{"a":7}}}'],
+    'something else' => ['{"ask":"else","given":{}}'], 'no text at all' => ["{\xff"],
 ]);
 
 it('knows a fitting whose code was scanned without signal, where its figures were read before', function () {
