@@ -128,8 +128,16 @@ async function put(person: Whose, draft: Draft): Promise<void> {
  */
 export async function submit(person: Whose, draft: Draft): Promise<Pick<Written, 'bench'> | null> {
   const along = await alongOf(draft.subject_id);
-  await put(person, along ? { ...draft, along: along.person === person.id ? along.taking : null } : draft);
-  const here = along ? await (await judging()).judge(draft.subject_id, person.name) : null;
+  // kept and sent in one turn: nobody else's turn may send it, and hear what is said to it
+  if (!along)
+    return inOrder(async () => {
+      await put(person, draft);
+      const { written, refused } = await drain(person, draft.id);
+      if (refused) throw refused;
+      return written.find((one) => one.row.draft.id === draft.id)?.written ?? null;
+    });
+  await put(person, { ...draft, along: along.person === person.id ? along.taking : null });
+  const here = await (await judging()).judge(draft.subject_id, person.name);
   const refusal = here?.refused.find((one) => one.id === draft.id);
   if (here && !refusal) return { bench: here.bench };
   if (refusal && !navigator.onLine) {

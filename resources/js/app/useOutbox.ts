@@ -32,7 +32,7 @@ export function useOutbox() {
         if (hasAlong()) await (await import('../device/draw')).draw(client, written, name);
         else await client.invalidateQueries();
       });
-    send();
+    if (hasAlong()) send(); // else whoever enters it sends it
     const timer = window.setInterval(send, TRY_AGAIN_MS);
     window.addEventListener('online', send);
     return () => {
