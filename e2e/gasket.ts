@@ -37,7 +37,10 @@ const said = (answers: Answers, label: string) => answers.find(([pattern]) => pa
 /** Answers everything that the step in sight still asks. */
 export async function answerStep(page: Page, own: Answers = []) {
   const answers = [...own, ...GOOD];
-  const card = page.locator('main section').first();
+  const card = page
+    .locator('main section')
+    .filter({ has: page.getByRole('heading', { level: 1 }) })
+    .first();
   await expect(card.getByRole('heading', { level: 1 })).toBeVisible();
   for (let turn = 0; turn < 14; turn++) {
     let done = true;
@@ -127,7 +130,11 @@ export async function goOn(page: Page): Promise<boolean> {
 export async function makeJoint(page: Page, own: Answers = [], from?: string, until?: RegExp) {
   if (from !== undefined) await goToStep(page, from);
   for (let k = 0; k < 20; k++) {
-    const heading = page.locator('main section').first().getByRole('heading', { level: 1 });
+    const heading = page
+      .locator('main section')
+      .filter({ has: page.getByRole('heading', { level: 1 }) })
+      .first()
+      .getByRole('heading', { level: 1 });
     if (until !== undefined && until.test((await heading.textContent()) ?? '')) return;
     await answerStep(page, own);
     if (!(await goOn(page))) return;
