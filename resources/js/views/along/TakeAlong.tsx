@@ -27,13 +27,14 @@ export function TakeAlong() {
   });
   const leave = useMutation({ mutationFn: () => leaveHere(main.id), onSettled: look });
   const age = here ? (Date.now() - here.taken_here) / 1000 : 0;
+  const ago = age < 60 ? 'just now' : `${span(age)} ago`;
   return (
     <Paper component="section" aria-label="Without signal" sx={{ p: 2, borderLeft: '8px solid', borderLeftColor: here ? 'go' : 'line' }}>
       <Stack direction={{ xs: 'column', sm: 'row' }} spacing={2} sx={{ justifyContent: 'space-between', alignItems: { sm: 'center' } }}>
         <Typography role="status">
           {here ? (
             <>
-              <b>{main.name} is on this device.</b> Taken along {age < 60 ? 'just now' : `${span(age)} ago`}, {(here.bytes / MB).toFixed(1)} MB. Readings are{' '}
+              <b>{main.name} is on this device.</b> Taken along {ago}, {(here.bytes / MB).toFixed(1)} MB. Readings are{' '}
               {HAS_RULES ? 'judged here at once, and sent' : 'kept here, and sent and judged'} when there is signal. Papers, files to read in, tests and units
               that send by themselves need signal.
             </>
