@@ -38,7 +38,7 @@ final class WriteEntry
     public function execute(Person $sender, Draft $draft, ?string $along = null, ?string $for = null): array
     {
         $subject = Subject::find($draft->subjectType, $draft->subjectId);
-        $author = Author::of($sender, $subject->job, $draft->deviceAt, $along, $for);
+        $author = Author::of($sender, $subject->job, $draft, $along, $for);
         if ($subject->model instanceof Joint && $this->fusions->settleAll($subject->model) > 0) {
             $subject = Subject::find($draft->subjectType, $draft->subjectId); // what had run out stands before what comes now
         }

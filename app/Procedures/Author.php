@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Procedures;
 
 use App\Exceptions\Refused;
+use App\Journal\Draft;
 use App\Models\Job;
 use App\Models\Person;
 use App\Models\Taking;
@@ -28,7 +29,7 @@ final readonly class Author
      *
      * @throws Refused if the one may not enter it, or the other may not hand it in
      */
-    public static function of(Person $sender, Job $job, string $deviceAt, ?string $along = null, ?string $for = null): self
+    public static function of(Person $sender, Job $job, Draft $draft, ?string $along = null, ?string $for = null): self
     {
         $isHandedIn = $for !== null && $for !== $sender->id;
         $isHandedIn && $sender->must(Action::KeepPeople, $job);
@@ -36,7 +37,12 @@ final readonly class Author
         $taking = $along === null ? null : Taking::query()->where('job_id', $job->id)->where('person_id', $person->id)->find($along);
         $now = $person->left_at === null ? $person->roleOn($job) : null;
         $rights = $taking === null ? null : new AlongRights($taking->role, new \DateTimeImmutable($taking->taken_at), $now);
-        if ($rights === null || ! $rights->holdAt(new \DateTimeImmutable($deviceAt))) {
+        $at = new \DateTimeImmutable($draft->deviceAt);
+        $refusal = $isHandedIn ? AlongRights::handInRefusal($draft->kind, $rights, $at) : null;
+        if ($refusal !== null) {
+            throw Refused::forbidden($refusal);
+        }
+        if ($rights === null || ! $rights->holdAt($at)) {
             $rights = null;
             $now === null && throw Refused::nothing();
         }

@@ -118,6 +118,15 @@ it('lets a supervisor hand in what somebody made who has left, under the name of
     expect($bench['readings']['ambient_c']['by'])->toBe('Ada Brook')->and($bench['readings']['ambient_c']['rights'])->toContain('Handed in by');
 });
 
+it('lets nobody hand in what only its author may give, nor anything for somebody who can sign in', function (string $kind, bool $isAlong, int $status) {
+    $joint = $this->joint(9);
+    $along = takenAlong($this->signIn('ines@demo'), $joint->main);
+    $payload = ['overrule' => ['rule' => 'ef.ambient', 'reason' => 'The shelter was put up meanwhile.'], 'signature' => ['key' => 'hold.first_of_day'],
+        'note' => ['text' => 'Seen.']][$kind];
+    $this->signIn('vera@demo')->postJson('/api/v1/entries', [...$this->draft($joint, 'x', 1), 'kind' => $kind, 'payload' => $payload,
+        'for' => $this->person('ines@demo')->id, ...($isAlong ? ['along' => $along['taking']] : [])])->assertStatus($status);
+})->with([['overrule', true, 403], ['signature', true, 403], ['note', true, 201], ['note', false, 403], ['overrule', false, 403]]);
+
 it('merges two tablets by the time at which each answered, and tells whoever was overtaken', function () {
     $joint = $this->joint(9);
     $this->signIn();

@@ -30,10 +30,8 @@ final class EntryController
             $person, new Draft($given['id'], $given['kind'], $given['subject_type'], $given['subject_id'], $given['payload'], $deviceAt),
             $given['along'] ?? null, $given['for'] ?? null,
         );
-
         // who has left the job hands in what they made before, and sees nothing of it
         $bench = $person->roleOn($subject->job) === null ? null : Bench::of($subject, $person);
-
         $overtaken = Overtaken::of($subject->told(), $entry->id);
 
         return new JsonResponse(['entry' => self::entry($entry), 'bench' => $bench, 'overtaken' => $overtaken], $new ? 201 : 200);

@@ -155,7 +155,7 @@ final class JobController
         $clocks = [];
         foreach ($joints as $joint) {
             foreach ($joint->verdict['clocks'] ?? [] as $clock) {
-                if (! in_array($clock['kind'] ?? '', [Clock::TEST, Clock::PASSIVE], true) || CarbonImmutable::parse($clock['due_at']) > $now) {
+                if (Clock::isShown($clock['kind'] ?? '', CarbonImmutable::parse($clock['due_at']), $now)) {
                     $clocks[] = [...$clock, 'joint_id' => $joint->id, 'joint_number' => $joint->number];
                 }
             }

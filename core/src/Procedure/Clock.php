@@ -29,6 +29,12 @@ final readonly class Clock
     ) {
     }
 
+    /** Whether somebody should see a wait of this kind now: one that needs no hand when it ends is not shown after it. */
+    public static function isShown(string $kind, \DateTimeInterface $dueAt, \DateTimeInterface $now): bool
+    {
+        return ! in_array($kind, [self::TEST, self::PASSIVE], true) || $dueAt > $now;
+    }
+
     /** @return array<string, string> */
     public function toArray(): array
     {

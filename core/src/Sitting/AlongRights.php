@@ -30,6 +30,19 @@ final readonly class AlongRights
         return $age >= 0 && $age <= 3600 * self::HOURS;
     }
 
+    /**
+     * Why somebody else may not hand in an entry; null where they may. What bears on what its author alone may give (a name under what was seen, a stop set
+     * aside) is never handed in, and nothing that was not made under a taking of theirs.
+     */
+    public static function handInRefusal(string $kind, ?self $rights, \DateTimeImmutable $at): ?string
+    {
+        return match (true) {
+            in_array($kind, [Entry::SIGNATURE, Entry::OVERRULE], true) => 'A signature or an overrule is given by its author alone, and handed in by nobody.',
+            $rights === null || ! $rights->holdAt($at) => 'This was not made under a main that its author took along that day. Its author signs in and sends it.',
+            default => null,
+        };
+    }
+
     /** @return ?array{role: string, taken_at: string, now: ?string} null where they are what they were */
     public function mark(): ?array
     {

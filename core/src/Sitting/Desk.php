@@ -63,7 +63,7 @@ final readonly class Desk
         $goesOn = in_array($this->sitting->state(), [State::InWork, State::Mend, State::Cooling], true) || $testAt !== null && $testAt > $this->now;
         $shown = array_filter(
             $goesOn ? $this->sitting->verdict()->clocks : [],
-            fn (Clock $c): bool => ! in_array($c->kind, [Clock::TEST, Clock::PASSIVE], true) || $c->dueAt > $this->now,
+            fn (Clock $c): bool => Clock::isShown($c->kind, $c->dueAt, $this->now),
         );
 
         return array_values(array_map(static fn (Clock $c): array => $c->toArray(), $shown));
@@ -87,10 +87,10 @@ final readonly class Desk
     private function answers(): array
     {
         $readings = $rows = [];
-        $isJoint = in_array($this->sitting->work->kind, [Kind::Joint, Kind::Section], true); // what has no series needs none
+        $hasSeries = ! in_array($this->sitting->work->kind, [Kind::Joint, Kind::Section], true);
         foreach (Story::inOrder($this->entries) as $entry) {
             $at = $entry->takenAt->format(\DateTimeInterface::RFC3339);
-            if (! $isJoint && is_array($entry->payload['row'] ?? null) && is_string($entry->payload['key'] ?? null)) {
+            if ($hasSeries && is_array($entry->payload['row'] ?? null) && is_string($entry->payload['key'] ?? null)) {
                 $rows[$entry->payload['key']][] = ['row' => (object) $entry->payload['row'], 'at' => $at, 'by' => $entry->author()];
             }
             foreach ($entry->answers() as $one) {

@@ -18,6 +18,14 @@ it('lets rights of a taking hold for a day from it, and for nothing before', fun
     ['2026-11-26T06:59:59Z', false], ['2026-11-26T07:00:00Z', true], ['2026-11-27T07:00:00Z', true], ['2026-11-27T07:00:01Z', false],
 ]);
 
+it('lets another hand in what was made under a taking, and never a signature or an overrule', function () use ($at) {
+    $rights = new AlongRights('jointer', $at('07:00:00'), null);
+    $may = static fn (string $kind, ?AlongRights $by, string $moment = '10:00:00'): bool => AlongRights::handInRefusal($kind, $by, $at($moment)) === null;
+    expect($may(Entry::READING, $rights))->toBeTrue()->and($may(Entry::LIST, $rights))->toBeTrue()->and($may(Entry::SIGNATURE, $rights))->toBeFalse()
+        ->and($may(Entry::OVERRULE, $rights))->toBeFalse()->and($may(Entry::READING, null))->toBeFalse()
+        ->and($may(Entry::READING, $rights, '06:59:59'))->toBeFalse();
+});
+
 it('marks rights that are others by now, in words', function () use ($at) {
     expect((new AlongRights('jointer', $at('07:00:00'), 'jointer'))->mark())->toBeNull();
     $mark = static fn (?string $now): ?array => (new AlongRights('supervisor', $at('07:00:00'), $now))->mark();

@@ -5,7 +5,7 @@ import { hasAlong, setAlong, store, type AlongHere } from './store';
 
 type Bench = Schemas['Bench'];
 
-/** How full this device may be before it is said, as a share of what it lets us keep. From the issue's own list of wishes. */
+/** How full this device may be before it is said, as a share of what it lets us keep. Our own value. */
 const FULL = 0.8;
 
 export const alongHere = async (): Promise<AlongHere[]> => (hasAlong() ? (await store).getAll('along') : []);
@@ -13,7 +13,6 @@ export const alongHere = async (): Promise<AlongHere[]> => (hasAlong() ? (await 
 /** Takes a main along: everything its rules need, kept on this device, and the page itself. */
 export async function takeAlong(main: { id: string; name: string }, person: string): Promise<AlongHere> {
   await navigator.storage?.persist?.();
-  setAlong(true);
   const given = await answered(api.POST('/mains/{main}/along', { params: { path: { main: main.id } } }));
   const { sittings, ...rest } = given;
   const along: AlongHere = { ...rest, name: main.name, person, taken_here: Date.now(), bytes: new Blob([JSON.stringify(given)]).size };
@@ -23,6 +22,7 @@ export async function takeAlong(main: { id: string; name: string }, person: stri
   for (const sitting of sittings) await tx.objectStore('sittings').put({ ...sitting, main: main.id });
   await tx.objectStore('along').put(along);
   await tx.done;
+  setAlong(true); // from now on answers are kept
   if ('serviceWorker' in navigator) {
     await navigator.serviceWorker.register('/sw.js');
     await navigator.serviceWorker.ready;
@@ -30,6 +30,9 @@ export async function takeAlong(main: { id: string; name: string }, person: stri
   if (HAS_RULES) await askRules('ping', {}); // fetched now, while there is signal
   return along;
 }
+
+/** Begins the rules before somebody needs them: the first verdict does not wait, and those of a new version are fetched while there is signal. */
+export const warmUp = () => void askRules('ping', {});
 
 /** Leaves one main here. What waits to be sent stays. */
 export async function leaveHere(main: string): Promise<void> {

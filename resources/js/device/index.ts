@@ -21,6 +21,7 @@ export const wipe = async () => {
 };
 export const look = async () => {
   if (!hasAlong()) return { mains: [], room: null };
-  const { alongHere, fullness } = await along();
+  const { alongHere, fullness, warmUp } = await along();
+  warmUp();
   return { mains: await alongHere(), room: await fullness() };
 };

@@ -8,7 +8,6 @@ const PATIENCE_MS = 20_000;
 
 let worker: Worker | undefined;
 let last = 0;
-let bytes = 0;
 const waiting = new Map<number, (answer: Answer) => void>();
 
 function running(): Worker {
@@ -43,8 +42,7 @@ export async function askRules<T>(ask: 'know' | 'desk' | 'reckon' | 'ping', give
     console.error(answer.fault);
     return null;
   }
-  bytes = answer.bytes;
-  performance.measure(`rules ${ask}`, { start, detail: answer.ms }); // read by bin/bench device
+  performance.measure(`rules ${ask}`, { start, detail: { ms: answer.ms, bytes: answer.bytes } }); // read by bin/bench device
   const said = JSON.parse(answer.text) as T & { fault?: string };
   if (typeof said === 'object' && said !== null && said.fault !== undefined) {
     console.error(said.fault);
@@ -52,6 +50,3 @@ export async function askRules<T>(ask: 'know' | 'desk' | 'reckon' | 'ping', give
   }
   return said;
 }
-
-/** Memory that the rules hold, bytes; nought before the first answer. */
-export const rulesHold = () => bytes;

@@ -1,5 +1,6 @@
 /// <reference lib="webworker" />
 import { cleanupOutdatedCaches, matchPrecache, precacheAndRoute } from 'workbox-precaching';
+import { ExpirationPlugin } from 'workbox-expiration';
 import { NavigationRoute, registerRoute } from 'workbox-routing';
 import { CacheFirst } from 'workbox-strategies';
 
@@ -24,5 +25,8 @@ registerRoute(
   ),
 );
 
-/** The rules: fetched once. Their names change with their content. */
-registerRoute(({ url }) => url.origin === self.location.origin && url.pathname.startsWith('/build/assets/'), new CacheFirst({ cacheName: 'diastoma-rules' }));
+/** The rules: fetched once. Their names change with their content; those of versions long gone are dropped. */
+registerRoute(
+  ({ url }) => url.origin === self.location.origin && url.pathname.startsWith('/build/assets/'),
+  new CacheFirst({ cacheName: 'diastoma-rules', plugins: [new ExpirationPlugin({ maxEntries: 8 })] }),
+);
