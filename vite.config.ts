@@ -30,5 +30,5 @@ export default defineConfig({
     packed(),
   ],
   worker: { format: 'es', plugins: () => [wasmAddress()] },
-  build: { chunkSizeWarningLimit: 950 },
+  build: { chunkSizeWarningLimit: 950, modulePreload: false }, // the names of every view's pieces are not carried by everybody
 });

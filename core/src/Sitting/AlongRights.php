@@ -38,7 +38,7 @@ final readonly class AlongRights
     {
         return match (true) {
             in_array($kind, [Entry::SIGNATURE, Entry::OVERRULE], true) => 'A signature or an overrule is given by its author alone, and handed in by nobody.',
-            $rights === null || ! $rights->holdAt($at) => 'This was not made under a main that its author took along that day. Its author signs in and sends it.',
+            $rights === null || ! $rights->holdAt($at) => 'Its author had taken no main along when it was made: they sign in and send it.',
             default => null,
         };
     }

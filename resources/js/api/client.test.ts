@@ -1,4 +1,5 @@
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
+import { store } from '../device/store';
 import { answered, api, ApiError, ConnectionLost } from './client';
 
 const reply = (status: number, body: string) =>
@@ -8,6 +9,11 @@ beforeEach(() => vi.stubGlobal('document', { cookie: 'a=1; XSRF-TOKEN=t%3D%3D; b
 afterEach(() => vi.unstubAllGlobals());
 
 describe('the API client', () => {
+  it('keeps nothing where no main was taken along', async () => {
+    vi.stubGlobal('fetch', reply(200, '{"jobs":[]}'));
+    await answered(api.GET('/jobs'));
+    expect(await (await store).count('kept')).toBe(0);
+  });
   it('gives back what the server sent', async () => {
     vi.stubGlobal('fetch', reply(200, '{"jobs":[]}'));
     expect(await answered(api.GET('/jobs'))).toEqual({ jobs: [] });

@@ -1,5 +1,5 @@
 import createClient from 'openapi-fetch';
-import { asked } from '../device/kept';
+import { hasAlong } from '../device/store';
 import type { components, paths } from './schema';
 
 export type Schemas = components['schemas'];
@@ -47,7 +47,7 @@ export const api = createClient<Asked>({
   querySerializer: { object: { style: 'deepObject', explode: true } },
   fetch: async (request) => {
     try {
-      return await asked(request);
+      return await (hasAlong() ? (await import('../device/kept')).asked(request) : globalThis.fetch(request));
     } catch (cause) {
       if (request.signal.aborted) throw cause;
       throw new ConnectionLost(cause);

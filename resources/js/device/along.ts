@@ -1,14 +1,12 @@
 import { answered, api, ConnectionLost, type Schemas } from '../api/client';
 import { askRules, HAS_RULES } from '#device-rules';
 import { difference, judge, sittingHere, waitingFor } from './judge';
-import { hasAlong, setAlong, store, type AlongHere } from './store';
+import { setAlong, store, type AlongHere } from './store';
 
 type Bench = Schemas['Bench'];
 
 /** How full this device may be before it is said, as a share of what it lets us keep. Our own value. */
 const FULL = 0.8;
-
-export const alongHere = async (): Promise<AlongHere[]> => (hasAlong() ? (await store).getAll('along') : []);
 
 /** Takes a main along: everything its rules need, kept on this device, and the page itself. */
 export async function takeAlong(main: { id: string; name: string }, person: string): Promise<AlongHere> {
@@ -31,9 +29,6 @@ export async function takeAlong(main: { id: string; name: string }, person: stri
   return along;
 }
 
-/** Begins the rules before somebody needs them: the first verdict does not wait, and those of a new version are fetched while there is signal. */
-export const warmUp = () => void askRules('ping', {});
-
 /** Leaves one main here. What waits to be sent stays. */
 export async function leaveHere(main: string): Promise<void> {
   const db = await store;
@@ -54,9 +49,18 @@ export async function wipe(): Promise<void> {
 }
 
 /** How much of what it may keep this device keeps; null where it does not say. */
-export async function fullness(): Promise<{ bytes: number; isFull: boolean } | null> {
+async function fullness(): Promise<{ bytes: number; isFull: boolean } | null> {
   const said = await navigator.storage?.estimate?.();
   return said?.usage === undefined || !said.quota ? null : { bytes: said.usage, isFull: said.usage > FULL * said.quota };
+}
+
+/**
+ * The mains on this device, and how full it is. The rules begin before somebody needs them: the first verdict does not wait, and those of a new version are
+ * fetched while there is signal.
+ */
+export async function look(): Promise<{ mains: AlongHere[]; room: Awaited<ReturnType<typeof fullness>> }> {
+  void askRules('ping', {});
+  return { mains: await (await store).getAll('along'), room: await fullness() };
 }
 
 /** A work's bench: the server's, with what waits on top; this device's own while the server cannot be reached. */

@@ -19,9 +19,4 @@ export const benchOf = async (id: string, name: string | null, ask: () => Promis
 export const wipe = async () => {
   if (hasAlong()) await (await along()).wipe();
 };
-export const look = async () => {
-  if (!hasAlong()) return { mains: [], room: null };
-  const { alongHere, fullness, warmUp } = await along();
-  warmUp();
-  return { mains: await alongHere(), room: await fullness() };
-};
+export const look = async () => (hasAlong() ? (await along()).look() : { mains: [], room: null });

@@ -1,7 +1,7 @@
 import { afterEach, beforeEach, expect, test, vi } from 'vitest';
 import { setJobNow } from '../app/time';
 import { amend, asked } from './kept';
-import { setAlong, store } from './store';
+import { store } from './store';
 
 const held = new Map<string, string>();
 const question = (path: string, method = 'GET') => new Request(`http://localhost/api/v1${path}`, { method });
@@ -18,7 +18,6 @@ beforeEach(async () => {
     removeItem: (key: string) => held.delete(key),
   });
   await (await store).clear('kept');
-  setAlong(true);
 });
 afterEach(() => vi.unstubAllGlobals());
 
@@ -38,13 +37,6 @@ test('its clock goes on', async () => {
   vi.stubGlobal('fetch', lost);
   const { now } = (await (await asked(question('/jobs/j/clocks'))).json()) as { now: string };
   expect(Math.abs(Date.parse(now) - Date.now() - 3_600_000)).toBeLessThan(5000);
-});
-
-test('nothing is kept where no main was taken along', async () => {
-  setAlong(false);
-  vi.stubGlobal('fetch', answers({ joints: [1] }));
-  await asked(question('/mains/m/line'));
-  expect(await (await store).count('kept')).toBe(0);
 });
 
 test('what was kept is changed in place', async () => {

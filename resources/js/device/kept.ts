@@ -1,5 +1,5 @@
 import { jobNow } from '../app/time';
-import { hasAlong, store } from './store';
+import { store } from './store';
 
 /** As long as a server that seems to be there may take before what was kept is shown, ms: a bar of signal that carries nothing. */
 const PATIENCE_MS = 8000;
@@ -19,9 +19,9 @@ async function kept(request: Request): Promise<Response | null> {
   return new Response(JSON.stringify(body), { headers: { 'Content-Type': 'application/json' } });
 }
 
-/** Asks the server; keeps its answer while a main is taken along, and gives the last one while it cannot be reached. */
+/** Asks the server for a device with a main on it: keeps its answer, and gives the last one while it cannot be reached. */
 export async function asked(request: Request): Promise<Response> {
-  if (!hasAlong() || !isAnswer(request)) return globalThis.fetch(request);
+  if (!isAnswer(request)) return globalThis.fetch(request);
   const late = new AbortController();
   const before = await kept(request);
   const timer = before ? setTimeout(() => late.abort(), PATIENCE_MS) : undefined;

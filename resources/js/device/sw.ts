@@ -3,6 +3,7 @@ import { cleanupOutdatedCaches, matchPrecache, precacheAndRoute } from 'workbox-
 import { ExpirationPlugin } from 'workbox-expiration';
 import { NavigationRoute, registerRoute } from 'workbox-routing';
 import { CacheFirst } from 'workbox-strategies';
+import type { WorkboxPlugin } from 'workbox-core/types.js';
 
 declare const self: ServiceWorkerGlobalScope & { __WB_MANIFEST: { url: string; revision: string | null }[] };
 
@@ -28,5 +29,5 @@ registerRoute(
 /** The rules: fetched once. Their names change with their content; those of versions long gone are dropped. */
 registerRoute(
   ({ url }) => url.origin === self.location.origin && url.pathname.startsWith('/build/assets/'),
-  new CacheFirst({ cacheName: 'diastoma-rules', plugins: [new ExpirationPlugin({ maxEntries: 8 })] }),
+  new CacheFirst({ cacheName: 'diastoma-rules', plugins: [new ExpirationPlugin({ maxEntries: 8 }) as WorkboxPlugin] }),
 );

@@ -9,12 +9,12 @@ import { useUnits } from '../../app/useUnits';
 import { timeOfDay } from '../../app/time';
 import { GlyphPatterns, JointGlyph, STATES, type JointState } from '../../instruments/line/glyph';
 import { WaitsForMe } from './WaitsForMe';
-import { NumbersForm } from './NumbersForm';
 import { SeverityMark } from '../../instruments/severity/SeverityMark';
 
 /** Wanted by whoever keeps the line, at its end: the first view comes without it. */
 const LayJoints = lazy(async () => ({ default: (await import('./LayJoints')).LayJoints }));
 const TakeAlong = lazy(async () => ({ default: (await import('../along/TakeAlong')).TakeAlong }));
+const NumbersForm = lazy(async () => ({ default: (await import('./NumbersForm')).NumbersForm }));
 const JointList = lazy(async () => ({ default: (await import('./JointList')).JointList }));
 
 /** What stands on the line: the selected joint, how the main is doing, and the one thing to do next. */
@@ -158,8 +158,8 @@ export function LineView() {
       )}
       <Suspense fallback={null}>
         <TakeAlong />
+        <NumbersForm key={joint.id} joint={joint} />
       </Suspense>
-      <NumbersForm key={joint.id} joint={joint} />
       {next !== null && joint.number !== next && (
         <Button variant="outlined" color="secondary" onClick={() => select(next)} sx={{ alignSelf: 'flex-start' }}>
           Go to the next joint to make: {next}
