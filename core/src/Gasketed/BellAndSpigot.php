@@ -25,6 +25,9 @@ final class BellAndSpigot extends Procedure
 {
     protected const ONE_BY_ONE = ['lift'];
 
+    /** Neither into pushing home nor past it: that is confirmed when it has been done. */
+    protected const RUNS_ON = ['gasket', 'clean', 'seat', 'lubricate', 'align', 'deflect', 'support'];
+
     public const PREFIX = 'gasketed.';
 
     private readonly Made $made;

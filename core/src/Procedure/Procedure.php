@@ -16,6 +16,9 @@ abstract class Procedure
     /** @var list<string> steps of a joint at which something can hurt: answered one by one, on no list */
     protected const ONE_BY_ONE = [];
 
+    /** @var list<string> steps that are done in one go with the one before */
+    protected const RUNS_ON = [];
+
     abstract public function id(): string;
 
     abstract public function title(): string;
@@ -119,6 +122,12 @@ abstract class Procedure
     public function isOneByOne(Step $step): bool
     {
         return $this->kind() !== 'joint' || in_array($step->id, static::ONE_BY_ONE, true);
+    }
+
+    /** Whether a step is done in one go with the one before it, so that one list may hold the statements of both: nothing is waited for between them. */
+    public function runsOn(Step $step): bool
+    {
+        return in_array($step->id, static::RUNS_ON, true);
     }
 
     /**

@@ -74,10 +74,11 @@ final readonly class Desk
     {
         $procedure = $this->sitting->work->procedure;
         $situation = $this->sitting->situation();
+        $steps = $this->sitting->steps();
 
-        return array_map(fn (Step $step): array => [
-            ...$step->toArray($this->sitting->rulebook->units), 'list' => Listing::of($procedure, $step, $situation),
-        ], $this->sitting->steps());
+        return array_map(fn (Step $step, int $at): array => [
+            ...$step->toArray($this->sitting->rulebook->units), 'list' => Listing::of($procedure, $steps, $at, $situation),
+        ], $steps, array_keys($steps));
     }
 
     /**

@@ -15,6 +15,7 @@ use Diastoma\Core\Procedure\Rule;
 use Diastoma\Core\Procedure\Rules\ChoiceIs;
 use Diastoma\Core\Procedure\Rules\Confirmed;
 use Diastoma\Core\Procedure\Rules\NumberAtMost;
+use Diastoma\Core\Procedure\Shared;
 use Diastoma\Core\Procedure\Sided;
 use Diastoma\Core\Procedure\Situation;
 use Diastoma\Core\Procedure\Step;
@@ -106,7 +107,7 @@ final class Check
                 [
                     ...($made->size($s)?->gapMm === null ? [ReadingSpec::number(
                         'maker_gap_mm', 'Gap of a closed joint by the maker', Unit::Millimetre, 0, 100, "From the maker's instructions",
-                    )] : []),
+                    )->shared(Shared::Material)] : []),
                     ReadingSpec::series('home_gaps_mm', 'Gap in the joint, from 12 o\'clock', Unit::Millimetre, 0, 200, [4, 8], 'gap_ring'),
                 ],
                 [new GapClosedEven($made)],

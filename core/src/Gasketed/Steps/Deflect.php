@@ -13,6 +13,7 @@ use Diastoma\Core\Pipe\JointDeflection;
 use Diastoma\Core\Procedure\ReadingSpec;
 use Diastoma\Core\Procedure\Rules\Confirmed;
 use Diastoma\Core\Procedure\Rules\NumberAtMost;
+use Diastoma\Core\Procedure\Shared;
 use Diastoma\Core\Procedure\Situation;
 use Diastoma\Core\Procedure\Step;
 use Diastoma\Core\Quantity\Unit;
@@ -35,7 +36,7 @@ final class Deflect
             ? [ReadingSpec::number(
                 'maker_allowed_deg', 'Greatest deflection by the maker', Unit::Degree, 0.05, 15,
                 "No table gives it for this joint: read it in the maker's instructions",
-            )] : [];
+            )->shared(Shared::Material)] : [];
         $specs[] = ReadingSpec::choice('deflection_by', 'Deflection measured by', Measured::WAYS, '');
         if ($by === Measured::GAPS) {
             $specs[] = ReadingSpec::series('joint_gaps_mm', "Joint gap, from 12 o'clock", Unit::Millimetre, 0, 500, [4, 8], 'deflection_rose');

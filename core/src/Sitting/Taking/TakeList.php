@@ -21,20 +21,21 @@ final class TakeList implements EntryKind
     public function take(Sitting $sitting, Entry $entry, Person $person, \DateTimeImmutable $now): Taken|Refused
     {
         $id = is_string($entry->payload['step'] ?? null) ? $entry->payload['step'] : '';
-        $step = array_values(array_filter($sitting->steps(), static fn (Step $s): bool => $s->id === $id))[0] ?? null;
+        $steps = $sitting->steps();
+        $at = array_search($id, array_map(static fn (Step $s): string => $s->id, $steps), true);
         $given = Several::given($entry);
-        if ($step === null || $given === null) {
+        if ($at === false || $given === null) {
             return Refused::input('This list is not whole. Load the page again; nothing was confirmed.', 'values', 'unknown list', $id);
         }
         $listed = [];
-        foreach (Listing::of($sitting->work->procedure, $step, $sitting->situation()) as $row) {
+        foreach (Listing::of($sitting->work->procedure, $steps, $at, $sitting->situation()) as $row) {
             $listed[$row['key']] = $row;
         }
         $answers = [];
         foreach ($given as $one) {
             $row = $listed[$one['key']] ?? null;
             if ($row === null) {
-                $spec = $step->reading($one['key']);
+                $spec = $steps[$at]->reading($one['key']);
 
                 return Refused::conflict($spec === null ? 'The list has changed. Look at it again; nothing was confirmed.'
                     : "“{$spec->label}” is not confirmed on a list now: answer it by itself, or look at the list again. Nothing was confirmed.");

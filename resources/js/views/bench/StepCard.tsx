@@ -117,7 +117,17 @@ export function StepCard({ bench, step, queryKey, mayEnter, instrument, scan, fo
       {/* what is tapped fast must not move under the finger when its verdict arrives */}
       {!tapped && wrong}
       {mayEnter && !shut && scan}
-      {rows.length > 0 && <Listed rows={rows} disabled={!mayEnter || shut || entry.isPending} error={unlisted} onAllSo={allSo} onNotSo={notSo} />}
+      {rows.length > 0 && (
+        <Listed
+          rows={rows}
+          steps={bench.procedure.steps}
+          own={step.id}
+          disabled={!mayEnter || shut || entry.isPending}
+          error={unlisted}
+          onAllSo={allSo}
+          onNotSo={notSo}
+        />
+      )}
       {instrument && isInput && <Box sx={{ my: 2 }}>{instrument}</Box>}
       {tapped && wrong}
       {listed.map((spec) => (
