@@ -1,26 +1,10 @@
 import AxeBuilder from '@axe-core/playwright';
 import { expect, test, type Page } from '@playwright/test';
-import { choose, goToStep, series, signIn, step } from './crew';
+import { add, choose, goToStep, series, signIn, step } from './crew';
 import { answerStep, goOn, type Answers } from './gasket';
 import { drawIn, LABEL, makeFitting, tighten } from './fittings';
 
 const accepted = (page: Page, joint: number) => expect(page.getByText(/^accepted · judged by/), `joint ${joint}`).toBeVisible();
-
-/** The next joint at the end of the line in sight, made as somebody chooses. */
-async function add(page: Page, last: number, method: string, pipe?: () => Promise<void>) {
-  await page.goto(`/line/${last}`);
-  const form = page.getByRole('form', { name: 'Lay joints' });
-  await form.getByLabel('Length of a pipe').fill('6');
-  await form.getByRole('combobox', { name: 'How it is made' }).click();
-  await page.getByRole('option', { name: method, exact: true }).click();
-  if (pipe) {
-    await form.getByRole('button', { name: 'The pipe changes here' }).click();
-    await pipe();
-  }
-  const reply = page.waitForResponse((r) => r.url().endsWith('/joints') && r.request().method() === 'POST');
-  await form.getByRole('button', { name: /Add it|Lay them/ }).click();
-  expect((await reply).status(), method).toBe(201);
-}
 
 test('a coupling joins two pipes that differ: outside its range and with a layer out at one end only it stops', async ({ page }) => {
   await signIn(page, 'vera');

@@ -341,3 +341,19 @@ export async function mend(page: Page, joint: string, what: string) {
   await page.getByRole('form', { name: 'Mend' }).getByRole('button', { name: 'Write it down' }).click();
   await expect(page.getByRole('region', { name: 'Mended' })).toContainText(what);
 }
+
+/** The next joint at the end of the line in sight, made as somebody chooses. */
+export async function add(page: Page, last: number, method: string, pipe?: () => Promise<void>) {
+  await page.goto(`/line/${last}`);
+  const form = page.getByRole('form', { name: 'Lay joints' });
+  await form.getByLabel('Length of a pipe').fill('6');
+  await form.getByRole('combobox', { name: 'How it is made' }).click();
+  await page.getByRole('option', { name: method, exact: true }).click();
+  if (pipe) {
+    await form.getByRole('button', { name: 'The pipe changes here' }).click();
+    await pipe();
+  }
+  const reply = page.waitForResponse((r) => r.url().endsWith('/joints') && r.request().method() === 'POST');
+  await form.getByRole('button', { name: /Add it|Lay them/ }).click();
+  expect((await reply).status(), method).toBe(201);
+}

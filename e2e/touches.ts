@@ -1,7 +1,7 @@
 import { expect, type Locator, type Page } from '@playwright/test';
 import { saved } from './crew';
 
-/** What a crew reads off and types, by a piece of the label; the first that fits. Series are given value by value. */
+/** What a crew reads off and types, by a piece of “step: label”; the first that fits. Series are given value by value. */
 export type Read = [RegExp, string][];
 
 /** What holds for the shift. */
@@ -41,6 +41,7 @@ export async function makeByTouch(page: Page, read: Read, until: RegExp): Promis
     count.presses++;
     expect((await reply).status(), (await reply).request().postData() ?? '').toBeLessThan(300);
   };
+  const scanned = new Set<string>(); // steps whose code has been read
   const list = card.getByRole('region', { name: 'Is this so?' });
   const standing = page.getByText(/· judged by/);
   for (let turn = 0; turn < 260; turn++) {
@@ -65,7 +66,7 @@ export async function makeByTouch(page: Page, read: Read, until: RegExp): Promis
       await press(all);
       continue;
     }
-    if (await answerMissing(page, card, read, count, press)) continue;
+    if (await answerMissing(page, card, read, count, press, scanned)) continue;
     const fuse = card.getByRole('button', { name: /^Start (fusion|preheat)/ });
     if (await fuse.isVisible()) {
       await card.getByRole('combobox', { name: 'Speed' }).click();
@@ -99,15 +100,25 @@ async function pass(page: Page, until: Locator) {
 }
 
 /** Whether something was missing, and was answered: one number, one row of numbers, one yes, one choice or one moment. */
-async function answerMissing(page: Page, card: Locator, read: Read, count: Touches, press: (b: Locator) => Promise<void>): Promise<boolean> {
+async function answerMissing(
+  page: Page,
+  card: Locator,
+  read: Read,
+  count: Touches,
+  press: (b: Locator) => Promise<void>,
+  scanned: Set<string>,
+): Promise<boolean> {
+  const heading = (await card.getByRole('heading', { level: 1 }).textContent()) ?? '';
   const said = (label: string) => {
-    const found = read.find(([pattern]) => pattern.test(label))?.[1];
+    const found = read.find(([pattern]) => pattern.test(`${heading}: ${label}`))?.[1];
     if (found === undefined) throw new Error(`No answer for “${label}”`);
     return found;
   };
   const one = card.locator('[data-missing]').first();
-  const scan = card.getByRole('button', { name: /^Scan (it|the made-up fitting)$/ });
-  if (await scan.isVisible()) {
+  const scan = card.getByRole('button', { name: /^Scan (it|the made-up fitting)$/ }).first();
+  const title = `${heading} ${await card.locator('p').first().textContent()}`;
+  if (!scanned.has(title) && (await scan.isVisible())) {
+    scanned.add(title);
     await press(scan);
     return true;
   }

@@ -14,7 +14,7 @@ use Diastoma\Core\Procedure\ReadingSpec;
 use Diastoma\Core\Rulebook\Finding;
 use Diastoma\Core\Sitting\Entry as Item;
 
-/** The paper of one joint: facts, every reading with its time, every finding with its source, the fusion trace, the journal's last hash. */
+/** The paper of one joint: itself on page one, then facts, every reading with its time, every finding with its source, the fusion trace, the journal's last hash. */
 final class JointRecord
 {
     public function __construct(private readonly TraceStore $traces)
@@ -27,11 +27,11 @@ final class JointRecord
         assert($joint instanceof Joint);
         $verdict = $subject->verdict();
         $job = $subject->job;
-        $rulebook = $subject->rulebook();
         $paper = Paper::named("Joint {$joint->label()}", "{$job->number} · {$job->title} · {$job->place}".($job->simulated ? ' · SIMULATED JOB' : ''));
-        $paper->say("Standing: {$joint->state}".($verdict->isComplete() ? '' : ' – evidence still missing'), true);
-        $paper->say("{$subject->procedure->title()} between {$joint->pipe_a} and {$joint->pipe_b}, station {$joint->station_m} m, {$joint->main->pipeSaid()}. "
-            ."Judged by rulebook {$rulebook->title}, version {$rulebook->version}.");
+        (new JointFront($paper, $subject, $this->traces))->draw($joint);
+        if ($subject->told() !== []) {
+            $paper->AddPage(); // page one is the joint; its tables follow
+        }
 
         $paper->section('Findings');
         $rows = [];

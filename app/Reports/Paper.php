@@ -6,6 +6,7 @@ namespace App\Reports;
 
 use App\Journal\Anchor;
 use App\Models\Job;
+use Diastoma\Core\Rulebook\Severity;
 
 /** One look for every printed record: A4, a heading band, tables, the governing note and page numbers. */
 final class Paper extends \TCPDF
@@ -85,6 +86,7 @@ final class Paper extends \TCPDF
         $this->keep(20);
         $this->Ln(2);
         $this->setFont('dejavusans', 'B', 10);
+        $this->SetLineStyle(['width' => 0.2, 'color' => [30, 30, 30], 'dash' => 0]);
         $this->Cell(0, 6, $text, 'B', 1);
         $this->Ln(1);
     }
@@ -119,6 +121,32 @@ final class Paper extends \TCPDF
             $this->SetY($top + $height + 0.4);
         }
         $this->Ln(2);
+    }
+
+    /** How something stands, by the shape that the screens have: ring, half-filled ring, notched square, barred square. */
+    public function mark(Severity $severity, float $x, float $y, float $size): void
+    {
+        [$r, $mid] = [$size / 2, $size / 2];
+        $colour = match ($severity) {
+            Severity::Go => [22, 96, 62], Severity::Watch => [122, 86, 0], Severity::Mend => [164, 70, 30], Severity::Stop => [150, 20, 30],
+        };
+        $this->SetFillColor(...$colour);
+        $this->SetLineStyle(['width' => $size / 10, 'color' => $colour, 'dash' => 0]);
+        match ($severity) {
+            Severity::Go => $this->Circle($x + $mid, $y + $mid, $r * 0.85),
+            Severity::Watch => [$this->Circle($x + $mid, $y + $mid, $r * 0.85), $this->PieSector($x + $mid, $y + $mid, $r * 0.85, 270, 90, 'F')],
+            Severity::Mend => $this->Polygon(array_map(static fn (float $v, int $k): float => ($k % 2 === 0 ? $x : $y) + $v * $size, [
+                0, 0, 1, 0, 1, 1, 0.68, 1, 0.5, 0.68, 0.32, 1, 0, 1,
+            ], range(0, 13)), 'F'),
+            Severity::Stop => [
+                $this->Rect($x, $y, $size, $size, 'F'), $this->SetFillColor(255, 255, 255), $this->Rect($x + 0.15 * $size, $y + 0.42 * $size, 0.7 * $size,
+                    0.16 * $size, 'F'),
+            ],
+        };
+        if ($severity === Severity::Go) {
+            $this->Line($x + 0.3 * $size, $y + 0.52 * $size, $x + 0.44 * $size, $y + 0.66 * $size);
+            $this->Line($x + 0.44 * $size, $y + 0.66 * $size, $x + 0.7 * $size, $y + 0.37 * $size);
+        }
     }
 
     public function say(string $text, bool $strong = false): void

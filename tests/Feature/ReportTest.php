@@ -11,6 +11,20 @@ it('prints a joint record with readings, findings, sources and the journal hash'
         ->toContain("owner's specification and local code govern");
 });
 
+it('is the joint itself on page one: marks, roundness and gaps, trace, moments, names and what speaks against it', function () {
+    $page = static fn (string $pdf): string => (string) preg_replace('/\s+/', ' ', explode("\f", pdfText($pdf))[0]);
+    $this->signIn('ines@demo');
+    $good = $page((string) $this->get("/api/v1/joints/{$this->joint(3)->id}/record.pdf")->getContent());
+    expect($good)->toContain('Marks, from the end of the pipe')->toContain('stab mark from the end: 105 mm')->toContain('widest less narrowest')
+        ->toContain('Trace: as it should be')->toContain('Fuse begins')->toContain('May be tested from')->toContain('Ada Brook: 67 answers')
+        ->toContain('Nothing speaks against it.')->toContain('Nearest to a limit');
+    $bad = $page((string) $this->get("/api/v1/joints/{$this->joint(11)->id}/record.pdf")->getContent());
+    expect($bad)->toContain('Standing: stop')->toContain('What speaks against it')->toContain('did not run to its end')
+        ->not->toContain('May be tested from')->not->toContain('Nothing speaks');
+    $bolted = $page((string) $this->get("/api/v1/joints/{$this->joint(1501)->id}/record.pdf")->getContent());
+    expect($bolted)->toContain('largest 85.9 N·m')->not->toContain('Trace');
+});
+
 it('prints a stop and who overruled it', function () {
     $joint = $this->joint(11);
     $this->signIn('vera@demo')->postJson(
