@@ -39,6 +39,28 @@ test('a jointer lands on the line, sees what is made, cooling and next, and walk
   await expect(page.getByLabel('No such joint')).toBeVisible();
 });
 
+test('the main lies from above beside its joints as a table; a press on a count shows those alone', async ({ page }) => {
+  await signIn(page, 'ada');
+  await page.goto('/line/904');
+  const table = page.getByRole('table', { name: 'Joints' });
+  await expect(table).toHaveAttribute('aria-rowcount', '23');
+  await expect(table.getByRole('row').filter({ hasText: '902' })).toContainText('Ada Brook');
+  await expect(table.getByRole('row').filter({ hasText: '904' })).toContainText('Begin');
+  expect(await table.getByRole('row').count()).toBeLessThan(22); // only what is in sight is drawn
+  const count = page.getByRole('group', { name: 'Joints by state' }).getByRole('button', { name: '3 accepted' });
+  await count.click();
+  await expect(table).toHaveAttribute('aria-rowcount', '4');
+  await expect(count).toHaveAttribute('aria-pressed', 'true');
+  await table.getByRole('button', { name: 'Joint 902: accepted' }).click();
+  await expect(page.getByRole('heading', { name: 'Joint 902' })).toBeVisible();
+  await expect(page.getByRole('button', { name: 'From above: joint 902, accepted' })).toBeVisible();
+  await count.click();
+  await expect(table).toHaveAttribute('aria-rowcount', '23');
+  await page.goto('/line/11');
+  await expect(table.getByRole('row').filter({ hasText: 'stopped' })).toContainText('Cut out, or overrule');
+  await expect(page.getByText('test from')).toHaveCount(0); // nobody is told when a stopped joint may be tested
+});
+
 test('keys change the view and the help lists them', async ({ page }) => {
   await signIn(page, 'ada');
   await page.locator('body').press('?');

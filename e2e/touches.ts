@@ -16,6 +16,10 @@ export const SHEET: Read = [
   [/Mark on an uncut spigot/, '120'],
   [/Second line on an uncut spigot/, '135'],
   [/Inside length of the bell/, '120'],
+  [/pipes are drawn in/, 'with restraints'],
+  [/Circuits/, 'two'],
+  [/Preheated before/, 'yes, by a code'],
+  [/Greatest deflection by the maker/, '1'],
   [/Lubricant used/, "the maker's, clean"],
   [/Pushed with/, 'lever hoists'],
 ];

@@ -9,6 +9,7 @@ use App\Models\Section;
 use App\Procedures\Subject;
 use Diastoma\Core\Procedure\Clock;
 use Diastoma\Core\Procedure\Verdict;
+use Diastoma\Core\Sitting\Todo;
 
 /** Works out how a work stands from its entries and writes it into its table. */
 final class ProjectWork
@@ -29,12 +30,15 @@ final class ProjectWork
         if ($model instanceof Section) {
             return $verdict; // its readiness is asked anew each time
         }
+        $sitting = $subject->sitting();
+        $last = $sitting->last();
         $model->fill([
-            'state' => $subject->sitting()->state()->value,
+            'state' => $sitting->state()->value,
             'severity' => $verdict->severity()->value,
-            'current_step' => $subject->sitting()->next(),
+            'current_step' => $sitting->next(),
             ...($model instanceof Joint ? [
-                'release_at' => $subject->sitting()->until(Clock::RELEASE), 'test_at' => $subject->sitting()->until(Clock::TEST),
+                'release_at' => $sitting->until(Clock::RELEASE), 'test_at' => $sitting->until(Clock::TEST),
+                'to_do' => Todo::inShort($sitting->state(), $sitting->nextTitle()), 'last_at' => $last?->takenAt, 'last_by' => $last?->author(),
             ] : []),
             'verdict' => $verdict->toArray(),
             'rulebook_id' => $subject->rulebookId(),

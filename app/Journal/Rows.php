@@ -22,7 +22,7 @@ final class Rows
     private const LEFT_OUT = [
         'people' => ['password', 'remember_token', 'administrator', 'left_at', 'code_secret', 'code_counter', 'code_on'],
         'jobs' => ['clock_ahead_s', 'journal_seq', 'journal_head', 'rulebook_id'],
-        'joints' => ['state', 'severity', 'current_step', 'release_at', 'test_at', 'verdict', 'rulebook_id'],
+        'joints' => ['state', 'severity', 'current_step', 'release_at', 'test_at', 'to_do', 'last_at', 'last_by', 'verdict', 'rulebook_id'],
         'works' => ['state', 'severity', 'current_step', 'verdict', 'rulebook_id'],
         'plans' => ['adopted_at'],
     ];

@@ -16,6 +16,9 @@ use Illuminate\Database\Eloquent\Relations\BelongsTo;
  * @property ?string $replaces the joint in whose place this one stands
  * @property string $method id of the core's procedure
  * @property string $state planned, in_work, mend, cooling, accepted, overruled, stop or cut_out: a projection of the journal
+ * @property string $to_do in short; empty where nothing is, or nothing was begun
+ * @property ?\DateTimeImmutable $last_at when the last entry was taken that something hangs on
+ * @property ?string $last_by who took it
  * @property ?array<string, mixed> $verdict
  * @property ?string $rulebook_id the version its verdict was given under
  * @property-read ?Rulebook $rulebook
@@ -32,7 +35,7 @@ final class Joint extends Model implements OfJob
 
     protected $casts = [
         'verdict' => 'array', 'planned' => 'array', 'station_m' => 'float', 'number' => 'int', 'release_at' => 'immutable_datetime',
-        'test_at' => 'immutable_datetime',
+        'test_at' => 'immutable_datetime', 'last_at' => 'immutable_datetime',
     ];
 
     /** @return BelongsTo<Main, $this> */

@@ -17,6 +17,8 @@ use Diastoma\Core\Electrofusion\Fused;
 use Diastoma\Core\Procedure\Procedure;
 use Diastoma\Core\Simulation\BuriedPipe;
 use Diastoma\Core\Sitting\Desk;
+use Diastoma\Core\Sitting\State;
+use Diastoma\Core\Sitting\Todo;
 use Diastoma\Core\Trench\Cover;
 use Diastoma\Core\Trench\Deflection\Bores;
 use Illuminate\Support\Facades\DB;
@@ -140,8 +142,8 @@ final class Bench
 
         return self::onLine((object) [
             ...$joint->only([
-                'id', 'number', 'suffix', 'station_m', 'method', 'pipe_a', 'pipe_b', 'state', 'severity', 'current_step', 'section_id',
-            ]), 'release_at' => $at($joint->release_at), 'test_at' => $at($joint->test_at),
+                'id', 'number', 'suffix', 'station_m', 'method', 'pipe_a', 'pipe_b', 'state', 'severity', 'current_step', 'section_id', 'to_do', 'last_by',
+            ]), 'release_at' => $at($joint->release_at), 'test_at' => $at($joint->test_at), 'last_at' => $at($joint->last_at),
         ]);
     }
 
@@ -163,6 +165,8 @@ final class Bench
             'pipe_a' => $joint->pipe_a, 'pipe_b' => $joint->pipe_b, 'state' => $joint->state, 'severity' => $joint->severity,
             'current_step' => $joint->current_step, 'section_id' => $joint->section_id,
             'release_at' => self::utc($joint->release_at), 'test_at' => self::utc($joint->test_at),
+            'to_do' => $joint->to_do !== '' ? $joint->to_do : Todo::inShort(State::from($joint->state), null), 'last_at' => self::utc($joint->last_at),
+            'last_by' => $joint->last_by,
         ];
     }
 

@@ -12,7 +12,7 @@ use Illuminate\Support\Collection;
 /** What differs between a job as it stands in one database and as it was rebuilt in another: each row by its name, each verdict by what it found. */
 final class Differences
 {
-    private const PROJECTED = ['state', 'severity', 'current_step', 'release_at', 'test_at', 'rulebook_id'];
+    private const PROJECTED = ['state', 'severity', 'current_step', 'release_at', 'test_at', 'to_do', 'last_by', 'rulebook_id'];
 
     private const TESTS = [
         'section_id', 'number', 'method', 'repeat_of', 'state', 'mode', 'started_at', 'ended_at', 'plan', 'section_facts', 'ready', 'measured',

@@ -12,9 +12,13 @@ use Illuminate\Http\JsonResponse;
 
 final class LineController
 {
-    private const MOST = 1000;
+    /** Joints of a page: more than any main of a job has. */
+    private const MOST = 10_000;
 
-    /** The pipes and joints of a main between two stations, at most a thousand joints a page. */
+    /** Arcs as finely as a picture of a whole main shows. */
+    private const DRAWN_EVERY_M = 6.0;
+
+    /** The pipes and joints of a main between two stations, at most ten thousand joints a page. */
     public function show(LineRequest $request, Main $main): JsonResponse
     {
         $given = $request->validated();
@@ -24,6 +28,7 @@ final class LineController
             ->when($given['state'] ?? null, static fn ($q, string $state) => $q->where('state', $state))
             ->forPage((int) ($given['page'] ?? 1), self::MOST)->toBase()->get([
                 'id', 'number', 'suffix', 'station_m', 'method', 'pipe_a', 'pipe_b', 'state', 'severity', 'current_step', 'section_id', 'release_at', 'test_at',
+                'to_do', 'last_at', 'last_by',
             ]);
 
         $pipes = $main->pipes()->where('to_station_m', '>=', $from)->where('from_station_m', '<=', $to)->limit(self::MOST)->get();
@@ -36,6 +41,7 @@ final class LineController
             'spans' => array_map(static fn (array $s): array => [
                 'from_station_m' => $s['from_m'], 'to_station_m' => $s['to_m'], 'pipe' => $s['span']->said(),
             ], $main->spans(0.0, (float) $main->length_m)),
+            'plan' => $main->alignment?->core()?->drawn(self::DRAWN_EVERY_M) ?? [],
             'leaves' => self::leaves($main), 'branches' => self::branches($main),
             'nonconformances' => Nonconformance::holding()->whereIn('joint_id', $main->joints()->reorder()->select('id'))->get()
                 ->map(static fn (Nonconformance $n): array => ['joint_id' => $n->joint_id, 'number' => $n->number, 'what' => $n->what]),

@@ -54,6 +54,8 @@ final readonly class Told
             preg_match('/\Agap_[ab]_mm\z/', $key) === 1 => $this->noGap($where),
             str_ends_with($key, 'wiped_at') || preg_match('/\Awiped_\w+_at\z/', $key) === 1 => Usual::moment(),
             str_ends_with($key, 'dry_at') || preg_match('/\Adry_\w+_at\z/', $key) === 1 => $this->dry($key),
+            $key === 'feeler_before_mm' => $this->noLeaf(),
+            $key === 'feeler_after_mm' => $this->s->readings->has('released_at') ? $this->noLeaf() : null,
             $key === 'untouched' => $this->all($step, '/wiped_/') ? Usual::of(true) : null,
             preg_match('/\Aout_of_square_[a-z]_mm\z/', $key) === 1 => $this->square($where),
             $key === 'undisturbed' => $this->released() === null ? null : Usual::of(true),
@@ -103,6 +105,14 @@ final readonly class Told
 
         return $limit === 'ef.gap.small_mm'
             ? Usual::of(array_fill(0, 4, $mm), "{$where}: a feeler of {$leaf} goes in nowhere, all round [common practice]") : null;
+    }
+
+    /** Under the base of a saddle: the thinnest leaf goes in at none of eight places [common practice]. */
+    private function noLeaf(): Usual
+    {
+        $leaf = $this->s->print($this->s->limit('ef.saddle.gap_mm'), Unit::Millimetre);
+
+        return Usual::of(array_fill(0, 8, 0.0), "Under the base: tried at eight places, a leaf of {$leaf} goes in nowhere [common practice]");
     }
 
     /** A leaf below the limit that goes in nowhere under a square [common practice]. */

@@ -32,7 +32,7 @@ final readonly class Desk
         return [
             'entries' => count($this->entries),
             'stands' => $this->stands(),
-            'todo' => Todo::of($this->sitting->state(), $this->next(), $this->isReplaced, $work->kind),
+            'todo' => Todo::of($this->sitting->state(), $this->sitting->nextTitle(), $this->isReplaced, $work->kind),
             'facts' => (object) $work->facts->toArray(),
             'procedure' => ['id' => $work->procedure->id(), 'title' => $work->procedure->title(), 'steps' => $this->steps()],
             'shift' => $this->shift(),
@@ -48,11 +48,14 @@ final readonly class Desk
     /** @return array<string, ?string> as it stands in a list of works */
     private function stands(): array
     {
-        $at = fn (string $clock): ?string => $this->sitting->until($clock)?->setTimezone(new \DateTimeZone('UTC'))->format(\DateTimeInterface::RFC3339);
+        $utc = static fn (?\DateTimeImmutable $at): ?string => $at?->setTimezone(new \DateTimeZone('UTC'))->format(\DateTimeInterface::RFC3339);
+        $at = fn (string $clock): ?string => $utc($this->sitting->until($clock));
+        $last = $this->sitting->last();
 
         return [
             'state' => $this->sitting->state()->value, 'severity' => $this->sitting->verdict()->severity()->value, 'current_step' => $this->sitting->next(),
             'release_at' => $at(Clock::RELEASE), 'test_at' => $at(Clock::TEST),
+            'to_do' => Todo::inShort($this->sitting->state(), $this->sitting->nextTitle()), 'last_at' => $utc($last?->takenAt), 'last_by' => $last?->author(),
         ];
     }
 
@@ -137,18 +140,5 @@ final readonly class Desk
         }
 
         return $asked;
-    }
-
-    /** Title of the step that comes next. */
-    private function next(): ?string
-    {
-        $next = $this->sitting->next();
-        foreach ($next === null ? [] : $this->sitting->steps() as $step) {
-            if ($step->id === $next) {
-                return $step->title;
-            }
-        }
-
-        return null;
     }
 }

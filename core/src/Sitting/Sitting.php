@@ -108,7 +108,29 @@ final class Sitting
         return $this->state() === State::CutOut ? null : $this->verdict()->current()?->step;
     }
 
-    /** When the last wait of a kind ends: a joint of several fusions has several. Null where there is none, or what was made is cut out. */
+    /** Title of the step that is to be done next. */
+    public function nextTitle(): ?string
+    {
+        $next = $this->next();
+        foreach ($next === null ? [] : $this->steps() as $step) {
+            if ($step->id === $next) {
+                return $step->title;
+            }
+        }
+
+        return null;
+    }
+
+    /** The last entry that something hangs on: no note and no picture. Null where there is none. */
+    public function last(): ?Entry
+    {
+        $said = array_filter(Story::inOrder($this->entries), static fn (Entry $e): bool => ! in_array($e->kind, [Entry::NOTE, Entry::PICTURE], true));
+
+        return $said === [] ? null : array_pop($said);
+    }
+
+    /** When the last wait of a kind ends: a joint of several fusions has several. Null where there is none, or what was made is cut out or stopped:
+     * nobody is told when that may be released or tested. */
     public function until(string $clock): ?\DateTimeImmutable
     {
         $due = array_map(
@@ -116,7 +138,7 @@ final class Sitting
             array_filter($this->verdict()->clocks, static fn (Clock $c): bool => $c->kind === $clock),
         );
 
-        return $due === [] || $this->state() === State::CutOut ? null : max($due);
+        return $due === [] || in_array($this->state(), [State::CutOut, State::Stop], true) ? null : max($due);
     }
 
     /** Takes an entry, and goes on from it; or says why not. */

@@ -21,6 +21,20 @@ final class Todo
         'The owner\'s procedure for cutting governs. [common practice]',
     ];
 
+    /** The same in a word or two, for a list of many; empty where nothing is to do. */
+    public static function inShort(State $state, ?string $step): string
+    {
+        return match ($state) {
+            State::Stop => 'Cut out, or overrule',
+            State::CutOut => 'Make it again',
+            State::Cooling => 'Wait',
+            State::Accepted, State::Overruled => '',
+            State::Planned => $step ?? 'Begin',
+            State::Mend => $step === null ? 'Put right' : "Put right, then {$step}",
+            State::InWork => $step ?? 'Enter what is missing',
+        };
+    }
+
     /**
      * @param  ?string  $step  title of the step that comes next
      * @param  bool  $isReplaced  something stands in its place already

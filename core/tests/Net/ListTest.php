@@ -88,7 +88,7 @@ it('lists no figure that only measuring gives', function (string $id) {
     [, $listed] = hasty($walk);
     $figures = array_keys(array_filter($listed, static fn (array $values): bool => is_float($values[0]) || is_array($values[0])));
     foreach ($figures as $key) {
-        $setOut = '/\A((stab|scrape)_(re)?mark_\w|gouge(_\w)?|wash_length|gap_[ab]|out_of_square_\w|(second_)?mark(_[ab])?)_mm\z/';
+        $setOut = '/\A((stab|scrape)_(re)?mark_\w|gouge(_\w)?|wash_length|gap_[ab]|feeler_(before|after)|out_of_square_\w|(second_)?mark(_[ab])?)_mm\z/';
         expect(preg_match($setOut, $key))->toBe(1, $key);
     }
     expect($figures)->toBeArray();

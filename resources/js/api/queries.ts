@@ -79,7 +79,7 @@ export const lineQuery = (main: string) =>
   queryOptions({
     queryKey: ['line', main],
     queryFn: ({ signal }) => answered(api.GET('/mains/{main}/line', { params: { path: { main } }, signal })),
-    refetchInterval: 20_000,
+    refetchInterval: (query) => ((query.state.data?.joints.length ?? 0) > 1000 ? 90_000 : 20_000),
   });
 
 export const clocksQuery = (job: string) =>

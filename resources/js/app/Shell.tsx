@@ -73,6 +73,7 @@ export function Shell() {
   const [help, setHelp] = useState(false);
   const [light, turnLight] = useLight();
   const phone = useMediaQuery(useTheme().breakpoints.down('sm'));
+  const roomy = useMediaQuery('(min-height: 900px)');
   const outbox = useOutbox();
   const late = useLate(
     outbox.waiting.some((row) => row.person === person.id),
@@ -231,7 +232,15 @@ export function Shell() {
           <NextClock onGo={goTo} />
         </>
       ) : (
-        <LineStrip line={line} sections={main.sections} selected={selected} next={next} onSelect={select} length={length} tall={pathname.startsWith('/line')} />
+        <LineStrip
+          line={line}
+          sections={main.sections}
+          selected={selected}
+          next={next}
+          onSelect={select}
+          length={length}
+          tall={roomy && pathname.startsWith('/line')}
+        />
       )}
       <Box sx={{ flex: 1, display: 'grid', gridTemplateColumns: { xs: 'minmax(0,1fr)', md: 'minmax(0,1fr) 272px' } }}>
         <Box component="main" sx={{ p: { xs: 1.5, sm: 2.5 }, minWidth: 0 }}>

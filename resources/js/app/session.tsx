@@ -152,7 +152,7 @@ function JobProvider({ person, id, chooseJob, children }: JobProviderProps) {
   const [main, chooseMain] = useMain(job.data?.mains ?? []);
   const line = useQuery({ ...lineQuery(main?.id ?? ''), enabled: main !== undefined });
   const drawn =
-    line.data ?? (job.data && !main ? { main: NO_MAIN, joints: [], pipes: [], spans: [], leaves: null, branches: [], nonconformances: [] } : undefined);
+    line.data ?? (job.data && !main ? { main: NO_MAIN, joints: [], pipes: [], spans: [], plan: [], leaves: null, branches: [], nonconformances: [] } : undefined);
   if (!job.data || !drawn) return <Waiting error={job.error ?? line.error} />;
   const { role, may } = job.data;
   return <Context value={{ person: { ...person, role, may }, job: job.data, main: main ?? NO_MAIN, line: drawn, chooseMain, chooseJob }}>{children}</Context>;

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Diastoma\Core\Electrofusion\LargeBore;
 
 use Diastoma\Core\Procedure\ReadingSpec;
+use Diastoma\Core\Procedure\Shared;
 use Diastoma\Core\Procedure\Situation;
 use Diastoma\Core\Procedure\Step;
 
@@ -48,9 +49,9 @@ final readonly class FittingKind
     {
         return new Step('fitting', 'Fitting', "Read the fitting's own instructions: how the pipes are drawn in, how many circuits it has, and whether it "
             .'is preheated.', [
-                ReadingSpec::choice('fitting_pull', 'The pipes are drawn in', [self::RESTRAINED, self::PUSHED]),
-                ReadingSpec::choice('fitting_circuits', 'Circuits', [self::TWO, self::ONE]),
-                ReadingSpec::choice('fitting_preheat', 'Preheated before it is fused', [self::PREHEATED, self::PLAIN]),
+                ReadingSpec::choice('fitting_pull', 'The pipes are drawn in', [self::RESTRAINED, self::PUSHED])->shared(Shared::Material),
+                ReadingSpec::choice('fitting_circuits', 'Circuits', [self::TWO, self::ONE])->shared(Shared::Material),
+                ReadingSpec::choice('fitting_preheat', 'Preheated before it is fused', [self::PREHEATED, self::PLAIN])->shared(Shared::Material),
             ], [], ["The fitting maker's instructions govern over every figure here."]);
     }
 }

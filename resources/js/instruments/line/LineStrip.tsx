@@ -4,6 +4,7 @@ import AddIcon from '@mui/icons-material/Add';
 import RemoveIcon from '@mui/icons-material/Remove';
 import type { Schemas } from '../../api/client';
 import type { Measure } from '../../app/numbers';
+import { marksOf } from './above';
 import { JointGlyph, GlyphPatterns, STATES } from './glyph';
 
 interface Props {
@@ -15,6 +16,9 @@ interface Props {
   length: Measure;
   tall?: boolean;
 }
+
+/** A line of more joints than that shows the worst of each heap. */
+const CROWDED = 200;
 
 const css = (name: string) => `var(--mui-palette-${name})`;
 
@@ -50,6 +54,7 @@ export function LineStrip({ line, sections, selected, next, onSelect, length, ta
   }, [station, width, perMetre]);
 
   const x = (m: number) => (m - left) * perMetre;
+  const isInSight = (from: number, to = from) => x(to) > -60 && x(from) < width + 60;
   const zoom = (factor: number, about = width / 2) => {
     const at = left + about / perMetre;
     const scale = Math.min(Math.max(perMetre * factor, width / (line.main.length_m + 8)), 40);
@@ -67,9 +72,16 @@ export function LineStrip({ line, sections, selected, next, onSelect, length, ta
       free = joint.station_m * perMetre + wide / 2;
     }
   }
+  // where glyphs would lie on one another, the worst of them is drawn
+  const inSight = marksOf(
+    line.joints.filter((joint) => isInSight(joint.station_m)),
+    (joint) => [x(joint.station_m), 0],
+    line.joints.length > CROWDED ? 14 : 0,
+    selected,
+  ).map((mark) => mark.joint);
   const tick = length.tick(span, width / 100);
   const wrong = new Set(line.nonconformances.map((one) => one.joint_id));
-  const ticks = Array.from({ length: Math.floor(line.main.length_m / tick) + 1 }, (_, k) => k * tick);
+  const ticks = Array.from({ length: Math.floor(line.main.length_m / tick) + 1 }, (_, k) => k * tick).filter((m) => isInSight(m));
 
   return (
     <Box sx={{ display: 'flex', bgcolor: 'earth', borderBottom: 1, borderColor: 'divider' }}>
@@ -105,37 +117,39 @@ export function LineStrip({ line, sections, selected, next, onSelect, length, ta
               )}
             </g>
           ))}
-          {line.pipes.map((pipe) => (
-            <g key={pipe.number}>
-              <rect
-                x={x(pipe.from_station_m) + 1}
-                y={axis - 10}
-                width={Math.max(1, (pipe.to_station_m - pipe.from_station_m) * perMetre - 2)}
-                height={20}
-                fill={css('pipe')}
-              />
-              <rect
-                x={x(pipe.from_station_m) + 1}
-                y={axis - 7}
-                width={Math.max(1, (pipe.to_station_m - pipe.from_station_m) * perMetre - 2)}
-                height={3}
-                fill={css('background-paper')}
-                opacity="0.35"
-              />
-              {tall && perMetre > 5 && (
-                <text
-                  x={(x(pipe.from_station_m) + x(pipe.to_station_m)) / 2}
-                  y={axis + 30}
-                  textAnchor="middle"
-                  fontSize="12"
-                  className="num"
-                  fill={css('text-secondary')}
-                >
-                  {pipe.number}
-                </text>
-              )}
-            </g>
-          ))}
+          {line.pipes
+            .filter((pipe) => isInSight(pipe.from_station_m, pipe.to_station_m))
+            .map((pipe) => (
+              <g key={pipe.number}>
+                <rect
+                  x={x(pipe.from_station_m) + 1}
+                  y={axis - 10}
+                  width={Math.max(1, (pipe.to_station_m - pipe.from_station_m) * perMetre - 2)}
+                  height={20}
+                  fill={css('pipe')}
+                />
+                <rect
+                  x={x(pipe.from_station_m) + 1}
+                  y={axis - 7}
+                  width={Math.max(1, (pipe.to_station_m - pipe.from_station_m) * perMetre - 2)}
+                  height={3}
+                  fill={css('background-paper')}
+                  opacity="0.35"
+                />
+                {tall && perMetre > 5 && (
+                  <text
+                    x={(x(pipe.from_station_m) + x(pipe.to_station_m)) / 2}
+                    y={axis + 30}
+                    textAnchor="middle"
+                    fontSize="12"
+                    className="num"
+                    fill={css('text-secondary')}
+                  >
+                    {pipe.number}
+                  </text>
+                )}
+              </g>
+            ))}
           {line.spans.slice(1).map((s) => (
             <g key={s.from_station_m}>
               <path d={`M${x(s.from_station_m)} ${axis - 16}v32`} stroke={css('text-primary')} strokeWidth="2" strokeDasharray="3 2" />
@@ -157,7 +171,7 @@ export function LineStrip({ line, sections, selected, next, onSelect, length, ta
               </text>
             </g>
           ))}
-          {line.joints.map((joint) => (
+          {inSight.map((joint) => (
             <g
               key={joint.id}
               transform={`translate(${x(joint.station_m)} ${axis})`}
