@@ -10,6 +10,8 @@ use App\Models\Job;
 use App\Models\Joint;
 use App\Models\Person;
 use App\Models\Rulebook;
+use Diastoma\Core\Catalogue\Bites;
+use Diastoma\Core\PressureTest\TestMethods;
 use Diastoma\Core\Procedure\Listing;
 use Diastoma\Core\Rulebook\Limit;
 use Diastoma\Core\Rulebook\Rulebook as CoreRulebook;
@@ -23,7 +25,10 @@ use Diastoma\Core\Sitting\State;
 /** Every limit a job works by: value, source, who changed it and why; and the joints that were judged before the last change. */
 final class RulebookPage
 {
-    private const GROUPS = ['ef.' => 'Electrofusion', 'gs.' => 'Gasketed joints', 'mc.' => 'Couplings and taps', 'test.' => 'Pressure tests'];
+    private const GROUPS = [
+        'ef.' => 'Electrofusion', 'gs.' => 'Gasketed joints', 'mc.' => 'Couplings and taps', 'test.' => 'Pressure tests', 'tr.' => 'Trench and cover',
+        'yd.' => 'Yard', 'shift.' => 'Shift sheet',
+    ];
 
     /** @return array<string, mixed> */
     public static function of(Job $job, Person $person): array
@@ -31,11 +36,15 @@ final class RulebookPage
         $rulebook = $job->rules();
         $versions = self::versions($job);
         $shipped = Rulebooks::of(explode('-', $rulebook->id)[0]);
+        $all = array_values($rulebook->all());
+        $crafts = array_flip([...array_values(self::GROUPS), 'Other']);
+        $at = static fn (Limit $l): array => [$crafts[self::group($l->id)], Bites::order($l->id)];
+        usort($all, static fn (Limit $a, Limit $b): int => $at($a) <=> $at($b)); // craft by craft, as the work goes
         $limits = array_map(static fn (Limit $l): array => [
             'id' => $l->id, 'title' => $l->title, 'value' => $l->value, 'unit' => $l->unit->value, 'display' => $rulebook->units->display($l->unit),
             'source' => $l->source->tag(),
-            'changed_by' => $l->changedBy, 'reason' => $l->reason, 'shipped' => $shipped?->optional($l->id), 'group' => self::group($l->id),
-        ], array_values($rulebook->all()));
+            'changed_by' => $l->changedBy, 'reason' => $l->reason, 'shipped' => $shipped?->optional($l->id), 'group' => self::group($l->id), 'bites' => self::bites($l->id),
+        ], $all);
 
         return [
             'id' => $rulebook->id, 'version' => $rulebook->version, 'title' => $rulebook->title, 'units' => $rulebook->units->value, 'limits' => $limits,
@@ -53,6 +62,18 @@ final class RulebookPage
             'bases' => array_map(static fn (CoreRulebook $r): array => ['id' => $r->id, 'title' => $r->title], Rulebooks::all()),
             'versions' => $versions, 'old_joints' => self::oldJoints($job, $versions),
         ];
+    }
+
+    /** @return list<array{step: string, readings: list<string>}> at which steps of its craft, or in which method of a test */
+    private static function bites(string $id): array
+    {
+        foreach (str_starts_with($id, 'test.') ? TestMethods::all() : [] as $method) {
+            if (str_starts_with($id, "test.{$method->id()}.")) {
+                return [['step' => $method->title(), 'readings' => []]];
+            }
+        }
+
+        return Bites::of($id);
     }
 
     private static function group(string $id): string

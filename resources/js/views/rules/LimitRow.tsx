@@ -9,7 +9,9 @@ type Limit = Schemas['Limit'];
 const show = (value: number, limit: Limit) => `${shown(value, limit)} ${limit.display.symbol}`.trim();
 
 /** One limit with its source; a supervisor opens it, types the new value and the reason. */
-export function LimitRow({ limit, may }: { limit: Limit; may: boolean }) {
+export function LimitRow({ limit, may, under }: { limit: Limit; may: boolean; under: string }) {
+  const here = limit.bites.find((bite) => bite.step === under);
+  const also = limit.bites.filter((bite) => bite.step !== under).map((bite) => bite.step);
   const [open, setOpen] = useState(false);
   const [text, setText] = useState('');
   const [reason, setReason] = useState('');
@@ -19,6 +21,12 @@ export function LimitRow({ limit, may }: { limit: Limit; may: boolean }) {
       <Stack direction={{ xs: 'column', sm: 'row' }} spacing={{ xs: 0.5, sm: 2 }} sx={{ alignItems: { sm: 'center' } }}>
         <Box sx={{ flex: 1, minWidth: 0 }}>
           <Typography sx={{ fontWeight: 640 }}>{limit.title}</Typography>
+          {((here?.readings.length ?? 0) > 0 || also.length > 0) && (
+            <Typography variant="body2">
+              {here && here.readings.length > 0 ? `Bites on: ${here.readings.join(', ')}` : ''}
+              {also.length > 0 ? `${here && here.readings.length > 0 ? '; also' : 'Also'} at ${also.join(', ')}` : ''}
+            </Typography>
+          )}
           <Typography variant="body2" color="text.secondary">
             [{limit.source}]
           </Typography>

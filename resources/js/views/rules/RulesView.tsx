@@ -14,6 +14,20 @@ import { LimitRow } from './LimitRow';
 import { BaseForm } from './BaseForm';
 import { Schools } from './Schools';
 
+/** What a limit is found by: what it is called, where it bites and on what, where it comes from. */
+const saidOf = (limit: Schemas['Limit']) =>
+  [limit.title, limit.group, ...limit.bites.flatMap((bite) => [bite.step, ...bite.readings]), limit.source, limit.id].join(' ').toLowerCase();
+
+/** Each limit under the step at which it bites first, in the order in which the steps come; those of no single step at the end. */
+function byStep(limits: Schemas['Limit'][]): [string, Schemas['Limit'][]][] {
+  const steps = new Map<string, Schemas['Limit'][]>();
+  for (const limit of limits) {
+    const step = limit.bites[0]?.step ?? '';
+    steps.set(step, [...(steps.get(step) ?? []), limit]);
+  }
+  return [...steps].sort(([a], [b]) => Number(a === '') - Number(b === ''));
+}
+
 /** Every limit the job works by: value, unit, source, who changed it and why; and the joints judged before the last change. */
 export function RulesView() {
   const { job, person } = useWork();
@@ -29,9 +43,7 @@ export function RulesView() {
   const words = find.trim().toLowerCase();
   const groups = [...new Set(rulebook.limits.map((limit) => limit.group))];
   const group = groups.includes(chosen) ? chosen : groups[0];
-  const shown = rulebook.limits.filter((limit) =>
-    words === '' ? limit.group === group : `${limit.title} ${limit.source} ${limit.id}`.toLowerCase().includes(words),
-  );
+  const shown = rulebook.limits.filter((limit) => (words === '' ? limit.group === group : words.split(/\s+/).every((word) => saidOf(limit).includes(word))));
   const changed = rulebook.limits.filter((limit) => limit.changed_by !== '').length;
 
   return (
@@ -56,7 +68,7 @@ export function RulesView() {
       {tab === 0 && (
         <>
           <Stack direction="row" sx={{ flexWrap: 'wrap', gap: 2, alignItems: 'center' }}>
-            <TextField label="Find a limit" value={find} onChange={(e) => setFind(e.target.value)} sx={{ width: 320 }} />
+            <TextField size="small" label="Find a limit" value={find} onChange={(e) => setFind(e.target.value)} sx={{ width: 240 }} />
             {words === '' && (
               <ToggleButtonGroup
                 exclusive
@@ -66,19 +78,26 @@ export function RulesView() {
                 sx={{ flexWrap: 'wrap' }}
               >
                 {groups.map((name) => (
-                  <ToggleButton key={name} value={name} sx={{ minHeight: 56, px: 2, textTransform: 'none', fontSize: '1rem' }}>
+                  <ToggleButton key={name} value={name} sx={{ minHeight: 48, px: 1.5, textTransform: 'none', fontSize: '1rem' }}>
                     {name} ({rulebook.limits.filter((limit) => limit.group === name).length})
                   </ToggleButton>
                 ))}
               </ToggleButtonGroup>
             )}
           </Stack>
-          <Paper component="ul" aria-label="Limits" sx={{ listStyle: 'none', m: 0, p: 0 }}>
-            {shown.map((limit) => (
-              <LimitRow key={limit.id + rulebook.version} limit={limit} may={may} />
-            ))}
-            {shown.length === 0 && <Typography sx={{ p: 2 }}>No limit has these words. Try “gap” or “ovality”.</Typography>}
-          </Paper>
+          {byStep(shown).map(([step, limits]) => (
+            <Box key={step} component="section" aria-label={step === '' ? 'At no single step' : step}>
+              <Typography variant="h2" sx={{ mb: 0.5 }}>
+                {step === '' ? 'At no single step' : step}
+              </Typography>
+              <Paper component="ul" sx={{ listStyle: 'none', m: 0, p: 0 }}>
+                {limits.map((limit) => (
+                  <LimitRow key={limit.id + rulebook.version} limit={limit} may={may} under={step} />
+                ))}
+              </Paper>
+            </Box>
+          ))}
+          {shown.length === 0 && <Typography>No limit has these words. Try “gap” or “ovality”.</Typography>}
         </>
       )}
       {tab === 1 && may && <BaseForm key={rulebook.base} rulebook={rulebook} />}
