@@ -91,5 +91,27 @@ test('any calculation is done in the browser, with its source', async ({ page })
   await expect(page.getByText('SDR 12 is not in the PE table for dn 110')).toBeVisible();
   await page.getByLabel('sdr').fill('11');
   await page.getByRole('button', { name: 'Reckon' }).click();
-  await expect(page.getByRole('table', { name: 'Result' })).toContainText('wall min mm10');
+  await expect(page.getByRole('table', { name: 'Result' })).toContainText('wall min10 mm');
+});
+
+test('a calculation is found by what crews call it, shows its formula with the numbers, is shared by its address and pinned to a joint', async ({ page }) => {
+  await signIn(page, 'vera');
+  await page.goto('/reckon');
+  await page.getByLabel('Find a calculation').fill('pup burst');
+  const list = page.getByRole('navigation', { name: 'Calculations' });
+  await expect(list.getByRole('button')).toHaveCount(1);
+  await list.getByRole('button', { name: /^Spool for a cut-out/ }).click();
+  await page.getByLabel('cut out').fill('1200');
+  await page.getByLabel('gap').fill('30');
+  await page.getByRole('button', { name: 'Reckon' }).click();
+  await expect(page.getByRole('table', { name: 'Result' })).toContainText('1140 mm');
+  await expect(page.getByRole('region', { name: 'How it was worked out' })).toContainText('1140 = 1200 − 2 × 30');
+  await expect(page.getByRole('img', { name: /^Spool for a cut-out.*1140 mm/ })).toBeVisible();
+  await page.goto(page.url()); // as somebody opens it who was sent the address
+  await expect(page.getByRole('table', { name: 'Result' })).toContainText('1140 mm');
+  await page.getByRole('button', { name: /^Pin it to joint / }).click();
+  await expect(page.getByText(/^Pinned to joint/)).toBeVisible();
+  await page.locator('body').press('g');
+  await page.locator('body').press('b');
+  await expect(page.getByText(/^Vera Holm, .*Reckoned: Spool for a cut-out.*spool mm 1140 mm/)).toBeVisible();
 });

@@ -72,6 +72,7 @@ final class JointRecord
         }
         $paper->table([12, 68, 45, 27, 28], ['No.', 'Reading', 'Value', 'Time', 'By'], $rows);
 
+        $this->notes($paper, $subject);
         $this->fusions($paper, $subject);
         $last = $subject->entries()->last();
         $paper->say('Last entry about this joint: '.($last === null ? 'none' : "{$last->seq}, {$last->hash}"));
@@ -86,6 +87,18 @@ final class JointRecord
         $from = isset($answer['at'], $answer['by']) ? ": {$answer['by']}, {$this->time($answer['at'], $zone)}" : '';
 
         return $answer['how'] === How::ByItself ? '' : " ({$answer['how']->said()}{$from})";
+    }
+
+    private function notes(Paper $paper, Subject $subject): void
+    {
+        $notes = array_values(array_filter($subject->sitting()->remarks(), static fn (array $r): bool => $r['kind'] === Item::NOTE));
+        if ($notes === []) {
+            return;
+        }
+        $paper->section('Notes');
+        $paper->table([27, 33, 120], ['Time', 'By', 'Note'], array_map(
+            fn (array $r): array => [$this->time((string) $r['at'], $subject->job->time_zone), (string) $r['by'], (string) $r['text']], $notes,
+        ));
     }
 
     /** Every fusion of the joint, each time it was run: restraints, preheats, sides, couplers. */

@@ -18,6 +18,6 @@ final class ReckonerController
 
     public function store(Request $request, string $id): JsonResponse
     {
-        return new JsonResponse(Reckoner::reckon($id, $request->json()->all()));
+        return new JsonResponse(Reckoner::reckon($id, $request->json()->all(), (string) $request->string('units')));
     }
 }

@@ -33,7 +33,8 @@ final class Door
             $answer = match ($asked['ask'] ?? null) {
                 'know' => self::know($given),
                 'desk' => self::desk($given),
-                'reckon' => Reckoner::reckon(is_string($given['id'] ?? null) ? $given['id'] : '', is_array($given['inputs'] ?? null) ? $given['inputs'] : []),
+                'reckon' => Reckoner::reckon(is_string($given['id'] ?? null) ? $given['id'] : '', is_array($given['inputs'] ?? null) ? $given['inputs'] : [],
+                    is_string($given['units'] ?? null) ? $given['units'] : ''),
                 'ping' => ['php' => PHP_VERSION, 'bytes' => memory_get_usage(true), 'peak_bytes' => memory_get_peak_usage(true)],
                 default => throw InvalidInput::field('ask', 'This is not answered here.'),
             };

@@ -16,6 +16,7 @@ final readonly class Calculation
      * @param  list<Source>  $sources
      * @param  \Closure(Given): array<string, mixed>  $work
      * @param  array<string, string>  $columns  outputs that are a series and are drawn side by side, each with what it is called
+     * @param  string  $craft  heading that it stands under
      */
     public function __construct(
         public string $id,
@@ -25,7 +26,26 @@ final readonly class Calculation
         public array $sources,
         private \Closure $work,
         public array $columns = [],
+        public string $craft = '',
     ) {
+    }
+
+    public function under(string $craft): self
+    {
+        return new self($this->id, $this->title, $this->inputs, $this->outputs, $this->sources, $this->work, $this->columns, $craft);
+    }
+
+    /** @return array<string, float> what is taken for an input that is left out */
+    public function defaults(): array
+    {
+        $defaults = [];
+        foreach ($this->inputs as $input) {
+            if ($input->default !== null) {
+                $defaults[$input->name] = $input->default;
+            }
+        }
+
+        return $defaults;
     }
 
     /**
@@ -85,7 +105,8 @@ final readonly class Calculation
     public function toArray(): array
     {
         return [
-            'id' => $this->id, 'title' => $this->title, 'inputs' => array_map(static fn (Input $i): array => $i->toArray(), $this->inputs),
+            'id' => $this->id, 'title' => $this->title, 'craft' => $this->craft, 'words' => TradeWords::of($this->id),
+            'inputs' => array_map(static fn (Input $i): array => $i->toArray(), $this->inputs),
             'outputs' => $this->outputs, 'sources' => $this->sourceTags(),
             'columns' => array_map(
                 static fn (string $output, string $called): array => ['output' => $output, 'called' => $called], array_keys($this->columns), $this->columns,

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Diastoma\Core\Reckoner;
 
 use Diastoma\Core\Exception\InvalidInput;
+use Diastoma\Core\Quantity\UnitSystem;
 
 /** One input of a calculation; its unit is the end of its name. */
 final readonly class Input
@@ -227,11 +228,23 @@ final readonly class Input
         return InvalidInput::field($this->name, "{$this->name} {$why}.{$shown}", is_scalar($raw) ? $raw : null);
     }
 
+    /** @return ?array<string, array{symbol: string, factor: float, offset: float, decimals: int}> how each system of units shows it; null where all do alike */
+    private function display(): ?array
+    {
+        $unit = in_array($this->kind, [InputKind::Number, InputKind::Numbers, InputKind::Gapped], true) ? Name::unit($this->name) : null;
+
+        return $unit === null ? null : array_combine(
+            array_map(static fn (UnitSystem $s): string => $s->value, UnitSystem::cases()),
+            array_map(static fn (UnitSystem $s): array => $s->display($unit), UnitSystem::cases()),
+        );
+    }
+
     /** @return array<string, mixed> */
     public function toArray(): array
     {
         return [
-            'name' => $this->name, 'kind' => $this->kind->value, 'unit' => $this->unit, 'choices' => $this->choices,
+            'name' => $this->name, 'label' => Name::plain($this->name), 'display' => $this->display(),
+            'kind' => $this->kind->value, 'unit' => $this->unit, 'choices' => $this->choices,
             'card' => $this->card, 'above' => $this->above === -self::SMALLEST ? null : $this->above,
             'default' => $this->default, 'required' => $this->default === null && ! $this->optional,
         ];

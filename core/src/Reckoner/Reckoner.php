@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Diastoma\Core\Reckoner;
 
 use Diastoma\Core\Exception\InvalidInput;
+use Diastoma\Core\Quantity\UnitSystem;
 use Diastoma\Core\Reckoner\Calculations\AcceptanceCalculations;
 use Diastoma\Core\Reckoner\Calculations\BoltingCalculations;
 use Diastoma\Core\Reckoner\Calculations\CoverCalculations;
@@ -22,15 +23,21 @@ use Diastoma\Core\Reckoner\Calculations\WaterCalculations;
 /** The catalogue of single calculations. */
 final class Reckoner
 {
-    /** @return list<Calculation> */
+    /** @return list<Calculation> craft by craft */
     public static function all(): array
     {
-        return [
-            ...PipeCalculations::all(), ...ElectrofusionCalculations::all(), ...FusionCalculations::all(), ...HeatCalculations::all(),
-            ...GasketedCalculations::all(), ...LayoutCalculations::all(), ...TestCalculations::all(), ...AcceptanceCalculations::all(),
-            ...WaterCalculations::all(), ...BoltingCalculations::all(), ...MechanicalCalculations::all(),
-            ...CoverCalculations::all(), ...TrenchCalculations::all(),
+        $crafts = [
+            'Pipe' => [...PipeCalculations::all()],
+            'Electrofusion' => [...ElectrofusionCalculations::all(), ...FusionCalculations::all(), ...HeatCalculations::all()],
+            'Gasketed joints and curves' => [...GasketedCalculations::all(), ...LayoutCalculations::all()],
+            'Couplings, bolts and repair' => [...BoltingCalculations::all(), ...MechanicalCalculations::all()],
+            'Pressure tests' => [...TestCalculations::all(), ...AcceptanceCalculations::all(), ...WaterCalculations::all()],
+            'Trench and cover' => [...TrenchCalculations::all(), ...CoverCalculations::all()],
         ];
+
+        return array_merge(...array_map(static fn (string $craft, array $all): array => array_map(
+            static fn (Calculation $c): Calculation => $c->under($craft), $all,
+        ), array_keys($crafts), $crafts));
     }
 
     /** @throws InvalidInput if there is no calculation of that id */
@@ -48,14 +55,40 @@ final class Reckoner
 
     /**
      * @param  array<mixed>  $input
-     * @return array{id: string, result: array<string, mixed>, sources: list<string>}
+     * @param  string  $units  system in which the result is said; metric where it is none
+     * @return array<string, mixed>
      *
      * @throws InvalidInput
      */
-    public static function reckon(string $id, array $input): array
+    public static function reckon(string $id, array $input, string $units = ''): array
     {
         $calculation = self::of($id);
+        $result = $calculation->run($input);
+        $given = [...$calculation->defaults(), ...$input];
 
-        return ['id' => $id, 'result' => $calculation->run($input), 'sources' => $calculation->sourceTags()];
+        return [
+            'id' => $id, 'result' => $result, 'sources' => $calculation->sourceTags(),
+            'shown' => (object) self::shown($result, UnitSystem::tryFrom($units) ?? UnitSystem::Metric),
+            'formula' => Formulas::with($id, $given, $result), 'picture' => Pictures::of($id, $given, $result),
+        ];
+    }
+
+    /**
+     * @param  array<string, mixed>  $result
+     * @return array<string, string> each figure with its unit, in a system of units
+     */
+    private static function shown(array $result, UnitSystem $units): array
+    {
+        $shown = [];
+        foreach ($result as $name => $value) {
+            $unit = Name::unit($name);
+            if ((is_int($value) || is_float($value)) && $unit !== null) {
+                $shown[$name] = $units->print((float) $value, $unit);
+            } elseif ((is_int($value) || is_float($value)) && Name::symbol($name) !== '') {
+                $shown[$name] = (float) sprintf('%.5G', $value).' '.Name::symbol($name);
+            }
+        }
+
+        return $shown;
     }
 }

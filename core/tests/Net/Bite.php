@@ -12,7 +12,7 @@ use Diastoma\Core\Rulebook\Rulebook;
 /** Where each limit bites, found by judging good work: which limits a rule of a step asks for, and which readings it judges by them. */
 final class Bite
 {
-    private const MOST_LABELS = 4;
+    private const MOST_LABELS = 3;
 
     /** @return list<string> titles of all steps, in the order of the work */
     public static function steps(): array

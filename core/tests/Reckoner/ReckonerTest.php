@@ -6,12 +6,27 @@ use Core\Tests\Joint;
 use Diastoma\Core\Exception\InvalidInput;
 use Diastoma\Core\Reckoner\Reckoner;
 
+/** The value of one side of a formula as it is shown, angles in degrees. */
+function workedOut(string $side): float
+{
+    $code = strtr($side, ['×' => '*', '÷' => '/', '−' => '-', '²' => '**2', 'π' => 'M_PI', '√' => 'sqrt']);
+    $code = (string) preg_replace('/\b(sin|tan)\(/', '$1(M_PI/180*', $code);
+    $code = (string) preg_replace('/\batan\(/', '180/M_PI*atan(', $code);
+    expect(preg_match('/\A[\d.+*\/() -]*\z/', str_replace(['M_PI', 'sqrt', 'sin', 'atan', 'tan'], '', $code)))->toBe(1, $side);
+
+    return (float) eval("return {$code};");
+}
+
 // Each expected figure is worked by hand in the test of the room it comes from.
 it('answers', function (string $id, array $input, array $part) {
     $answer = Reckoner::reckon($id, $input);
 
     expect($answer['id'])->toBe($id)->and($answer['sources'])->not->toBe([])
         ->and(array_intersect_key($answer['result'], $part))->toEqualWithDelta($part, 1e-7);
+    foreach ($answer['formula'] as $line) {
+        [$left, $right] = array_map(workedOut(...), explode(' = ', $line['with']));
+        expect($left)->toEqualWithDelta($right, 1e-5 * max(1.0, abs($right)), $line['with']);
+    }
 })->with([
     [
         'pipe.roundness', ['diameters_mm' => [183, 180, 177, 180], 'nominal_od_mm' => 180],
@@ -190,3 +205,64 @@ it('lists each calculation with units at the ends of its names', function () {
         }
     }
 });
+
+it('shows what each formula works by, with numbers in the place of names, for every calculation that has one', function () {
+    $samples = [
+        'gasketed.offset' => ['length_m' => 6, 'angle_deg' => 2], 'gasketed.combined' => ['horizontal_deg' => 1.5, 'vertical_deg' => -1],
+        'gasketed.chamfer' => ['wall_mm' => 9.2, 'angle_deg' => 15],
+        'test.gas-correct' => ['p1_kpa_gauge' => 600, 't1_c' => 18, 'baro1_kpa' => 101.3, 't2_c' => -4, 'baro2_kpa' => 100.6],
+        'test.fill' => ['id_mm' => 147.2, 'length_m' => 320, 'velocity_m_s' => 0.3], 'coupling.insertion' => ['length_mm' => 280, 'gap_mm' => 30],
+        'repair.spool' => ['cut_out_mm' => 1200, 'gap_mm' => 30], 'tapping.ejection' => ['pressure_kpa' => 600, 'rod_mm' => 25],
+        'pipe.thermal' => ['length_m' => 120, 'change_c' => -12, 'expansion_per_c' => 0.00018],
+        'cover.mandrel' => ['base_inside_mm' => 298.4, 'limit_percent' => 5],
+    ];
+    $held = [
+        'pipe.mean-od', 'pe.pressure-rating', 'pe.us-rating', 'ef.energy', 'ef.scrape', 'ef.fusion-time', 'ef.supply', 'bolting.torque',
+        'bolting.retorque', 'cover.deflection',
+    ]; // by what they answer, above
+    $lines = 0;
+    foreach (Reckoner::all() as $calculation) {
+        $wanted = Diastoma\Core\Reckoner\Formulas::of($calculation->id);
+        if ($wanted === [] || in_array($calculation->id, $held, true)) {
+            continue;
+        }
+        $formula = Reckoner::reckon($calculation->id, $samples[$calculation->id])['formula'];
+        expect($formula)->toHaveCount(count($wanted), $calculation->id);
+        foreach ($formula as $line) {
+            [$left, $right] = array_map(workedOut(...), explode(' = ', $line['with']));
+            expect($left)->toEqualWithDelta($right, 1e-5 * max(1.0, abs($right)), $line['with'])->and($line['said'])->not->toContain('{');
+            $lines++;
+        }
+    }
+    expect($lines)->toBeGreaterThan(12);
+});
+
+it('says a result in the units of the job', function () {
+    $mean = fn (string $units): array => (array) Reckoner::reckon('pipe.mean-od', ['circumference_mm' => 565.4866776], $units)['shown'];
+    expect($mean('metric'))->toBe(['mean_od_mm' => '180 mm'])->and($mean('us'))->toBe(['mean_od_mm' => '7.087 in'])
+        ->and($mean('none'))->toBe(['mean_od_mm' => '180 mm'])
+        ->and((array) Reckoner::reckon('ef.energy', ['voltage_v' => 40, 'resistance_ohm' => 0.64, 'time_s' => 260])['shown'])->toHaveKey('energy_kj', '650 kJ');
+});
+
+it('stands under a craft, is found by what crews call it, and says how each system of units shows its inputs', function () {
+    foreach (Reckoner::all() as $calculation) {
+        $told = $calculation->toArray();
+        expect($told['craft'])->not->toBe('')->and($told['words'])->not->toBe('', $calculation->id);
+    }
+    expect(Reckoner::of('pipe.mean-od')->toArray()['inputs'][0]['display']['us']['symbol'])->toBe('in')
+        ->and(Reckoner::of('test.gas-correct')->toArray()['inputs'][1]['display']['us']['symbol'])->toBe('°F')
+        ->and(Reckoner::of('pipe.thermal')->toArray()['inputs'][1]['display'])->toBeNull(); // a difference is no temperature
+});
+
+it('draws a result where a picture helps', function (string $id, array $input, string $word) {
+    $picture = Reckoner::reckon($id, $input)['picture'];
+    expect(implode(' ', array_column($picture['words'], 'text')))->toContain($word)->and($picture['paths'])->not->toBe([]);
+    foreach ($picture['words'] as $one) {
+        expect($one['x'])->toBeBetween(0, $picture['width'])->and($one['y'])->toBeBetween(0, $picture['height']);
+    }
+})->with([
+    ['pipe.roundness', ['diameters_mm' => [183, 180, 177, 180], 'nominal_od_mm' => 180], 'longest here'],
+    ['bolting.star', ['bolts' => 8], '8'], ['ef.marks', ['fitting_length_mm' => 210, 'kind' => 'coupler', 'rulebook' => 'iso'], 'scrape 125 mm'],
+    ['gasketed.offset', ['length_m' => 6, 'angle_deg' => 2], '209 mm'], ['repair.spool', ['cut_out_mm' => 1200, 'gap_mm' => 30], '1140 mm'],
+    ['trench.slope', ['soil' => 'c', 'depth_m' => 2, 'bottom_m' => 1], 'm deep'],
+]);

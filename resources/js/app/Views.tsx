@@ -36,7 +36,7 @@ export function Views() {
           <Route path="/cover/:work?" element={<CoverView key={main.id} />} />
           <Route path="/yard/:room?/:work?" element={<YardView key={main.id} />} />
           <Route path="/shift" element={<ShiftView key={main.id} />} />
-          <Route path="/reckon" element={<ReckonView />} />
+          <Route path="/reckon/:calculation?" element={<ReckonView />} />
           <Route path="/rules" element={<RulesView />} />
           <Route path="*" element={<Navigate to={main.id === '' ? '/office/job' : `/line/${next ?? ''}`} replace />} />
         </Routes>

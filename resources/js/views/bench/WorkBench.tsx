@@ -6,6 +6,8 @@ import { STATES } from '../../instruments/line/glyph';
 import { SeverityMark } from '../../instruments/severity/SeverityMark';
 import { PHONE_BAR } from '../../app/phone';
 import { usePace } from '../../app/pace';
+import { useWork } from '../../app/session';
+import { dayAndTime } from '../../app/time';
 import { FusePanel } from './fuse/FusePanel';
 import { JudgedUnder } from './JudgedUnder';
 import { ShiftOffers } from './ShiftOffers';
@@ -39,6 +41,7 @@ function toMissing(bench: HTMLElement | null) {
 export function WorkBench({ bench, queryKey, name, mayEnter, last, below }: Props) {
   const phone = useMediaQuery(useTheme().breakpoints.down('lg'));
   const entry = useEntry(bench, queryKey);
+  const { job } = useWork();
   const steps = bench.procedure.steps;
   const top = useRef<HTMLDivElement>(null);
   const [at, show] = useState(() =>
@@ -90,6 +93,13 @@ export function WorkBench({ bench, queryKey, name, mayEnter, last, below }: Prop
             )
           }
         />
+        {bench.remarks
+          .filter((remark) => remark.kind === 'note')
+          .map((note) => (
+            <Typography key={`${note.at}${note.by}`} variant="body2" sx={{ pl: 1.5, borderLeft: '4px solid', borderLeftColor: 'pipe' }}>
+              {note.by}, {dayAndTime(note.at, job.time_zone)}: {note.text}
+            </Typography>
+          ))}
         {badElsewhere.length > 0 && (
           <Paper
             role="status"

@@ -1,52 +1,25 @@
-import { useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
+import { useSearchParams } from 'react-router';
 import { Alert, Box, Button, InputAdornment, MenuItem, Stack, TextField, Typography } from '@mui/material';
 import { useMutation } from '@tanstack/react-query';
 import { answered, api, ApiError, ConnectionLost, type Schemas } from '../../api/client';
 import { hasAlong } from '../../device/store';
+import { useWork } from '../../app/session';
 import { askRules } from '#device-rules';
 import { Columns } from '../../instruments/columns/Columns';
 import { FromCard } from './FromCard';
+import { Picture } from './Picture';
+import { PinIt } from './PinIt';
+import { given, unitOf } from './typed';
 
 type Calculation = Schemas['Calculation'];
-type Input = Calculation['inputs'][number];
+type System = 'metric' | 'us';
 
-/** “od_before_mm” → “od before”: the unit stands at the end of the field. */
-const plain = (name: string) =>
-  name.replace(/_(m3_per_m|kn_m2|kn_m3|t_m3|mm2|mm|m3|m|in|ft|pcf|tsf|s|min|v|ohm|c|k|kpa|psi|mpa|w_m2|kg_m3|percent|per_c|per_k)$/, '').replaceAll('_', ' ');
+/** A note is no longer. */
+const LONGEST_NOTE = 500;
 
-/** What was typed as the calculation takes it; text that is no number goes as it is, so that the server can say so. */
-function given(input: Input, text: string): unknown {
-  const number = (part: string) => {
-    const value = Number(part.trim().replace(',', '.'));
-    return part.trim() === '' || Number.isNaN(value) ? part : value;
-  };
-  if (input.kind === 'number') return number(text);
-  if (input.kind === 'numbers')
-    return text
-      .split(/[;\s]+/)
-      .filter((part) => part !== '')
-      .map(number);
-  if (input.kind === 'several') return text.split(/[;,\s]+/).filter((part) => part !== '');
-  if (input.kind === 'gapped')
-    return text
-      .split(/[;\s]+/)
-      .filter((part) => part !== '')
-      .map((part) => (part === '-' ? null : number(part)));
-  if (input.kind === 'pairs')
-    return text
-      .split(/[;\s]+/)
-      .filter((part) => part !== '')
-      .map((part) => part.split(':').map(number));
-  if (input.kind === 'rows')
-    return text
-      .split(/[;\n]+/)
-      .filter((part) => part.trim() !== '')
-      .map((part) => {
-        const [name, ...numbers] = part.split(':');
-        return Object.fromEntries(input.choices.map((column, k) => [column, k === 0 ? (name ?? '').trim() : number(numbers[k - 1] ?? '')]));
-      });
-  return text;
-}
+/** A result without its unit, which stands behind the figure. */
+const plain = (name: string) => name.replace(/_[a-z0-9]+$/, '').replaceAll('_', ' ');
 
 const show = (value: unknown, figures = 7): string => {
   if (value === null) return '–';
@@ -62,12 +35,25 @@ const show = (value: unknown, figures = 7): string => {
   return typeof value === 'string' ? value : JSON.stringify(value);
 };
 
+/** What is pinned: what was reckoned, from what, by which formula, and where it comes from. */
+function pinned(calculation: Calculation, texts: Record<string, string>, units: System, reckoned: Schemas['Reckoned']): string {
+  const given = calculation.inputs
+    .filter((i) => (texts[i.name] ?? '').trim() !== '')
+    .map((i) => `${i.label} ${texts[i.name]} ${unitOf(i, units)}`.trim())
+    .join(', ');
+  const found = Object.entries(reckoned.result)
+    .map(([name, value]) => `${name.replaceAll('_', ' ')} ${reckoned.shown[name] ?? show(value)}`)
+    .join('; ');
+  return `Reckoned: ${calculation.title}. From ${given}: ${found}. [${reckoned.sources.join('; ')}]`.slice(0, LONGEST_NOTE);
+}
+
 /** Worked out by the server, or by the same rules on this device where there is no signal and a main was taken along. */
-async function reckoned(id: string, inputs: Record<string, unknown>): Promise<Schemas['Reckoned']> {
+async function reckoned(id: string, inputs: Record<string, unknown>, units: System): Promise<Schemas['Reckoned']> {
   try {
-    return await answered(api.POST('/reckoner/{id}', { params: { path: { id } }, body: inputs }));
+    return await answered(api.POST('/reckoner/{id}', { params: { path: { id }, query: { units } }, body: inputs }));
   } catch (fault) {
-    const here = fault instanceof ConnectionLost && hasAlong() ? await askRules<Schemas['Reckoned'] | { refused: Refused }>('reckon', { id, inputs }) : null;
+    const here =
+      fault instanceof ConnectionLost && hasAlong() ? await askRules<Schemas['Reckoned'] | { refused: Refused }>('reckon', { id, inputs, units }) : null;
     if (here === null) throw fault;
     if ('refused' in here) throw new ApiError(422, here.refused.said, here.refused.errors);
     return here;
@@ -81,14 +67,34 @@ interface Refused {
 
 /** One calculation: its inputs with units, its result, and where it comes from. */
 export function CalculationForm({ calculation }: { calculation: Calculation }) {
-  const [texts, setTexts] = useState<Record<string, string>>({});
+  const { job } = useWork();
+  const units: System = job.display.small.symbol === 'mm' ? 'metric' : 'us';
+  const [address, setAddress] = useSearchParams();
+  const [texts, setTexts] = useState<Record<string, string>>(() =>
+    Object.fromEntries(calculation.inputs.flatMap((i) => (address.has(i.name) ? [[i.name, address.get(i.name) ?? '']] : []))),
+  );
   const reckon = useMutation({
     mutationFn: () =>
       reckoned(
         calculation.id,
-        Object.fromEntries(calculation.inputs.filter((i) => (texts[i.name] ?? '').trim() !== '').map((i) => [i.name, given(i, texts[i.name] ?? '')])),
+        Object.fromEntries(calculation.inputs.filter((i) => (texts[i.name] ?? '').trim() !== '').map((i) => [i.name, given(i, texts[i.name] ?? '', units)])),
+        units,
       ),
   });
+  const begin = () => {
+    reckon.mutate();
+    // with what was typed, so that the address can be shared; the units it was typed in go along
+    setAddress({ ...Object.fromEntries(Object.entries(texts).filter(([, text]) => text.trim() !== '')), in: units }, { replace: true });
+  };
+  const asked = useRef(false);
+  useEffect(() => {
+    // an address that brings what is needed brings the answer
+    if (asked.current || !calculation.inputs.every((i) => !i.required || address.has(i.name)) || calculation.inputs.length === 0) return;
+    asked.current = true;
+    if ((address.get('in') ?? units) === units) reckon.mutate();
+    // eslint-disable-next-line react-hooks/exhaustive-deps -- once, as it was opened
+  }, []);
+  const foreign = address.has('in') && address.get('in') !== units;
   const faults = reckon.error instanceof ApiError ? reckon.error.faults : [];
   const columns = calculation.columns.flatMap(({ output, called }) => {
     const values = reckon.data?.result[output];
@@ -102,22 +108,23 @@ export function CalculationForm({ calculation }: { calculation: Calculation }) {
       aria-label={calculation.title}
       onSubmit={(e) => {
         e.preventDefault();
-        reckon.mutate();
+        begin();
       }}
     >
       <Box>
         <Typography variant="h1">{calculation.title}</Typography>
-        <Typography variant="body2" color="text.secondary" className="num">
-          {calculation.id}
+        <Typography variant="body2" color="text.secondary">
+          {calculation.craft}
         </Typography>
       </Box>
+      {foreign && <Alert severity="info">These figures were typed in other units than this job's. Read them again before you reckon.</Alert>}
       <FromCard calculation={calculation} onFill={(filled) => setTexts({ ...texts, ...filled })} />
       <Box sx={{ display: 'grid', gridTemplateColumns: { xs: 'minmax(0,1fr)', sm: 'repeat(2, minmax(0,1fr))' }, gap: 2 }}>
         {calculation.inputs.map((input) => (
           <TextField
             key={input.name}
             select={input.kind === 'choice'}
-            label={`${plain(input.name)}${input.required ? '' : ' (if any)'}`}
+            label={`${input.label}${input.required ? '' : ' (if any)'}`}
             value={texts[input.name] ?? ''}
             onChange={(e) => setTexts({ ...texts, [input.name]: e.target.value })}
             error={faultOf(input.name) !== undefined}
@@ -131,11 +138,11 @@ export function CalculationForm({ calculation }: { calculation: Calculation }) {
                     rows: `one after another with ; between, each ${input.choices.join(':').replaceAll('_mm', '')}`,
                     pairs: 'pairs such as 10:980, with spaces between',
                   }[input.kind] ?? '')
-                : `${input.default} when left out`)
+                : `${input.default} ${input.unit.split(/[,;]/)[0] ?? ''} when left out`)
             }
             slotProps={{
               htmlInput: { inputMode: input.kind === 'number' ? 'decimal' : 'text' },
-              input: { endAdornment: input.unit === '' ? null : <InputAdornment position="end">{input.unit.split(/[,;]/)[0]}</InputAdornment> },
+              input: { endAdornment: unitOf(input, units) === '' ? null : <InputAdornment position="end">{unitOf(input, units)}</InputAdornment> },
             }}
           >
             {input.choices.map((choice) => (
@@ -153,22 +160,48 @@ export function CalculationForm({ calculation }: { calculation: Calculation }) {
       {columns.length > 0 && <Columns series={columns} />}
       {reckon.data && (
         <Box
-          component="table"
-          aria-label="Result"
-          sx={{ borderCollapse: 'collapse', '& td': { py: 0.75, pr: 3, borderBottom: '1px solid', borderColor: 'divider', verticalAlign: 'top' } }}
+          sx={{
+            display: 'grid',
+            gridTemplateColumns: { xs: 'minmax(0,1fr)', md: reckon.data.picture ? 'minmax(0,1fr) minmax(0,1fr)' : 'minmax(0,1fr)' },
+            gap: 2,
+          }}
         >
-          <tbody>
-            {Object.entries(reckon.data.result).map(([name, value]) => (
-              <tr key={name}>
-                <td>{name.replaceAll('_', ' ')}</td>
-                <td className="num">
-                  <b>{show(value)}</b>
-                </td>
-              </tr>
-            ))}
-          </tbody>
+          <Box
+            component="table"
+            aria-label="Result"
+            sx={{
+              borderCollapse: 'collapse',
+              alignSelf: 'start',
+              '& td': { py: 0.75, pr: 3, borderBottom: '1px solid', borderColor: 'divider', verticalAlign: 'top' },
+            }}
+          >
+            <tbody>
+              {Object.entries(reckon.data.result).map(([name, value]) => (
+                <tr key={name}>
+                  <td>{reckon.data.shown[name] ? plain(name) : name.replaceAll('_', ' ')}</td>
+                  <td className="num" style={{ fontSize: '1.15rem' }}>
+                    <b>{reckon.data.shown[name] ?? show(value)}</b>
+                  </td>
+                </tr>
+              ))}
+            </tbody>
+          </Box>
+          {reckon.data.picture && <Picture picture={reckon.data.picture} title={calculation.title} />}
         </Box>
       )}
+      {reckon.data && reckon.data.formula.length > 0 && (
+        <Box component="section" aria-label="How it was worked out" sx={{ pl: 1.5, borderLeft: '6px solid', borderLeftColor: 'pipe' }}>
+          {reckon.data.formula.map((line) => (
+            <Box key={line.said} sx={{ mb: 1 }}>
+              <Typography variant="body2" color="text.secondary">
+                {line.said}
+              </Typography>
+              <Typography className="num">{line.with}</Typography>
+            </Box>
+          ))}
+        </Box>
+      )}
+      {reckon.data && <PinIt text={pinned(calculation, texts, units, reckon.data)} />}
       <Typography variant="body2" color="text.secondary">
         [{calculation.sources.join('; ')}] Makers&rsquo; instructions, the owner&rsquo;s specification and local code govern.
       </Typography>
