@@ -21,6 +21,7 @@ use App\Procedures\Subject;
 use App\Traces\TraceStore;
 use Carbon\CarbonImmutable;
 use Diastoma\Core\Electrofusion\Diagnosis\Diagnosis;
+use Diastoma\Core\Electrofusion\Diagnosis\TraceEvents;
 use Diastoma\Core\Electrofusion\Diagnosis\TraceClass;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
@@ -70,7 +71,10 @@ final class FusionController
         $person = $request->user();
         $person->mustBeOn(Entry::query()->find($id) ?? throw Refused::nothing()); // a record goes by the id of its entry
 
-        return new JsonResponse(['samples' => $traces->read('fusion', $id)]);
+        $samples = $traces->read('fusion', $id);
+
+        return new JsonResponse(['samples' => $samples, 'events' => self::events($samples, (float) $request->query('voltage_v', '0'),
+            (float) $request->query('time_s', '0'))]);
     }
 
     /** What a record looks like, without a joint; nothing is stored. */
@@ -84,8 +88,23 @@ final class FusionController
         return new JsonResponse([
             'diagnosis' => Diagnosis::of($file->trace, $nominal)->toArray(), 'voltage_v' => $nominal->voltageV, 'time_s' => $nominal->timeS,
             'voltage_band_percent' => Diagnosis::voltageBandPercent(),
+            'events' => self::events($file->trace->samples, $nominal->voltageV, $nominal->timeS),
             'samples' => array_values(array_filter($file->trace->samples, static fn (int $k): bool => $k % $thin === 0, ARRAY_FILTER_USE_KEY)),
         ]);
+    }
+
+    /**
+     * @param  iterable<array<string, mixed>>  $samples
+     * @return list<array{t_s: float, said: string}>
+     */
+    private static function events(iterable $samples, float $voltageV, float $timeS): array
+    {
+        $plain = [];
+        foreach ($samples as $s) {
+            $plain[] = ['t' => (float) $s['t'], 'v' => (float) $s['v'], 'i' => (float) $s['i']];
+        }
+
+        return TraceEvents::of($plain, $voltageV, $timeS);
     }
 
     private function text(Request $request): string

@@ -123,10 +123,11 @@ export const calculationsQuery = queryOptions({
 export const rulebookQuery = (job: string) =>
   queryOptions({ queryKey: ['rulebook', job], queryFn: ({ signal }) => answered(api.GET('/jobs/{job}/rulebook', { params: { path: { job } }, signal })) });
 
-export const fusionTraceQuery = (id: string) =>
+/** With what its label asks for, the events are told. */
+export const fusionTraceQuery = (id: string, voltage_v = 0, time_s = 0) =>
   queryOptions({
-    queryKey: ['fusion-trace', id],
-    queryFn: ({ signal }) => answered(api.GET('/fusion-traces/{id}', { params: { path: { id } }, signal })),
+    queryKey: ['fusion-trace', id, voltage_v, time_s],
+    queryFn: ({ signal }) => answered(api.GET('/fusion-traces/{id}', { params: { path: { id }, query: { voltage_v, time_s } }, signal })),
     staleTime: Infinity,
   });
 

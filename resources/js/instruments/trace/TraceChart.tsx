@@ -1,4 +1,4 @@
-import { useEffect, useRef } from 'react';
+import { lazy, Suspense, useEffect, useRef } from 'react';
 import uPlot from 'uplot';
 import { Box, useColorScheme } from '@mui/material';
 
@@ -39,6 +39,8 @@ interface Props {
   onZoom?: (from: number, to: number) => void;
   height?: number;
 }
+
+const TraceTable = lazy(async () => ({ default: (await import('./TraceTable')).TraceTable }));
 
 const resolve = (element: Element, name: string) => getComputedStyle(element).getPropertyValue(`--mui-palette-${name}`).trim();
 
@@ -170,5 +172,12 @@ export function TraceChart({ label, x, curves, xTitle, xMax, ranges, bands = [],
     plot.current?.setData([x, ...curves.map((c) => c.values)] as uPlot.AlignedData);
   }, [x, curves]);
 
-  return <Box ref={box} role="img" aria-label={label} data-samples={x.length} sx={{ width: '100%', minHeight: height }} />;
+  return (
+    <>
+      <Box ref={box} role="img" aria-label={label} data-samples={x.length} sx={{ width: '100%', minHeight: height }} />
+      <Suspense fallback={null}>
+        <TraceTable label={label} x={x} curves={curves} xTitle={xTitle} marks={marks} />
+      </Suspense>
+    </>
+  );
 }

@@ -63,7 +63,13 @@ export function RecordReader() {
         <>
           <Typography variant="h2">{name}</Typography>
           <DiagnosisCard found={read.data.diagnosis} />
-          <FusionTrace samples={read.data.samples} nominal={read.data.voltage_v} band={read.data.voltage_band_percent} time={read.data.time_s} />
+          <FusionTrace
+            events={read.data.events}
+            samples={read.data.samples}
+            nominal={read.data.voltage_v}
+            band={read.data.voltage_band_percent}
+            time={read.data.time_s}
+          />
         </>
       )}
     </Stack>

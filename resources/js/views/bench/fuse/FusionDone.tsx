@@ -23,7 +23,7 @@ export interface Fusion {
 export function FusionDone({ fusion, bench, guide }: { fusion: Fusion; bench: Schemas['Bench']; guide: Schemas['FusionGuide'] }) {
   const { job } = useWork();
   const [compare, setCompare] = useState(false);
-  const trace = useQuery(fusionTraceQuery(fusion.trace));
+  const trace = useQuery(fusionTraceQuery(fusion.trace, guide.voltage_v ?? 0, guide.time_s ?? 0));
   const record = guide.record;
   const goodId = bench.good_traces[record] ?? null;
   const good = useQuery({ ...fusionTraceQuery(goodId ?? ''), enabled: compare && goodId !== null });
@@ -55,6 +55,7 @@ export function FusionDone({ fusion, bench, guide }: { fusion: Fusion; bench: Sc
       {trace.data && (
         <FusionTrace
           samples={trace.data.samples}
+          events={trace.data.events}
           nominal={guide.voltage_v ?? 0}
           band={guide.voltage_band_percent}
           time={guide.time_s ?? 0}

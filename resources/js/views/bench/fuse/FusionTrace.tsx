@@ -14,8 +14,17 @@ export function resampled(trace: Sample[], times: number[], of: (sample: Sample)
   });
 }
 
-/** Voltage with its band (± % of nominal) and current over time; behind them, where asked for, a good trace of the same label. */
-export function FusionTrace({ samples, nominal, band, time, good = [] }: { samples: Sample[]; nominal: number; band: number; time: number; good?: Sample[] }) {
+interface Props {
+  samples: Sample[];
+  nominal: number;
+  band: number;
+  time: number;
+  good?: Sample[];
+  events?: { t_s: number; said: string }[];
+}
+
+/** Voltage with its band (± % of nominal) and current over time, with what happened; behind them, where asked for, a good trace of the same label. */
+export function FusionTrace({ samples, nominal, band, time, good = [], events = [] }: Props) {
   const x = useMemo(() => samples.map((s) => s.t), [samples]);
   const peak = Math.max(10, ...samples.map((s) => s.i), ...good.map((s) => s.i));
   const top = Math.ceil(peak / 20) * 20;
@@ -43,6 +52,7 @@ export function FusionTrace({ samples, nominal, band, time, good = [] }: { sampl
       xMax={Math.max(time, x.at(-1) ?? 0) * 1.02}
       ranges={{ v: [nominal * 0.5, nominal * 1.1], i: [0, top] }}
       height={260}
+      marks={events.map((event) => ({ at: event.t_s, name: event.said }))}
     />
   );
 }
