@@ -101,8 +101,8 @@ test('a calculation is found by what crews call it, shows its formula with the n
   const list = page.getByRole('navigation', { name: 'Calculations' });
   await expect(list.getByRole('button')).toHaveCount(1);
   await list.getByRole('button', { name: /^Spool for a cut-out/ }).click();
-  await page.getByLabel('cut out').fill('1200');
-  await page.getByLabel('gap').fill('30');
+  await page.getByRole('textbox', { name: 'cut out', exact: true }).fill('1200');
+  await page.getByRole('textbox', { name: 'gap', exact: true }).fill('30');
   await page.getByRole('button', { name: 'Reckon' }).click();
   await expect(page.getByRole('table', { name: 'Result' })).toContainText('1140 mm');
   await expect(page.getByRole('region', { name: 'How it was worked out' })).toContainText('1140 = 1200 − 2 × 30');

@@ -111,7 +111,16 @@ test('a corner that no sequence turns is named with its stock bend', async ({ pa
     await page.getByRole('textbox', { name: label, exact: true }).fill(value);
   await page.getByRole('button', { name: 'Make this main' }).click();
   await page.getByRole('tab', { name: 'Points' }).click();
-  await page.getByLabel('A point a line: station easting northing level').fill('0 0 12.5\n0 48 12.6\n33.94 81.94 12.7');
+  // as it is copied from a spreadsheet, its headings along
+  await page
+    .getByRole('textbox', { name: 'Easting, m' })
+    .first()
+    .evaluate((field) => {
+      const data = new DataTransfer();
+      data.setData('text/plain', 'Easting\tNorthing\tLevel\n0\t0\t12,5\n0\t48\t12,6\n33,94\t81,94\t12,7\n');
+      field.dispatchEvent(new ClipboardEvent('paste', { clipboardData: data, bubbles: true, cancelable: true }));
+    });
+  await expect(page.getByRole('group', { name: 'Points 3' }).getByRole('textbox', { name: 'Northing, m' })).toHaveValue('81,94');
   await page.getByRole('button', { name: 'Take this alignment' }).click();
   await page.getByRole('button', { name: 'Plan the line' }).click();
   await expect(page.getByRole('region', { name: 'The plan' })).toContainText('At station 48 m the line turns 45° right');

@@ -43,7 +43,8 @@ final class RulebookPage
         $limits = array_map(static fn (Limit $l): array => [
             'id' => $l->id, 'title' => $l->title, 'value' => $l->value, 'unit' => $l->unit->value, 'display' => $rulebook->units->display($l->unit),
             'source' => $l->source->tag(),
-            'changed_by' => $l->changedBy, 'reason' => $l->reason, 'shipped' => $shipped?->optional($l->id), 'group' => self::group($l->id), 'bites' => self::bites($l->id),
+            'changed_by' => $l->changedBy, 'reason' => $l->reason, 'shipped' => $shipped?->optional($l->id), 'group' => self::group($l->id),
+            'bites' => self::bites($l->id),
         ], $all);
 
         return [

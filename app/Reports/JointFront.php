@@ -88,7 +88,8 @@ final class JointFront
             $y = $top + 4.2 * $k;
             $this->paper->SetLineStyle(['width' => 0.5, 'color' => [164, 70, 30]]);
             $this->paper->Line($x, $y + 1.2, $x, $bar + 9);
-            $this->small("{$mark['title']}: {$this->units->print($mark['mm'], Unit::Millimetre)}", $x > 105 ? 15 : $x + 1.5, $y, $x > 105 ? $x - 16.5 : 194 - $x, $x > 105 ? 'R' : 'L');
+            $said = "{$mark['title']}: {$this->units->print($mark['mm'], Unit::Millimetre)}";
+            $x > 105 ? $this->small($said, 15, $y, $x - 16.5, 'R') : $this->small($said, $x + 1.5, $y, 194 - $x);
         }
         $this->paper->SetLineStyle(['width' => 0.3, 'color' => self::INK]);
         $this->paper->Line(15, $bar - 1, 15, $bar + 10);
@@ -188,7 +189,8 @@ final class JointFront
             $right = $this->small("{$who['name']}: {$who['did']}", $left, $right, 87);
         }
         $right += 2;
-        $this->small($against === [] ? 'Nothing speaks against it'.($this->subject->verdict()->isComplete() ? '.' : ' so far.') : 'What speaks against it', $left, $right, 87, 'L', 9, 'B');
+        $none = $this->subject->verdict()->isComplete() ? 'Nothing speaks against it.' : 'Nothing speaks against it so far.';
+        $this->small($against === [] ? $none : 'What speaks against it', $left, $right, 87, 'L', 9, 'B');
         $right += 6;
         foreach (array_slice($against, 0, 6) as $finding) {
             $this->paper->mark($finding->severity, $left, $right, 4);

@@ -14,7 +14,7 @@ use Diastoma\Core\Procedure\ReadingSpec;
 use Diastoma\Core\Rulebook\Finding;
 use Diastoma\Core\Sitting\Entry as Item;
 
-/** The paper of one joint: itself on page one, then facts, every reading with its time, every finding with its source, the fusion trace, the journal's last hash. */
+/** The paper of one joint: itself on page one, then every finding with its source, every reading with its time, notes, fusions, the journal's last hash. */
 final class JointRecord
 {
     public function __construct(private readonly TraceStore $traces)

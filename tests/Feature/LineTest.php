@@ -30,5 +30,6 @@ it('draws the main from above where it has an alignment', function () {
         '/api/v1/mains/'.Joint::query()->where('number', $number)->value('main_id').'/line',
     )->assertOk()->json('plan');
     $weir = $plan(901);
-    expect($plan(3))->toBe([])->and(count($weir))->toBeGreaterThan(2)->and(array_column($weir, 'station_m'))->toBe(collect($weir)->pluck('station_m')->sort()->values()->all());
+    expect($plan(3))->toBe([])->and(count($weir))->toBeGreaterThan(2)
+        ->and(array_column($weir, 'station_m'))->toBe(collect($weir)->pluck('station_m')->sort()->values()->all());
 });

@@ -12,7 +12,7 @@ use Diastoma\Core\Quantity\Unit;
 use Diastoma\Core\Rulebook\Finding;
 use Diastoma\Core\Rulebook\Severity;
 
-/** The joint on one page: where its marks lie, how round it is, its gaps, its moments, who made it, and what speaks against it. Whoever prints it draws this. */
+/** The joint on one page: where its marks lie, how round it is, its gaps, its moments, who made it, what speaks against it. Whoever prints it draws this. */
 final readonly class FrontPage
 {
     private const MARKS = ['marks_ruler', 'spigot_ruler'];
@@ -118,8 +118,9 @@ final readonly class FrontPage
             if ($spec->kind === ReadingKind::Now && is_string($reading->value)) {
                 $moments[] = ['title' => $title, 'at' => new \DateTimeImmutable($reading->value)];
             }
-            foreach ($spec->kind === ReadingKind::Record && is_array($reading->value) ? ['started_at' => 'begins', 'ended_at' => 'ends'] : [] as $key => $does) {
-                $at = $reading->value[$key] ?? null;
+            $record = $spec->kind === ReadingKind::Record && is_array($reading->value) ? $reading->value : [];
+            foreach (['started_at' => 'begins', 'ended_at' => 'ends'] as $key => $does) {
+                $at = $record[$key] ?? null;
                 if (is_string($at)) {
                     $moments[] = ['title' => "{$title} {$does}", 'at' => new \DateTimeImmutable($at)];
                 }

@@ -109,7 +109,7 @@ it('answers one by one whatever can hurt', function (string $id, array $steps) {
     ['mechanical.wrapped', ['off']], ['gasketed.di_push_on', ['lift']], ['test.preparation', ['site', 'people']],
 ]);
 
-it('runs a list on over what is done in one go, and never into pushing home, over a measured figure, a moment, a shut step or more than one can read', function (string $id) {
+it('runs a list on over what is done in one go; never into pushing home, over a measured figure or a moment, or beyond what one reads', function (string $id) {
     $walk = new Walk($id);
     $runs = 0;
     $made = $walk->made();

@@ -140,6 +140,8 @@ const NO_MAIN: Schemas['Main'] = {
   sections: [],
 };
 
+const NO_LINE: Schemas['Line'] = { main: NO_MAIN, joints: [], pipes: [], spans: [], plan: [], leaves: null, branches: [], nonconformances: [] };
+
 interface JobProviderProps {
   person: Schemas['Person'];
   id: string;
@@ -151,8 +153,7 @@ function JobProvider({ person, id, chooseJob, children }: JobProviderProps) {
   const job = useQuery(jobQuery(id));
   const [main, chooseMain] = useMain(job.data?.mains ?? []);
   const line = useQuery({ ...lineQuery(main?.id ?? ''), enabled: main !== undefined });
-  const drawn =
-    line.data ?? (job.data && !main ? { main: NO_MAIN, joints: [], pipes: [], spans: [], plan: [], leaves: null, branches: [], nonconformances: [] } : undefined);
+  const drawn = line.data ?? (job.data && !main ? NO_LINE : undefined);
   if (!job.data || !drawn) return <Waiting error={job.error ?? line.error} />;
   const { role, may } = job.data;
   return <Context value={{ person: { ...person, role, may }, job: job.data, main: main ?? NO_MAIN, line: drawn, chooseMain, chooseJob }}>{children}</Context>;

@@ -1,13 +1,14 @@
-import { useState } from 'react';
+import { useState, type ClipboardEvent } from 'react';
 import { Box, Button, FormHelperText, InputAdornment, MenuItem, Stack, TextField, ToggleButton, ToggleButtonGroup, Typography } from '@mui/material';
 import type { QueryKey } from '@tanstack/react-query';
 import { ApiError, type Schemas } from '../../api/client';
 import { useWork } from '../../app/session';
 import { tableSx } from '../../app/tableSx';
 import { dayAndTime } from '../../app/time';
+import { cellsOf, laid } from '../../app/paste';
 import { faultOf } from '../../app/useForm';
 import { shown, stored } from './units';
-import { RowsFile } from './RowsFile';
+import { RowsFile, useRowsFile } from './RowsFile';
 import { useEntry } from './useEntry';
 
 type Spec = Schemas['ReadingSpec'];
@@ -41,10 +42,22 @@ export function RowsField({ bench, spec, queryKey, disabled }: { bench: Schemas[
         },
       },
     );
+  const bring = useRowsFile(bench, spec.key, queryKey);
+  /** A table from a spreadsheet is brought as a file of rows is: all of it or none. */
+  const onPaste = (e: ClipboardEvent<HTMLFormElement>) => {
+    const cells = cellsOf(e.clipboardData.getData('text/plain'));
+    if (!cells || disabled) return;
+    e.preventDefault();
+    const names = columns.map((c) => ({ key: c.key, label: c.label, ...(c.kind === 'choice' ? { choices: c.choices } : {}) }));
+    const table = laid([], names, cells, { row: 0, column: columns[0]?.key ?? '' }, {});
+    const cell = (row: Record<string, string>, c: Spec) => String((c.kind === 'number' ? stored(row[c.key] ?? '', c) : row[c.key]) ?? '');
+    const lines = [columns.map((c) => c.key), ...table.map((row) => columns.map((c) => cell(row, c)))];
+    bring.mutate(new File([lines.map((line) => line.join('\t')).join('\n')], 'pasted.csv', { type: 'text/csv' }));
+  };
   const error = entry.error instanceof ApiError && columns.every((c) => faultOf(entry.error, c.key) === undefined) ? entry.error.message : null;
   return (
     <Box sx={{ my: 2 }}>
-      <Box component="form" aria-label={`${spec.label}: one more`} onSubmit={(e) => (e.preventDefault(), whole && send())} sx={{ mt: 1 }}>
+      <Box component="form" aria-label={`${spec.label}: one more`} onSubmit={(e) => (e.preventDefault(), whole && send())} onPaste={onPaste} sx={{ mt: 1 }}>
         <Typography sx={{ fontWeight: 640, mb: 1 }}>
           {spec.label} {rows.length + 1}
         </Typography>
@@ -75,7 +88,7 @@ export function RowsField({ bench, spec, queryKey, disabled }: { bench: Schemas[
               Simulated: read one
             </Button>
           )}
-          {!disabled && <RowsFile bench={bench} series={spec.key} queryKey={queryKey} />}
+          {!disabled && <RowsFile series={spec.key} bring={bring} />}
         </Stack>
       </Box>
       {rows.length > 0 && (

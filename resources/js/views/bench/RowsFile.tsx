@@ -3,10 +3,10 @@ import { useMutation, useQueryClient, type QueryKey } from '@tanstack/react-quer
 import { answered, api, type Schemas } from '../../api/client';
 import { FileButton } from '../../app/FileButton';
 
-/** Rows of a series out of a file: of a profiler, a density gauge, a supplier. */
-export function RowsFile({ bench, series, queryKey }: { bench: Schemas['Bench']; series: string; queryKey: QueryKey }) {
+/** Brings rows of a series as a file, or as what was pasted: all of them or none. */
+export function useRowsFile(bench: Schemas['Bench'], series: string, queryKey: QueryKey) {
   const client = useQueryClient();
-  const bring = useMutation({
+  return useMutation({
     mutationFn: (file: File) => {
       const form = new FormData();
       form.append('file', file);
@@ -18,6 +18,10 @@ export function RowsFile({ bench, series, queryKey }: { bench: Schemas['Bench'];
       for (const key of ['cover', 'yard']) void client.invalidateQueries({ queryKey: [key] });
     },
   });
+}
+
+/** Rows of a series out of a file: of a profiler, a density gauge, a supplier; or pasted from a spreadsheet. */
+export function RowsFile({ series, bring }: { series: string; bring: ReturnType<typeof useRowsFile> }) {
   return (
     <>
       <FileButton
@@ -28,7 +32,7 @@ export function RowsFile({ bench, series, queryKey }: { bench: Schemas['Bench'];
         onFile={(file) => bring.mutate(file)}
         sx={{ minHeight: 48 }}
       >
-        From a file
+        From a file, or paste a table
       </FileButton>
       {bring.error && <Alert severity="error">{bring.error.message}</Alert>}
     </>

@@ -1,13 +1,16 @@
 import { useState } from 'react';
 import { Alert, Box, Button, Paper, Stack, Tab, Tabs, TextField, Typography } from '@mui/material';
 import { FileButton } from '../../app/FileButton';
-import { typedParts, typedPoints } from './typed';
+import { ApiError } from '../../api/client';
+import { RowsTable } from '../../app/RowsTable';
+import { NO_POINT, POINTS, typedParts, typedPoints } from './typed';
 import type { useSetout } from './useSetout';
 
 /** Three ways to bring an alignment: a file, points, or straights and arcs. */
 export function AlignmentForm({ bring, again }: { bring: ReturnType<typeof useSetout>['bring']; again: boolean }) {
   const [tab, setTab] = useState(0);
-  const [points, setPoints] = useState('');
+  const [points, setPoints] = useState([{ ...NO_POINT }, { ...NO_POINT }]);
+  const faults = bring.error instanceof ApiError ? bring.error.faults : [];
   const [start, setStart] = useState('0 0 90');
   const [parts, setParts] = useState('');
   const [levels, setLevels] = useState('');
@@ -39,14 +42,14 @@ export function AlignmentForm({ bring, again }: { bring: ReturnType<typeof useSe
         </Stack>
       )}
       {tab === 1 && (
-        <TextField
-          fullWidth
-          multiline
-          minRows={4}
-          label="A point a line: station easting northing level"
-          value={points}
-          onChange={(e) => setPoints(e.target.value)}
-          helperText="Station may be left out on all lines; level too."
+        <RowsTable
+          title="Points"
+          help="Station may be left out in all rows; level too."
+          one="Another point"
+          columns={POINTS}
+          rows={points}
+          fault={(row, column) => faults.find((f) => f.field.endsWith(`points.${row}.${column}`))?.detail}
+          onChange={setPoints}
         />
       )}
       {tab === 2 && (

@@ -12,17 +12,18 @@ describe('what was typed of an alignment', () => {
     ['1O 4', ['1O', 4]],
   ])('reads “%s”', (line, expected) => expect(numbers(line)).toEqual(expected));
 
-  it('takes a station only where there are four numbers', () => {
-    expect(typedPoints('0 10 20 5\n\n50 40 60 5.5')).toEqual({
+  it('takes stations only where one was typed, and leaves empty rows out', () => {
+    const row = (station_m: string, easting_m: string, northing_m: string, level_m: string) => ({ station_m, easting_m, northing_m, level_m });
+    expect(typedPoints([row('0', '10', '20', '5'), row('', '', '', ''), row('50', '40', '60', '5,5')])).toEqual({
       points: [
         { station_m: 0, easting_m: 10, northing_m: 20, level_m: 5 },
         { station_m: 50, easting_m: 40, northing_m: 60, level_m: 5.5 },
       ],
     });
-    expect(typedPoints('10 20\n40 60 5')).toEqual({
+    expect(typedPoints([row('', '10', '20', ''), row('', '40', 'x', '5')])).toEqual({
       points: [
         { easting_m: 10, northing_m: 20, level_m: null },
-        { easting_m: 40, northing_m: 60, level_m: 5 },
+        { easting_m: 40, northing_m: 'x', level_m: 5 },
       ],
     });
   });

@@ -13,14 +13,25 @@ const rows = (text: string) =>
     .filter((line) => line.trim() !== '')
     .map(numbers);
 
-/** A point a line: station easting northing level; with three numbers easting northing level; with two easting northing. */
-export function typedPoints(text: string) {
+export const POINTS = [
+  { key: 'station_m', label: 'Station, m (if any)' },
+  { key: 'easting_m', label: 'Easting, m' },
+  { key: 'northing_m', label: 'Northing, m' },
+  { key: 'level_m', label: 'Level, m (if any)' },
+];
+export const NO_POINT: Record<string, string> = { station_m: '', easting_m: '', northing_m: '', level_m: '' };
+
+/** Points as they were typed or pasted; rows without a figure are left out, and a station that no row has is not sent. */
+export function typedPoints(rows: Record<string, string>[]) {
+  const filled = rows.filter((row) => Object.values(row).some((text) => text.trim() !== ''));
+  const stationed = filled.some((row) => (row.station_m ?? '').trim() !== '');
   return {
-    points: rows(text).map((r) =>
-      r.length > 3
-        ? { station_m: r[0] ?? null, easting_m: r[1] ?? null, northing_m: r[2] ?? null, level_m: r[3] ?? null }
-        : { easting_m: r[0] ?? null, northing_m: r[1] ?? null, level_m: r[2] ?? null },
-    ),
+    points: filled.map((row) => ({
+      ...(stationed ? { station_m: typedNumber(row.station_m) } : {}),
+      easting_m: typedNumber(row.easting_m),
+      northing_m: typedNumber(row.northing_m),
+      level_m: typedNumber(row.level_m),
+    })),
   };
 }
 

@@ -1,5 +1,4 @@
-import { Box, Button, IconButton, MenuItem, Stack, TextField, Typography } from '@mui/material';
-import DeleteOutlineIcon from '@mui/icons-material/DeleteOutlined';
+import { RowsTable } from '../../app/RowsTable';
 import { TABLES, type Row, type TableName, type Units } from './facts';
 
 interface Props {
@@ -11,52 +10,16 @@ interface Props {
   onChange: (rows: Row[]) => void;
 }
 
-/** Facts of one kind, a row each: fields that say their unit, not a line of text to be got right. */
+/** Facts of one kind, a row each, in the units of the job. */
 export function FactRows({ table, rows, units, fault, onChange }: Props) {
-  const { title, help, one, columns } = TABLES[table];
-  const empty = Object.fromEntries(columns.map((c) => [c.key, c.choices?.[0] ?? '']));
-  const set = (at: number, key: string, text: string) => onChange(rows.map((row, k) => (k === at ? { ...row, [key]: text } : row)));
+  const { columns, ...said } = TABLES[table];
   return (
-    <Box component="section" aria-label={title}>
-      <Typography variant="h3">{title}</Typography>
-      <Typography variant="body2" color="text.secondary" sx={{ mb: 1 }}>
-        {help}
-      </Typography>
-      <Stack spacing={1.25}>
-        {rows.map((row, at) => (
-          <Stack key={at} direction="row" spacing={1} role="group" aria-label={`${title} ${at + 1}`} sx={{ alignItems: 'flex-start' }}>
-            <Box
-              sx={{ flex: 1, display: 'grid', gridTemplateColumns: { xs: 'repeat(2, minmax(0,1fr))', sm: `repeat(${columns.length}, minmax(0,1fr))` }, gap: 1 }}
-            >
-              {columns.map((column) => (
-                <TextField
-                  key={column.key}
-                  size="small"
-                  select={column.choices !== undefined}
-                  label={column.unit ? `${column.label}, ${units[column.unit].symbol}` : column.label}
-                  value={row[column.key] ?? ''}
-                  error={fault(at, column.key) !== undefined}
-                  helperText={fault(at, column.key)}
-                  onChange={(e) => set(at, column.key, e.target.value)}
-                  slotProps={column.choices || column.words ? {} : { htmlInput: { inputMode: 'decimal' } }}
-                >
-                  {column.choices?.map((choice) => (
-                    <MenuItem key={choice} value={choice} sx={{ minHeight: 44 }}>
-                      {choice === '' ? 'by its name' : choice}
-                    </MenuItem>
-                  ))}
-                </TextField>
-              ))}
-            </Box>
-            <IconButton aria-label={`Take off ${title} ${at + 1}`} onClick={() => onChange(rows.filter((_, k) => k !== at))} sx={{ width: 44, height: 44 }}>
-              <DeleteOutlineIcon />
-            </IconButton>
-          </Stack>
-        ))}
-      </Stack>
-      <Button onClick={() => onChange([...rows, empty])} sx={{ mt: 0.5 }}>
-        {one}
-      </Button>
-    </Box>
+    <RowsTable
+      {...said}
+      columns={columns.map((c) => ({ ...c, label: c.unit ? `${c.label}, ${units[c.unit].symbol}` : c.label }))}
+      rows={rows}
+      fault={fault}
+      onChange={onChange}
+    />
   );
 }

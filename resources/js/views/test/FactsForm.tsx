@@ -72,6 +72,7 @@ export function FactsForm({ section, units, onDone }: { section: Section; units:
     },
   });
   const faults = save.error instanceof ApiError ? save.error.faults : [];
+  const wrong = (key: string) => faults.find((f) => [`facts.${key}`, key].includes(f.field))?.detail;
   const table = (name: TableName) => (
     <FactRows
       table={name}
@@ -112,7 +113,8 @@ export function FactsForm({ section, units, onDone }: { section: Section; units:
             key={key}
             label={[label, unit ? units[unit].symbol : plain].filter(Boolean).join(', ')}
             value={numbers[key] ?? ''}
-            helperText={help}
+            error={wrong(key) !== undefined}
+            helperText={wrong(key) ?? help}
             onChange={(e) => setNumbers({ ...numbers, [key]: e.target.value })}
             slotProps={{ htmlInput: { inputMode: 'decimal' } }}
           />
