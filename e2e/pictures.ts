@@ -44,13 +44,9 @@ test('pictures of every main view', async ({ page }) => {
   await goToStep(page, 'Feeler sweep');
   await series(page, "Feeler depth, from 12 o'clock", [62, 61.5, 62, 62.5, 69, 74, 63, 62, 61.5, 62, 62, 62.5]);
 
-  await page.goto('/reckon');
-  await page.getByLabel('Fusion record to read').setInputFiles('docs/samples/fusion-shorted_turns.csv');
-  await page.getByRole('region', { name: 'Diagnosis of the trace' }).waitFor();
-  await page.waitForTimeout(800);
-  await page.getByRole('region', { name: 'Diagnosis of the trace' }).scrollIntoViewIfNeeded();
-  await page.evaluate(() => window.scrollTo(0, 430));
-  await page.waitForTimeout(400);
+  await page.goto('/reckon/repair.spool?cut_out_mm=1200&gap_mm=30&in=metric');
+  await page.getByRole('table', { name: 'Result' }).waitFor();
+  await page.waitForTimeout(600);
   await page.screenshot({ path: 'docs/screenshots/reckon.png' });
 
   const fuse = async (joint: number, picture: boolean) => {
