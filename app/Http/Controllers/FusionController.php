@@ -21,8 +21,8 @@ use App\Procedures\Subject;
 use App\Traces\TraceStore;
 use Carbon\CarbonImmutable;
 use Diastoma\Core\Electrofusion\Diagnosis\Diagnosis;
-use Diastoma\Core\Electrofusion\Diagnosis\TraceEvents;
 use Diastoma\Core\Electrofusion\Diagnosis\TraceClass;
+use Diastoma\Core\Electrofusion\Diagnosis\TraceEvents;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 

@@ -177,11 +177,13 @@ final class Bites
     /** @return list<array{step: string, readings: list<string>}> empty where a limit bites on nothing that good work meets */
     public static function of(string $limit): array
     {
-        return array_map(static function (string $line): array {
+        $bites = [];
+        foreach (self::all()[$limit] ?? [] as $line) {
             [$step, $readings] = explode(' > ', $line);
+            $bites[] = ['step' => $step, 'readings' => $readings === '' ? [] : explode('; ', $readings)];
+        }
 
-            return ['step' => $step, 'readings' => $readings === '' ? [] : explode('; ', $readings)];
-        }, array_values(self::WHERE[$limit] ?? []));
+        return $bites;
     }
 
     /** @return int where the first step at which a limit bites comes in the work; after all where it bites at none */

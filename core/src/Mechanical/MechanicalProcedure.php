@@ -56,6 +56,17 @@ abstract class MechanicalProcedure extends Procedure
         return [];
     }
 
+    public function round(Situation $situation, string $key): ?array
+    {
+        foreach ($this->circles() as $bolts) {
+            if ($bolts->key === $key) {
+                return $bolts->round($situation);
+            }
+        }
+
+        return null;
+    }
+
     public function clocks(Situation $situation): array
     {
         return []; // no wait before the pressure test: these fittings hold at once [common practice]

@@ -51,6 +51,17 @@ abstract class Procedure
      */
     abstract public function clocks(Situation $situation): array;
 
+    /**
+     * Rows of a series that one press confirms together once they were done, such as the bolts of an early pass.
+     *
+     * @return ?array{pass: int, said: string, not_before: string, rows: non-empty-list<array{key: string, row: array<string, float>}>} null where the next row
+     *     is entered by itself
+     */
+    public function round(Situation $situation, string $key): ?array
+    {
+        return null;
+    }
+
     /** Why a reading cannot be taken yet, besides the gate of its step; empty where it can. */
     public function notYet(Situation $situation, string $key): string
     {

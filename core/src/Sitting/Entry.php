@@ -18,6 +18,9 @@ final readonly class Entry
     /** Statements of one step confirmed together: {step, values: [{key, value}]}. */
     public const LIST = 'list';
 
+    /** Rows of a series confirmed together: {key, pass} and, once taken, {values}. */
+    public const ROUND = 'round';
+
     /** Answers taken over from a shift sheet: {sheet, values: [{key, value, at, by}]}. */
     public const SHIFT = 'shift';
 
@@ -62,7 +65,7 @@ final readonly class Entry
     public function answers(): array
     {
         $how = match ($this->kind) {
-            self::LIST => How::AsList, self::SHIFT => How::FromShift, default => How::ByItself,
+            self::LIST, self::ROUND => How::AsList, self::SHIFT => How::FromShift, default => How::ByItself,
         };
         $given = $how === How::ByItself ? [[...$this->payload, 'value' => $this->payload['value'] ?? $this->payload['row'] ?? null]]
             : (is_array($this->payload['values'] ?? null) ? $this->payload['values'] : []);

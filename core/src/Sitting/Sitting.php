@@ -18,6 +18,7 @@ use Diastoma\Core\Sitting\Taking\TakeList;
 use Diastoma\Core\Sitting\Taking\TakeOverrule;
 use Diastoma\Core\Sitting\Taking\TakeReading;
 use Diastoma\Core\Sitting\Taking\TakeRemark;
+use Diastoma\Core\Sitting\Taking\TakeRound;
 use Diastoma\Core\Sitting\Taking\TakeShift;
 use Diastoma\Core\Sitting\Taking\TakeSignature;
 
@@ -182,6 +183,7 @@ final class Sitting
         return match ($kind) {
             Entry::READING, Entry::ROW => new TakeReading,
             Entry::LIST => new TakeList,
+            Entry::ROUND => new TakeRound,
             Entry::SHIFT => new TakeShift,
             Entry::OVERRULE => new TakeOverrule,
             Entry::SIGNATURE => new TakeSignature,

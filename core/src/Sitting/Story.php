@@ -17,7 +17,7 @@ use Diastoma\Core\Rulebook\Severity;
 final class Story
 {
     /** Kinds of entries that answer something. */
-    private const ANSWERS = [Entry::READING, Entry::ROW, Entry::SIGNATURE, Entry::LIST, Entry::SHIFT];
+    private const ANSWERS = [Entry::READING, Entry::ROW, Entry::SIGNATURE, Entry::LIST, Entry::ROUND, Entry::SHIFT];
 
     /** @param  list<Entry>  $entries  in order of arrival */
     public static function of(array $entries): Readings

@@ -89,6 +89,39 @@ final readonly class Bolts
         return $s->readings->has($this->key) && $this->run($s)?->next() !== null ? [$this->key] : [];
     }
 
+    /**
+     * A pass that leads up to the last may be confirmed as a whole, once so much time has gone by as a hand takes for its bolts. The last round is a bolt at a
+     * time: it shows that each one has its torque. A pass that was begun bolt by bolt goes on so.
+     *
+     * @return ?array{pass: int, said: string, not_before: string, rows: non-empty-list<array{key: string, row: array<string, float>}>}
+     */
+    public function round(Situation $s): ?array
+    {
+        $plan = $this->plan($s);
+        $run = $this->run($s);
+        $pass = $run?->next()['pass'] ?? null;
+        $taken = $s->readings->reading("{$this->key}_wrench")?->takenAt;
+        $since = [...array_column($run->rows ?? [], 'at'), ...($taken === null ? [] : [$taken])];
+        if ($plan === null || $run === null || $pass === null || $pass >= $plan->last() || ($run->read[$pass] ?? []) !== [] || $since === []) {
+            return null;
+        }
+        $torque = $plan->torqueNm($pass);
+        $order = $plan->passes[$pass - 1]['order'];
+        $last = max($since);
+        $notBefore = $last->setTimestamp($last->getTimestamp() + (int) ceil($plan->bolts * $s->limit('mc.bolt.pace_s')));
+
+        return [
+            'pass' => $pass,
+            'said' => "Pass {$pass} of {$plan->last()}: wrench set to {$s->print($torque, $this->unit())}, each bolt clicked once, in the order "
+                .implode(', ', $order),
+            'not_before' => $notBefore->format(\DateTimeInterface::RFC3339),
+            'rows' => [
+                ['key' => "{$this->key}_set", 'row' => ['pass' => (float) $pass, 'set_nm' => $torque]],
+                ...array_map(fn (int $bolt): array => ['key' => $this->key, 'row' => ['pass' => (float) $pass, 'bolt' => (float) $bolt]], $order),
+            ],
+        ];
+    }
+
     /** @return array<string, mixed>|null what the wheel draws; null while count or torque is not known */
     public function wheel(Situation $s): ?array
     {
@@ -100,6 +133,7 @@ final readonly class Bolts
         $next = $run->next();
         $tolerance = $s->limit('mc.bolt.tolerance_percent') / 100;
         $final = $run->final();
+        $round = $this->round($s);
         $judged = $final === [] ? null : Judged::of($final, $plan->targetNm, $plan->maximumNm, $tolerance);
         $read = [];
         foreach ($run->read as $pass => $bolts) {
@@ -114,6 +148,7 @@ final readonly class Bolts
             'maximum_nm' => $plan->maximumNm, 'mean_nm' => $judged?->meanNm, 'scatter_percent' => $judged?->scatterPercent,
             'under' => $judged->under ?? [], 'over' => $judged->over ?? [], 'said' => $this->said($s, $plan, $run), 'source' => BoltPlan::source()->tag(),
             'display' => $s->rulebook->units->display($this->unit()),
+            'round' => $round === null ? null : ['pass' => $round['pass'], 'said' => $round['said'], 'not_before' => $round['not_before']],
         ];
     }
 

@@ -15,7 +15,7 @@ export function useEntry(bench: Pick<Bench, 'subject_type' | 'subject_id'>, quer
       kind,
       payload,
     }: {
-      kind: 'reading' | 'list' | 'shift' | 'row' | 'overrule' | 'signature' | 'picture' | 'cut_out';
+      kind: 'reading' | 'list' | 'round' | 'shift' | 'row' | 'overrule' | 'signature' | 'picture' | 'cut_out';
       payload: Record<string, unknown>;
     }) =>
       submit(person, {

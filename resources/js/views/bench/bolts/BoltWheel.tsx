@@ -5,6 +5,9 @@ import type { Schemas } from '../../../api/client';
 import { measure, typedNumber } from '../../../app/numbers';
 import { BoltBand, BoltRing } from '../../../instruments/bolts/BoltRing';
 import { lit } from '../../../instruments/bolts/next';
+import { usePace } from '../../../app/pace';
+import { span, useJobNow } from '../../../app/time';
+import { useEntry } from '../useEntry';
 import { useRows } from './useRows';
 import { WrenchFile } from './WrenchFile';
 
@@ -13,6 +16,7 @@ type Wheel = Schemas['BoltWheel'];
 /** The circle of bolts as it lies: the next one lit, a wedge on each nut for every pass it has had, its last reading in the band below; one touch a bolt. */
 export function BoltWheel({ bench, wheel, queryKey, mayEnter }: { bench: Schemas['Bench']; wheel: Wheel; queryKey: QueryKey; mayEnter: boolean }) {
   const rows = useRows(bench, queryKey);
+  const [pace] = usePace();
   const unit = measure(wheel.display);
   const turns = rows.pending.filter((p) => p.key === wheel.key).map((p) => ({ pass: Number(p.row.pass), bolt: Number(p.row.bolt) }));
   const next = lit(wheel, turns);
@@ -64,6 +68,7 @@ export function BoltWheel({ bench, wheel, queryKey, mayEnter }: { bench: Schemas
                   Wrench is set to {unit.plain(torque)} {unit.symbol}
                 </Button>
               )}
+              {pace === 'list' && wheel.round && turns.length === 0 && chosen === null && <WholePass bench={bench} wheel={wheel} queryKey={queryKey} />}
               <Stack
                 direction="row"
                 spacing={1}
@@ -97,6 +102,30 @@ export function BoltWheel({ bench, wheel, queryKey, mayEnter }: { bench: Schemas
         </Stack>
         {small && <Stack spacing={1.5}>{below}</Stack>}
       </Box>
+    </Box>
+  );
+}
+
+/** A pass that leads up to the last, confirmed once every bolt of it was clicked; not before a hand can have done it. */
+function WholePass({ bench, wheel, queryKey }: { bench: Schemas['Bench']; wheel: Wheel; queryKey: QueryKey }) {
+  const entry = useEntry(bench, queryKey);
+  const now = useJobNow();
+  const round = wheel.round;
+  if (!round) return null;
+  const wait = Date.parse(round.not_before) - now;
+  return (
+    <Box component="section" aria-label="The whole pass" sx={{ p: 1.5, borderLeft: '6px solid', borderLeftColor: 'pipe', bgcolor: 'earth' }}>
+      <Typography sx={{ mb: 1 }}>{round.said}.</Typography>
+      <Button
+        fullWidth
+        variant="outlined"
+        disabled={wait > 0 || entry.isPending}
+        onClick={() => entry.mutate({ kind: 'round', payload: { key: wheel.key, pass: round.pass } })}
+        sx={{ minHeight: 60, bgcolor: 'background.paper' }}
+      >
+        {wait > 0 ? `All of it done – in ${span(wait / 1000)}` : 'All of it done'}
+      </Button>
+      {entry.error && <Alert severity="error">{entry.error.message}</Alert>}
     </Box>
   );
 }
