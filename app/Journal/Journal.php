@@ -76,7 +76,9 @@ final class Journal
     public const SECTION_FACTS = 'section.facts';
 
     /** Kinds that tell of one work and change nothing about another. */
-    private const OF_ONE_WORK = [Item::READING, Item::LIST, Item::ROUND, Item::SHIFT, Item::OVERRULE, Item::ROW, Item::SIGNATURE, Item::NOTE, Item::PICTURE, Item::CUT_OUT];
+    private const OF_ONE_WORK = [
+        Item::READING, Item::LIST, Item::ROUND, Item::SHIFT, Item::OVERRULE, Item::ROW, Item::SIGNATURE, Item::NOTE, Item::PICTURE, Item::CUT_OUT,
+    ];
 
     /**
      * @return array{Entry, bool} the entry and whether it is new

@@ -22,9 +22,9 @@ const plain = (text: string) =>
 
 /** A heading row that was copied along says which column is which; null where the first row is no heading. */
 function heading(first: string[], columns: PasteColumn[]): number[] | null {
-  const found = first.map((cell) =>
-    columns.findIndex((c) => [plain(c.label), plain(c.key)].some((name) => name === plain(cell) || plain(cell).startsWith(`${name} `))),
-  );
+  // “Easting” and “Easting [m]” both mean the column “Easting, m”
+  const isMeant = (name: string, cell: string) => cell !== '' && (name === cell || name.startsWith(`${cell} `) || cell.startsWith(`${name} `));
+  const found = first.map((cell) => columns.findIndex((c) => [plain(c.label), plain(c.key)].some((name) => isMeant(name, plain(cell)))));
   return found.some((at) => at >= 0) && first.every((cell) => cell === '' || Number.isNaN(Number(cell.replace(',', '.')))) ? found : null;
 }
 
