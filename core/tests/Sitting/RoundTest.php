@@ -39,7 +39,7 @@ $row = static fn (string $id, array $row, DateTimeImmutable $at, string $key = '
     $id, Entry::ROW, ['key' => $key, 'row' => $row], $at, 'Ada',
 );
 
-it('tightens eight bolts in fourteen presses: three passes as a whole, the last bolt by bolt; the record keeps them apart', function () use ($ada, $round, $row) {
+it('tightens eight bolts in fourteen presses: three passes as a whole, the last bolt by bolt, told apart', function () use ($ada, $round, $row) {
     [$sitting, $at] = beforeBolts();
     $presses = 2; // the wrench is chosen
     foreach ([1, 2, 3] as $pass) {

@@ -44,7 +44,7 @@ describe('a table pasted from a spreadsheet', () => {
         [],
         columns,
         [
-          ['Level [m]', 'Station m', 'What it is'],
+          ['Level [m]', 'Station', 'What it is'],
           ['4,2', '10', 'BEND'],
         ],
         { row: 0, column: 'kind' },
