@@ -4,8 +4,6 @@ import { Box, Button, IconButton, Stack, TextField, Typography, useMediaQuery, u
 import ContrastIcon from '@mui/icons-material/Contrast';
 import LogoutIcon from '@mui/icons-material/Logout';
 import { useQueryClient } from '@tanstack/react-query';
-import { LineStrip } from '../instruments/line/LineStrip';
-import { Neighbours } from '../instruments/line/Neighbours';
 import { ClocksRail, NextClock, type Clock } from './ClocksRail';
 import { MainSwitch } from './MainSwitch';
 import { endSession } from './endSession';
@@ -22,6 +20,9 @@ import { useOutbox } from './useOutbox';
 import { useUnits } from './useUnits';
 import { Views } from './Views';
 
+// a phone walks from neighbour to neighbour, anything wider has the strip: neither brings the other along
+const LineStrip = lazy(async () => ({ default: (await import('../instruments/line/LineStrip')).LineStrip }));
+const Neighbours = lazy(async () => ({ default: (await import('../instruments/line/Neighbours')).Neighbours }));
 const SignOut = lazy(async () => ({ default: (await import('./SignOut')).SignOut })); // where something is left to say
 const PhoneBar = lazy(async () => ({ default: (await import('./PhoneBar')).PhoneBar }));
 const Calls = lazy(async () => ({ default: (await import('./Calls')).Calls }));
@@ -228,19 +229,23 @@ export function Shell() {
       </Suspense>
       {!hasMain ? null : phone ? (
         <>
-          <Neighbours line={line} selected={selected} onSelect={select} />
+          <Suspense fallback={<Box sx={{ height: 51 }} />}>
+            <Neighbours line={line} selected={selected} onSelect={select} />
+          </Suspense>
           <NextClock onGo={goTo} />
         </>
       ) : (
-        <LineStrip
-          line={line}
-          sections={main.sections}
-          selected={selected}
-          next={next}
-          onSelect={select}
-          length={length}
-          tall={roomy && pathname.startsWith('/line')}
-        />
+        <Suspense fallback={<Box sx={{ height: 105, bgcolor: 'earth' }} />}>
+          <LineStrip
+            line={line}
+            sections={main.sections}
+            selected={selected}
+            next={next}
+            onSelect={select}
+            length={length}
+            tall={roomy && pathname.startsWith('/line')}
+          />
+        </Suspense>
       )}
       <Box sx={{ flex: 1, display: 'grid', gridTemplateColumns: { xs: 'minmax(0,1fr)', md: 'minmax(0,1fr) 272px' } }}>
         <Box component="main" sx={{ p: { xs: 1.5, sm: 2.5 }, minWidth: 0 }}>

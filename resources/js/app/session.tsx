@@ -4,10 +4,10 @@ import { useLocation } from 'react-router';
 import { Alert, Box, CircularProgress } from '@mui/material';
 import type { Schemas } from '../api/client';
 import { beginQuery, jobQuery, jobsQuery, lineQuery, sessionQuery } from '../api/queries';
-import { SignIn } from '../views/signin/SignIn';
 
-// What a crew sees once in a job, if ever, is not carried along by everybody.
+// What a crew sees once a day or in a job, if ever, is not carried along by everybody.
 const Begin = lazy(async () => ({ default: (await import('../views/signin/Begin')).Begin }));
+const SignIn = lazy(async () => ({ default: (await import('../views/signin/SignIn')).SignIn }));
 const Join = lazy(async () => ({ default: (await import('../views/signin/Join')).Join }));
 const CodesFirst = lazy(async () => ({ default: (await import('../views/signin/CodesFirst')).CodesFirst }));
 const NoJob = lazy(async () => ({ default: (await import('../views/office/NoJob')).NoJob }));
@@ -68,7 +68,9 @@ function Door() {
       <Begin />
     </Later>
   ) : (
-    <SignIn />
+    <Later>
+      <SignIn />
+    </Later>
   );
 }
 

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { STATES } from '../instruments/line/glyph';
+import { STATES } from '../instruments/line/states';
 import { nextJoint } from './selection';
 import { dayAndTime, jobNow, setJobNow, timeOfDay, uuid } from './time';
 

@@ -1,7 +1,8 @@
 import { Box } from '@mui/material';
 import type { Schemas } from '../../api/client';
 import type { Measure } from '../../app/numbers';
-import { GlyphPatterns, JointGlyph, STATES } from './glyph';
+import { GlyphPatterns, JointGlyph } from './glyph';
+import { STATES } from './states';
 import { marksOf, placeOf } from './above';
 
 const css = (name: string) => `var(--mui-palette-${name})`;

@@ -5,7 +5,8 @@ import RemoveIcon from '@mui/icons-material/Remove';
 import type { Schemas } from '../../api/client';
 import type { Measure } from '../../app/numbers';
 import { marksOf } from './above';
-import { JointGlyph, GlyphPatterns, STATES } from './glyph';
+import { JointGlyph, GlyphPatterns } from './glyph';
+import { STATES } from './states';
 
 interface Props {
   line: Schemas['Line'];

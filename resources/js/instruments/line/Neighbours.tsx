@@ -1,6 +1,7 @@
 import { ButtonBase, Stack, Typography } from '@mui/material';
 import type { Schemas } from '../../api/client';
-import { JointGlyph, GlyphPatterns, STATES } from './glyph';
+import { JointGlyph, GlyphPatterns } from './glyph';
+import { STATES } from './states';
 
 /** The line on a phone: the selected joint and those beside it, side by side. */
 export function Neighbours({

@@ -1,5 +1,5 @@
 import type { Schemas } from '../../api/client';
-import type { JointState } from './glyph';
+import type { JointState } from './states';
 
 type Point = Schemas['Line']['plan'][number];
 

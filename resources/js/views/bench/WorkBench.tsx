@@ -2,7 +2,7 @@ import { Fragment, useEffect, useRef, useState, type ReactNode } from 'react';
 import { Alert, Box, Button, ButtonBase, Paper, Stack, Typography, useMediaQuery, useTheme } from '@mui/material';
 import type { QueryKey } from '@tanstack/react-query';
 import type { Schemas } from '../../api/client';
-import { STATES } from '../../instruments/line/glyph';
+import { STATES } from '../../instruments/line/states';
 import { SeverityMark } from '../../instruments/severity/SeverityMark';
 import { PHONE_BAR } from '../../app/phone';
 import { usePace } from '../../app/pace';

@@ -2,7 +2,7 @@ import type { ReactNode } from 'react';
 import { Box, Stack, Typography } from '@mui/material';
 import type { Schemas } from '../../api/client';
 import { measure } from '../../app/numbers';
-import { STATES } from '../../instruments/line/glyph';
+import { STATES } from '../../instruments/line/states';
 
 const css = (name: string) => `var(--mui-palette-${name})`;
 const [WIDE, HIGH, BAR] = [560, 70, 38];

@@ -4,7 +4,7 @@ import { jointMapQuery } from '../../api/queries';
 import { useWork } from '../../app/session';
 import { tableSx } from '../../app/tableSx';
 import { useUnits } from '../../app/useUnits';
-import { STATES } from '../../instruments/line/glyph';
+import { STATES } from '../../instruments/line/states';
 
 /** Every joint, where it lies and what covers it: a dig-up in twenty years starts here. */
 export function JointMap() {

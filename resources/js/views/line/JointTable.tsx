@@ -4,7 +4,8 @@ import { useVirtualizer } from '@tanstack/react-virtual';
 import type { Schemas } from '../../api/client';
 import { useWork } from '../../app/session';
 import { dayAndTime } from '../../app/time';
-import { GlyphPatterns, JointGlyph, STATES } from '../../instruments/line/glyph';
+import { GlyphPatterns, JointGlyph } from '../../instruments/line/glyph';
+import { STATES } from '../../instruments/line/states';
 
 type Joint = Schemas['Joint'];
 

@@ -1,13 +1,13 @@
-import { lazy, Suspense, useState } from 'react';
+import { lazy, Suspense } from 'react';
 import { Link as RouterLink } from 'react-router';
-import { Box, Button, ButtonBase, Paper, Stack, Typography } from '@mui/material';
+import { Box, Button, Paper, Stack, Typography } from '@mui/material';
 import { useQuery } from '@tanstack/react-query';
 import { benchQuery } from '../../api/queries';
 import { useSelection } from '../../app/selection';
 import { useWork } from '../../app/session';
 import { useUnits } from '../../app/useUnits';
 import { timeOfDay } from '../../app/time';
-import { GlyphPatterns, JointGlyph, STATES, type JointState } from '../../instruments/line/glyph';
+import { STATES } from '../../instruments/line/states';
 import { WaitsForMe } from './WaitsForMe';
 import { SeverityMark } from '../../instruments/severity/SeverityMark';
 
@@ -15,7 +15,8 @@ import { SeverityMark } from '../../instruments/severity/SeverityMark';
 const LayJoints = lazy(async () => ({ default: (await import('./LayJoints')).LayJoints }));
 const TakeAlong = lazy(async () => ({ default: (await import('../along/TakeAlong')).TakeAlong }));
 const NumbersForm = lazy(async () => ({ default: (await import('./NumbersForm')).NumbersForm }));
-const JointTable = lazy(async () => ({ default: (await import('./JointTable')).JointTable }));
+const StepsOf = lazy(async () => ({ default: (await import('./StepsOf')).StepsOf }));
+const JointsByState = lazy(async () => ({ default: (await import('./JointsByState')).JointsByState }));
 const FromAbove = lazy(async () => ({ default: (await import('../../instruments/line/FromAbove')).FromAbove }));
 const JointList = lazy(async () => ({ default: (await import('./JointList')).JointList }));
 
@@ -24,7 +25,6 @@ export function LineView() {
   const { job, main, line, person, chooseMain } = useWork();
   const { length } = useUnits();
   const { joint, next, select } = useSelection();
-  const [only, setOnly] = useState<JointState | null>(null);
   const bench = useQuery({ ...benchQuery(joint?.id ?? ''), enabled: joint !== null });
   if (!joint)
     return (
@@ -41,7 +41,6 @@ export function LineView() {
     );
   const verdict = bench.data?.verdict;
   const bad = verdict?.findings.filter((f) => f.severity === 'mend' || f.severity === 'stop' || f.overrule) ?? [];
-  const counts = Object.keys(STATES).map((state) => [state as JointState, line.joints.filter((j) => j.state === state).length] as const);
 
   return (
     <Stack spacing={2.5}>
@@ -158,72 +157,13 @@ export function LineView() {
           </Suspense>
         </Box>
         <Box sx={{ gridArea: 'table' }}>
-          <Stack direction="row" role="group" aria-label="Joints by state" sx={{ flexWrap: 'wrap', gap: 0.75, mb: 1 }}>
-            {counts
-              .filter(([, count]) => count > 0)
-              .map(([state, count]) => (
-                <ButtonBase
-                  key={state}
-                  aria-pressed={only === state}
-                  onClick={() => setOnly(only === state ? null : state)}
-                  sx={{
-                    minHeight: 48,
-                    px: 1,
-                    gap: 0.5,
-                    border: '2px solid',
-                    borderColor: only === state ? 'text.primary' : 'divider',
-                    bgcolor: only === state ? 'earth' : 'background.paper',
-                    typography: 'body1',
-                  }}
-                >
-                  <svg width="26" height="34" viewBox="-17 -24 34 44" aria-hidden>
-                    <GlyphPatterns />
-                    <JointGlyph shape={joint.shape} state={state} selected={false} scale={0.85} />
-                  </svg>
-                  <span>
-                    <b className="num">{count}</b> {STATES[state].words}
-                  </span>
-                </ButtonBase>
-              ))}
-          </Stack>
           <Suspense fallback={null}>
-            <JointTable
-              joints={only === null ? line.joints : line.joints.filter((j) => j.state === only)}
-              selected={joint.number}
-              next={next}
-              onSelect={select}
-            />
+            <JointsByState joints={line.joints} selected={joint.number} next={next} onSelect={select} />
           </Suspense>
         </Box>
       </Box>
-      {verdict && joint.state !== 'planned' && (
-        <Box
-          component="ol"
-          aria-label={`Steps of joint ${joint.number}`}
-          sx={{ listStyle: 'none', m: 0, p: 0, display: 'grid', gridTemplateColumns: 'repeat(auto-fill, minmax(150px, 1fr))', gap: 1 }}
-        >
-          {verdict.steps.map((s) => (
-            <Stack
-              component="li"
-              key={s.step}
-              direction="row"
-              spacing={1}
-              sx={{ alignItems: 'center', minHeight: 36, px: 1, bgcolor: 'background.paper', border: 1, borderColor: 'divider' }}
-            >
-              {s.severity ? <SeverityMark severity={s.severity} size={20} /> : <Box sx={{ width: 20, textAlign: 'center' }}>{s.skipped ? '–' : '·'}</Box>}
-              <Typography variant="body2" sx={{ flex: 1 }}>
-                {s.title}
-              </Typography>
-              {s.missing.length > 0 && (
-                <Typography variant="body2" className="num" aria-label={`${s.missing.length} missing`}>
-                  {s.missing.length}
-                </Typography>
-              )}
-            </Stack>
-          ))}
-        </Box>
-      )}
       <Suspense fallback={null}>
+        {verdict && joint.state !== 'planned' && <StepsOf verdict={verdict} joint={joint.number} />}
         <TakeAlong />
         <NumbersForm key={joint.id} joint={joint} />
       </Suspense>

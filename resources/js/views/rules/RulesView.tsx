@@ -6,7 +6,7 @@ import type { Schemas } from '../../api/client';
 import { rulebookQuery } from '../../api/queries';
 import { useWork } from '../../app/session';
 import { dayAndTime } from '../../app/time';
-import { STATES, type JointState } from '../../instruments/line/glyph';
+import { STATES, type JointState } from '../../instruments/line/states';
 import { Fittings } from '../systems/Fittings';
 import { JointSystems } from '../systems/JointSystems';
 import { Holds } from './Holds';

@@ -2,7 +2,7 @@ import { Box, Typography } from '@mui/material';
 import { useUnits } from '../../app/useUnits';
 import { Link as RouterLink } from 'react-router';
 import type { Schemas } from '../../api/client';
-import { STATES } from '../../instruments/line/glyph';
+import { STATES } from '../../instruments/line/states';
 
 const table = {
   borderCollapse: 'collapse',

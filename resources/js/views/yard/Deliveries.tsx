@@ -7,7 +7,7 @@ import { workQuery, yardQuery } from '../../api/queries';
 import { useWork } from '../../app/session';
 import { uuid } from '../../app/time';
 import { faultOf, general } from '../../app/useForm';
-import { STATES } from '../../instruments/line/glyph';
+import { STATES } from '../../instruments/line/states';
 import { WorkBench } from '../bench/WorkBench';
 
 /** What lorries brought: each held against its order, signed for, stacked and entered piece by piece. */

@@ -8,7 +8,7 @@ import { measure } from '../../app/numbers';
 import { useWork } from '../../app/session';
 import { tableSx } from '../../app/tableSx';
 import { dayAndTime } from '../../app/time';
-import { STATES } from '../../instruments/line/glyph';
+import { STATES } from '../../instruments/line/states';
 
 /** What the lines still need against what lies here; then each piece. */
 export function Stock({ yard }: { yard: Schemas['Yard'] }) {
