@@ -55,7 +55,11 @@ test('a clock that ends calls, says what to do, and leads there; without signal 
   await expect(page.getByRole('region', { name: 'Is this so?' })).toBeVisible();
   await page.waitForLoadState('networkidle');
   await expect(call).toBeHidden();
-  const clock = page.getByRole('complementary', { name: 'Clocks' }).getByRole('listitem').first();
+  const clock = page
+    .getByRole('complementary', { name: 'Clocks' })
+    .getByRole('listitem')
+    .filter({ has: page.getByRole('button', { name: /Simulated: put clock to/ }) })
+    .first();
   await expect(clock).toBeVisible();
   await clock.getByRole('button', { name: /Simulated: put clock to/ }).tap();
   await expect(call.first()).toContainText('is over.');

@@ -49,7 +49,7 @@ final readonly class Desk
     private function stands(): array
     {
         $utc = static fn (?\DateTimeImmutable $at): ?string => $at?->setTimezone(new \DateTimeZone('UTC'))->format(\DateTimeInterface::RFC3339);
-        $at = fn (string $clock): ?string => $utc($this->sitting->until($clock));
+        $at = fn (string $clock): ?string => $utc($this->sitting->promised($clock));
         $last = $this->sitting->last();
 
         return [
@@ -66,7 +66,8 @@ final readonly class Desk
         $goesOn = in_array($this->sitting->state(), [State::InWork, State::Mend, State::Cooling], true) || $testAt !== null && $testAt > $this->now;
         $shown = array_filter(
             $goesOn ? $this->sitting->verdict()->clocks : [],
-            fn (Clock $c): bool => Clock::isShown($c->kind, $c->dueAt, $this->now),
+            fn (Clock $c): bool => Clock::isShown($c->kind, $c->dueAt, $this->now)
+                && ($c->kind !== Clock::TEST || $this->sitting->state() !== State::Stop), // it cools like any other; tested it is not
         );
 
         return array_values(array_map(static fn (Clock $c): array => $c->toArray(), $shown));

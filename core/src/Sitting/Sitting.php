@@ -130,8 +130,13 @@ final class Sitting
         return $said === [] ? null : array_pop($said);
     }
 
-    /** When the last wait of a kind ends: a joint of several fusions has several. Null where there is none, or what was made is cut out or stopped:
-     * nobody is told when that may be released or tested. */
+    /** The same as people are told it: of what is stopped nobody is told when it may be released or tested. */
+    public function promised(string $clock): ?\DateTimeImmutable
+    {
+        return $this->state() === State::Stop ? null : $this->until($clock);
+    }
+
+    /** When the last wait of a kind ends: a joint of several fusions has several. Null where there is none, or what was made is cut out. */
     public function until(string $clock): ?\DateTimeImmutable
     {
         $due = array_map(
@@ -139,7 +144,7 @@ final class Sitting
             array_filter($this->verdict()->clocks, static fn (Clock $c): bool => $c->kind === $clock),
         );
 
-        return $due === [] || in_array($this->state(), [State::CutOut, State::Stop], true) ? null : max($due);
+        return $due === [] || $this->state() === State::CutOut ? null : max($due);
     }
 
     /** Takes an entry, and goes on from it; or says why not. */
