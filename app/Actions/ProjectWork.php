@@ -37,7 +37,7 @@ final class ProjectWork
             'severity' => $verdict->severity()->value,
             'current_step' => $sitting->next(),
             ...($model instanceof Joint ? [
-                'release_at' => $sitting->promised(Clock::RELEASE), 'test_at' => $sitting->promised(Clock::TEST),
+                'release_at' => $sitting->until(Clock::RELEASE), 'test_at' => $sitting->until(Clock::TEST),
                 'to_do' => Todo::inShort($sitting->state(), $sitting->nextTitle()), 'last_at' => $last?->takenAt, 'last_by' => $last?->author(),
             ] : []),
             'verdict' => $verdict->toArray(),

@@ -164,7 +164,9 @@ final class Bench
             'method_title' => $procedure->title(), 'shape' => $procedure->shape(),
             'pipe_a' => $joint->pipe_a, 'pipe_b' => $joint->pipe_b, 'state' => $joint->state, 'severity' => $joint->severity,
             'current_step' => $joint->current_step, 'section_id' => $joint->section_id,
-            'release_at' => self::utc($joint->release_at), 'test_at' => self::utc($joint->test_at),
+            // of what is stopped nobody is told when it may be released or tested
+            'release_at' => $joint->state === State::Stop->value ? null : self::utc($joint->release_at),
+            'test_at' => $joint->state === State::Stop->value ? null : self::utc($joint->test_at),
             'to_do' => $joint->to_do !== '' ? $joint->to_do : Todo::inShort(State::from($joint->state), null), 'last_at' => self::utc($joint->last_at),
             'last_by' => $joint->last_by,
         ];

@@ -19,12 +19,13 @@ use App\Models\Work;
 use App\Office\Jobs;
 use App\Pages\TestPage;
 use Carbon\CarbonImmutable;
-use Diastoma\Core\Procedure\Clock;
 use Diastoma\Core\Quantity\Unit;
 use Diastoma\Core\Rulebook\Rulebook;
 use Diastoma\Core\Rulebook\Rulebooks;
 use Diastoma\Core\Sitting\Beginning;
+use Diastoma\Core\Sitting\Desk;
 use Diastoma\Core\Sitting\Rights;
+use Diastoma\Core\Sitting\State;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use Illuminate\Support\Facades\DB;
@@ -155,7 +156,7 @@ final class JobController
         $clocks = [];
         foreach ($joints as $joint) {
             foreach ($joint->verdict['clocks'] ?? [] as $clock) {
-                if (Clock::isShown($clock['kind'] ?? '', CarbonImmutable::parse($clock['due_at']), $now)) {
+                if (Desk::isShown(State::from($joint->state), $clock['kind'] ?? '', CarbonImmutable::parse($clock['due_at']), $now)) {
                     $clocks[] = [...$clock, 'joint_id' => $joint->id, 'joint_number' => $joint->number];
                 }
             }

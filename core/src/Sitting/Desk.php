@@ -59,6 +59,12 @@ final readonly class Desk
         ];
     }
 
+    /** Whether somebody should see a wait of a joint or other work now: what is stopped cools like any other, and is not tested. */
+    public static function isShown(State $state, string $kind, \DateTimeInterface $dueAt, \DateTimeInterface $now): bool
+    {
+        return Clock::isShown($kind, $dueAt, $now) && ($kind !== Clock::TEST || $state !== State::Stop);
+    }
+
     /** @return list<array<string, mixed>> waits that somebody should see now: of work that goes on, and until it may be tested */
     private function clocks(): array
     {
@@ -66,8 +72,7 @@ final readonly class Desk
         $goesOn = in_array($this->sitting->state(), [State::InWork, State::Mend, State::Cooling], true) || $testAt !== null && $testAt > $this->now;
         $shown = array_filter(
             $goesOn ? $this->sitting->verdict()->clocks : [],
-            fn (Clock $c): bool => Clock::isShown($c->kind, $c->dueAt, $this->now)
-                && ($c->kind !== Clock::TEST || $this->sitting->state() !== State::Stop), // it cools like any other; tested it is not
+            fn (Clock $c): bool => self::isShown($this->sitting->state(), $c->kind, $c->dueAt, $this->now),
         );
 
         return array_values(array_map(static fn (Clock $c): array => $c->toArray(), $shown));
