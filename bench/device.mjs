@@ -36,14 +36,12 @@ const cold = [];
 for (let k = 0; k < 7; k++) {
   await page.goto(`${base}/bench/16`);
   await page.getByRole('textbox', { name: 'Air temperature' }).waitFor();
+  // the first question starts the worker, compiles the PHP and reads the core: it is asked before anybody has typed
+  const first = await page.waitForFunction(() => performance.getEntriesByType('measure').find((entry) => entry.name.startsWith('rules '))?.duration);
+  cold.push(await first.jsonValue());
   await page.waitForTimeout(500);
-  await page.evaluate(() => performance.clearMeasures());
-  await page.getByRole('textbox', { name: 'Air temperature' }).fill(String(11 + k));
-  await page.getByRole('textbox', { name: 'Air temperature' }).press('Enter');
-  cold.push(await page.waitForFunction(() => performance.getEntriesByName('rules desk').at(0)?.duration).then((handle) => handle.jsonValue()));
-  await page.waitForTimeout(1500);
 }
-told('cold start to the first verdict, rules from the cache', cold);
+told('cold start to the first answer, rules from the cache', cold);
 
 // the network as it is at the end of a trench
 await network.send('Network.emulateNetworkConditions', { offline: false, latency: 400, downloadThroughput: 2e5, uploadThroughput: 1e5 });
@@ -52,6 +50,10 @@ for (const [name, joint] of [
   ['large bore', 102],
 ]) {
   await page.goto(`${base}/bench/${joint}`);
+  await page
+    .getByRole('navigation', { name: 'Steps' })
+    .getByRole('button', { name: /Conditions/ })
+    .click();
   const field = page.getByRole('textbox', { name: 'Air temperature' });
   await field.waitFor();
   const seen = [];
@@ -74,7 +76,7 @@ for (const [name, joint] of [
               input.dispatchEvent(new KeyboardEvent('keydown', { key: 'Enter', bubbles: true }));
             });
           }),
-        String(50 + k), // too warm: the verdict says the figure
+        String(46 + (k % 14)), // too warm, and still a temperature: the verdict says the figure
       ),
     );
     await page.waitForTimeout(200);

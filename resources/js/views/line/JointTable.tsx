@@ -134,7 +134,7 @@ export function JointTable({ joints, selected, next, onSelect }: Props) {
                   </Typography>
                 </Box>
                 <Box role="cell" sx={{ ...cell, display: { xs: 'none', sm: 'block' } }}>
-                  <Typography noWrap sx={{ fontWeight: joint.number === next ? 700 : 400 }}>
+                  <Typography sx={{ fontWeight: joint.number === next ? 700 : 400, lineHeight: 1.2, maxHeight: '2.4em', overflow: 'hidden' }}>
                     {joint.to_do}
                   </Typography>
                 </Box>
