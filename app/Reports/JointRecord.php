@@ -58,7 +58,7 @@ final class JointRecord
         }
         $rows = [];
         foreach ($subject->entries() as $entry) {
-            if (! in_array($entry->kind, [Item::READING, Item::LIST, Item::SHIFT], true)) {
+            if (! in_array($entry->kind, [Item::READING, Item::LIST, Item::SHIFT, Item::ROW, Item::ROUND], true)) {
                 continue;
             }
             foreach ($entry->told()->answers() as $one) {
@@ -137,8 +137,22 @@ final class JointRecord
                 && isset($value['duration_s']) => "{$value['duration_s']} s, {$value['energy_kj']} kJ, {$value['end_code']}"
                     .($value['simulated'] ? ', simulated unit' : ''),
             is_array($value) && isset($value['name']) => (string) $value['name'],
+            is_array($value) => $this->row($value, $spec, $subject),
             default => '',
         };
+    }
+
+    /** @param  array<mixed>  $row  such as {pass: 1, bolt: 3, torque_nm: 85} */
+    private function row(array $row, ?ReadingSpec $spec, Subject $subject): string
+    {
+        $said = [];
+        foreach ($spec->columns ?? [] as $column) {
+            $value = $row[$column->key] ?? null;
+            $text = $value === null ? '' : $this->value($value, $column, $subject);
+            $said[] = $text === '' ? '' : lcfirst($column->label).' '.$text;
+        }
+
+        return implode(', ', array_filter($said, static fn (string $part): bool => $part !== ''));
     }
 
     private function time(string $iso, string $zone): string

@@ -27,7 +27,7 @@ final class Overtaken
         $over = [];
         foreach ($mine?->answers() ?? [] as $one) {
             $stands = $standing[$one['key']] ?? null;
-            if ($stands !== null && $stands->id !== $id && $stands->by !== $mine?->by && $stands->kind !== Entry::ROW) {
+            if ($stands !== null && $stands->id !== $id && $stands->by !== $mine?->by && ! in_array($stands->kind, [Entry::ROW, Entry::ROUND], true)) {
                 $at = $stands->takenAt->format(\DateTimeInterface::RFC3339);
                 $over[] = [
                     'key' => $one['key'], 'by' => $stands->by, 'at' => $at,
