@@ -93,13 +93,6 @@ export function WorkBench({ bench, queryKey, name, mayEnter, last, below }: Prop
             )
           }
         />
-        {bench.remarks
-          .filter((remark) => remark.kind === 'note')
-          .map((note) => (
-            <Typography key={`${note.at}${note.by}`} variant="body2" sx={{ pl: 1.5, borderLeft: '4px solid', borderLeftColor: 'pipe' }}>
-              {note.by}, {dayAndTime(note.at, job.time_zone)}: {note.text}
-            </Typography>
-          ))}
         {badElsewhere.length > 0 && (
           <Paper
             role="status"
@@ -185,6 +178,13 @@ export function WorkBench({ bench, queryKey, name, mayEnter, last, below }: Prop
             last
           )}
         </Stack>
+        {bench.remarks
+          .filter((remark) => remark.kind === 'note')
+          .map((note) => (
+            <Typography key={`${note.at}${note.by}`} variant="body2" sx={{ pl: 1.5, borderLeft: '4px solid', borderLeftColor: 'pipe' }}>
+              {note.by}, {dayAndTime(note.at, job.time_zone)}: {note.text}
+            </Typography>
+          ))}
         <Stack direction="row" sx={{ alignItems: 'center', justifyContent: 'space-between', flexWrap: 'wrap' }}>
           <Typography variant="body2" color="text.secondary">
             {STATES[state].words} · judged by {bench.rulebook.title}, version {bench.rulebook.version}. Makers&rsquo; instructions, the owner&rsquo;s
