@@ -44,7 +44,10 @@ function pinned(calculation: Calculation, texts: Record<string, string>, units: 
   const found = Object.entries(reckoned.result)
     .map(([name, value]) => `${name.replaceAll('_', ' ')} ${reckoned.shown[name] ?? show(value)}`)
     .join('; ');
-  return `Reckoned: ${calculation.title}. From ${given}: ${found}. [${reckoned.sources.join('; ')}]`.slice(0, LONGEST_NOTE);
+  const source = ` [${reckoned.sources.join('; ')}]`.slice(0, LONGEST_NOTE / 2);
+  const whole = `Reckoned: ${calculation.title}. From ${given}: ${found}.`;
+  const room = LONGEST_NOTE - source.length;
+  return (whole.length > room ? `${whole.slice(0, room - 1)}…` : whole) + source; // where it comes from is never what is cut
 }
 
 /** Worked out by the server, or by the same rules on this device where there is no signal and a main was taken along. */
@@ -118,7 +121,7 @@ export function CalculationForm({ calculation }: { calculation: Calculation }) {
         </Typography>
       </Box>
       {foreign && <Alert severity="info">These figures were typed in other units than this job's. Read them again before you reckon.</Alert>}
-      <FromCard calculation={calculation} onFill={(filled) => setTexts({ ...texts, ...filled })} />
+      <FromCard calculation={calculation} units={units} onFill={(filled) => setTexts({ ...texts, ...filled })} />
       <Box sx={{ display: 'grid', gridTemplateColumns: { xs: 'minmax(0,1fr)', sm: 'repeat(2, minmax(0,1fr))' }, gap: 2 }}>
         {calculation.inputs.map((input) => (
           <TextField

@@ -2,6 +2,7 @@ import { MenuItem, TextField } from '@mui/material';
 import { useQuery } from '@tanstack/react-query';
 import type { Schemas } from '../../api/client';
 import { cardsQuery } from '../../api/queries';
+import { shownNumber } from '../../app/numbers';
 
 type Row = Record<string, number | string>;
 const ranges = (row: Row) =>
@@ -13,20 +14,28 @@ const ranges = (row: Row) =>
     .map((r) => r.join(':'))
     .join('; ');
 
-const filled = (inputs: Schemas['Calculation']['inputs'], row: Row): Record<string, string> =>
+/** A card is kept in stored units, a field is typed in those of the job: 30 mm is not 30 in. */
+export const filled = (inputs: Schemas['Calculation']['inputs'], row: Row, units: 'metric' | 'us'): Record<string, string> =>
   Object.fromEntries(
     inputs.flatMap((input) => {
-      const text = input.card === 'ranges' ? ranges(row) : String(row[input.card] ?? '');
+      const value = row[input.card];
+      const text = input.card === 'ranges' ? ranges(row) : typeof value === 'number' ? shownNumber(value, input.display?.[units]) : (value ?? '');
       return text === '' ? [] : [[input.name, text]];
     }),
   );
 
+interface Props {
+  calculation: Schemas['Calculation'];
+  units: 'metric' | 'us';
+  onFill: (texts: Record<string, string>) => void;
+}
+
 /** The figures of a card's size, typed in for a calculation that works by them. */
-export function FromCard({ calculation, onFill }: { calculation: Schemas['Calculation']; onFill: (texts: Record<string, string>) => void }) {
+export function FromCard({ calculation, units, onFill }: Props) {
   const suits = calculation.inputs.some((input) => input.card !== '');
   const cards = useQuery({ ...cardsQuery, enabled: suits });
   const sizes = (cards.data?.cards ?? []).flatMap((card) =>
-    card.rows.map((row) => ({ name: `${card.title}, ${String((row as Row).size)}`, texts: filled(calculation.inputs, row as Row) })),
+    card.rows.map((row) => ({ name: `${card.title}, ${String((row as Row).size)}`, texts: filled(calculation.inputs, row as Row, units) })),
   );
   const useful = sizes.filter((s) => Object.keys(s.texts).length > 0);
   if (useful.length === 0) return null;

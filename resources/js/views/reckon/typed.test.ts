@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import type { Schemas } from '../../api/client';
+import { filled } from './FromCard';
 import { given, isMeant, unitOf } from './typed';
 
 type Input = Schemas['Calculation']['inputs'][number];
@@ -48,6 +49,18 @@ describe('what is typed into a calculation', () => {
   it('stands behind its field with its unit', () => {
     expect(unitOf(input({}), 'us')).toBe('in');
     expect(unitOf(input({ display: null }), 'us')).toBe('mm');
+  });
+});
+
+describe('what a card fills in', () => {
+  it('is said in the units of the job, so that it means the same when it is read back', () => {
+    const gap = input({ name: 'gap_mm', card: 'gap_mm' });
+    for (const units of ['metric', 'us'] as const) {
+      const text = filled([gap], { gap_mm: 30 }, units).gap_mm ?? '';
+      expect(given(gap, text, units)).toBeCloseTo(30, 4);
+    }
+    expect(filled([gap], { gap_mm: 30 }, 'us').gap_mm).toBe('1.181102');
+    expect(filled([gap], {}, 'us')).toEqual({});
   });
 });
 
