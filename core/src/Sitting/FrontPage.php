@@ -20,6 +20,7 @@ final readonly class FrontPage
     /** Series whose values are diameters, each read across the pipe; all others are read at a place of its edge. */
     private const ACROSS = ['roundness_dial', 'calliper'];
 
+    /** Values that a ring is drawn of, at the least. */
     private const FEWEST = 3;
 
     /** @param  list<Entry>  $entries  of the sitting */
@@ -72,7 +73,7 @@ final readonly class FrontPage
         return $rings;
     }
 
-    /** @return array{list<float>, Unit} the last torque of each bolt, in the order of the bolts */
+    /** @return array{list<float>, Unit} torque of each bolt in the last pass that was begun, in the order of the bolts */
     private function torques(ReadingSpec $spec): array
     {
         $last = [];
@@ -80,10 +81,16 @@ final readonly class FrontPage
         foreach ($spec->columns as $column) {
             $unit = $column->key === 'torque_nm' ? $column->unit : $unit;
         }
-        foreach ($this->sitting->readings()->all($spec->key) as $reading) {
-            $row = is_array($reading->value) ? $reading->value : [];
-            if (is_numeric($row['bolt'] ?? null) && is_numeric($row['torque_nm'] ?? null)) {
-                $last[(int) $row['bolt']] = (float) $row['torque_nm'];
+        $rows = array_filter(array_column($this->sitting->readings()->all($spec->key), 'value'), is_array(...));
+        $pass = max([0, ...array_filter(array_column($rows, 'pass'), is_numeric(...))]);
+        $set = null;
+        foreach (array_filter(array_column($this->sitting->readings()->all("{$spec->key}_set"), 'value'), is_array(...)) as $row) {
+            $set = ($row['pass'] ?? 0) == $pass ? $row['set_nm'] ?? $set : $set;
+        }
+        foreach ($rows as $row) {
+            $torque = $row['torque_nm'] ?? $set; // a click has what the wrench was set to
+            if (($row['pass'] ?? 0) == $pass && is_numeric($row['bolt'] ?? null) && is_numeric($torque)) {
+                $last[(int) $row['bolt']] = (float) $torque;
             }
         }
         ksort($last);

@@ -5,6 +5,7 @@ declare(strict_types=1);
 use Core\Tests\Net\Walk;
 use Diastoma\Core\Procedure\How;
 use Diastoma\Core\Sitting\Entry;
+use Diastoma\Core\Sitting\FrontPage;
 use Diastoma\Core\Sitting\Kind;
 use Diastoma\Core\Sitting\Person;
 use Diastoma\Core\Sitting\Refused;
@@ -59,6 +60,8 @@ it('tightens eight bolts in fourteen presses: three passes as a whole, the last 
     expect($presses)->toBeLessThanOrEqual(20)->and($sitting->state())->toBe(State::Accepted)->and($rows)->toHaveCount(32)
         ->and(array_count_values(array_map(static fn ($r): string => $r->how->value, $rows)))->toBe([How::AsList->value => 24, How::ByItself->value => 8])
         ->and($rows[0]->value)->toBe(['pass' => 1.0, 'bolt' => 1.0]);
+    $rings = array_values(array_filter((new FrontPage($sitting, []))->rings(), static fn (array $r): bool => $r['title'] === 'Bolts'));
+    expect($rings[0]['values'])->toBe(array_fill(0, 8, 60.0)); // clicks of the last round, at what the wrench was set to; never those of an early pass
 });
 
 it('confirms no pass before a hand can have gone round, out of its turn, twice, or once it was begun bolt by bolt', function () use ($ada, $round, $row) {
