@@ -22,7 +22,7 @@ final readonly class Diagnosis
     private const VOLTAGE_PERCENT = 3.0;
 
     /** % a jump must have to count as one */
-    private const JUMP_PERCENT = 1.4;
+    public const JUMP_PERCENT = 1.4;
 
     /** % a lone fall must have to be shorted turns */
     private const SHORT_PERCENT = 2.5;

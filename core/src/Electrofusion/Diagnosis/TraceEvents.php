@@ -10,9 +10,7 @@ final class TraceEvents
     /** Samples in a row before the voltage is said to have left its band: one is a flicker of the meter. Own value. */
     private const IN_A_ROW = 3;
 
-    /** Smallest jump of resistance that is told, %: as the rulebook ships it. */
-    private const JUMP_PERCENT = 3.0;
-
+    /** Earlier than that is told: the last sample may lie a second before the end. Own value. */
     private const EARLY_S = 1.0;
 
     /**
@@ -31,7 +29,7 @@ final class TraceEvents
             $events[] = ['t_s' => $full[0]['t'], 'said' => 'Full voltage'];
         }
         array_push($events, ...self::outside($full, $voltageV));
-        foreach (ResistanceJumps::of($full, $timeS)->beyond(self::JUMP_PERCENT) as [$at, $percent]) {
+        foreach (ResistanceJumps::of($full, $timeS)->beyond(Diagnosis::JUMP_PERCENT) as [$at, $percent]) {
             $events[] = ['t_s' => $at, 'said' => 'Resistance jumps by '.round($percent, 1).' %'];
         }
         $end = $live[count($live) - 1]['t'];
