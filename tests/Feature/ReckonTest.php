@@ -17,7 +17,10 @@ it('answers on standard output and exits 0', function () {
 
     expect($process->getExitCode())->toBe(0)->and(json_decode($process->getOutput(), true))->toEqual([
         'id' => 'pe.pressure-rating', 'result' => ['pn_bar' => 16], 'sources' => ['ISO 4427-1'], 'shown' => ['pn_bar' => '16 bar'],
-        'formula' => [['said' => 'pn = 20 × mrs ÷ (design coefficient × (sdr − 1))', 'with' => '16 = 20 × 10 ÷ (1.25 × (11 − 1))']], 'picture' => null,
+        'formula' => [[
+            'said' => 'pn (bar) = 20 × mrs (MPa) ÷ (design coefficient × (sdr − 1))', 'with' => '16 = 20 × 10 ÷ (1.25 × (11 − 1))',
+        ]],
+        'picture' => null,
     ])->and($process->getErrorOutput())->toBe('');
 });
 

@@ -69,7 +69,7 @@ final class Formulas
             $isWhole = preg_match_all('/{(\w+)}/', $line, $names) > 0
                 && array_filter($names[1], static fn (string $name): bool => ! is_int($all[$name] ?? null) && ! is_float($all[$name] ?? null)) === [];
             if ($isWhole) {
-                $lines[] = ['said' => self::filled($line, static fn (string $name): string => Name::plain($name)), 'with' => self::filled(
+                $lines[] = ['said' => self::filled($line, Name::withUnit(...)), 'with' => self::filled(
                     $line, static fn (string $name): string => self::number($all[$name]),
                 )];
             }

@@ -26,6 +26,14 @@ final class Name
         return str_replace('_', ' ', $plain === '' ? $name : $plain);
     }
 
+    /** “od_before_mm” is “od before (mm)”. */
+    public static function withUnit(string $name): string
+    {
+        $symbol = self::symbol($name);
+
+        return self::plain($name).($symbol === '' ? '' : " ({$symbol})");
+    }
+
     /** @return ?Unit null where it is said alike in every system of units */
     public static function unit(string $name): ?Unit
     {

@@ -85,7 +85,8 @@ final class Reckoner
             if ((is_int($value) || is_float($value)) && $unit !== null) {
                 $shown[$name] = $units->print((float) $value, $unit);
             } elseif ((is_int($value) || is_float($value)) && Name::symbol($name) !== '') {
-                $shown[$name] = (float) sprintf('%.5G', $value).' '.Name::symbol($name);
+                $decimals = max(0, 4 - (int) floor(log10(max(1e-9, abs($value))))); // five figures, and never fewer than are whole
+                $shown[$name] = round((float) $value, $decimals).' '.Name::symbol($name);
             }
         }
 
