@@ -157,6 +157,7 @@ final class Bench
         /** @var array<string, Procedure> $known a line has a thousand joints of a handful of kinds */
         static $known = [];
         $procedure = $known[$joint->method] ??= Catalogue::of($joint->method);
+        $state = State::from($joint->state);
 
         return [
             'id' => $joint->id, 'number' => (int) $joint->number, 'label' => "{$joint->number}{$joint->suffix}",
@@ -164,10 +165,9 @@ final class Bench
             'method_title' => $procedure->title(), 'shape' => $procedure->shape(),
             'pipe_a' => $joint->pipe_a, 'pipe_b' => $joint->pipe_b, 'state' => $joint->state, 'severity' => $joint->severity,
             'current_step' => $joint->current_step, 'section_id' => $joint->section_id,
-            // of what is stopped nobody is told when it may be released or tested
-            'release_at' => $joint->state === State::Stop->value ? null : self::utc($joint->release_at),
-            'test_at' => $joint->state === State::Stop->value ? null : self::utc($joint->test_at),
-            'to_do' => $joint->to_do !== '' ? $joint->to_do : Todo::inShort(State::from($joint->state), null), 'last_at' => self::utc($joint->last_at),
+            'release_at' => $state->isPromised() ? self::utc($joint->release_at) : null,
+            'test_at' => $state->isPromised() ? self::utc($joint->test_at) : null,
+            'to_do' => $joint->to_do !== '' ? $joint->to_do : Todo::inShort($state, null), 'last_at' => self::utc($joint->last_at),
             'last_by' => $joint->last_by,
         ];
     }

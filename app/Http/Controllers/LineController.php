@@ -12,7 +12,7 @@ use Illuminate\Http\JsonResponse;
 
 final class LineController
 {
-    /** Joints of a page: more than any main of a job has. */
+    /** Joints of a page; the screens show the first page. */
     private const MOST = 10_000;
 
     /** Arcs as finely as a picture of a whole main shows. */

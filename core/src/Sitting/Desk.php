@@ -62,7 +62,7 @@ final readonly class Desk
     /** Whether somebody should see a wait of a joint or other work now: what is stopped cools like any other, and is not tested. */
     public static function isShown(State $state, string $kind, \DateTimeInterface $dueAt, \DateTimeInterface $now): bool
     {
-        return Clock::isShown($kind, $dueAt, $now) && ($kind !== Clock::TEST || $state !== State::Stop);
+        return Clock::isShown($kind, $dueAt, $now) && ($kind !== Clock::TEST || $state->isPromised());
     }
 
     /** @return list<array<string, mixed>> waits that somebody should see now: of work that goes on, and until it may be tested */

@@ -133,7 +133,7 @@ final class Sitting
     /** The same as people are told it: of what is stopped nobody is told when it may be released or tested. */
     public function promised(string $clock): ?\DateTimeImmutable
     {
-        return $this->state() === State::Stop ? null : $this->until($clock);
+        return $this->state()->isPromised() ? $this->until($clock) : null;
     }
 
     /** When the last wait of a kind ends: a joint of several fusions has several. Null where there is none, or what was made is cut out. */

@@ -33,6 +33,12 @@ enum State: string
         };
     }
 
+    /** Whether people are told when it may be released or tested: of what is stopped nobody is. */
+    public function isPromised(): bool
+    {
+        return $this !== self::Stop;
+    }
+
     /** What is finished keeps the version of the rulebook that it was judged under, until somebody judges it again. */
     public static function keepsVersion(string $state, ?string $judgedUnder, string $current): bool
     {
