@@ -7,7 +7,6 @@ namespace Core\Tests\Net;
 use Diastoma\Core\Catalogue\Procedures;
 use Diastoma\Core\Procedure\Situation;
 use Diastoma\Core\Procedure\Step;
-use Diastoma\Core\Rulebook\Rulebook;
 
 /** Where each limit bites, found by judging good work: which limits a rule of a step asks for, and which readings it judges by them. */
 final class Bite
@@ -62,14 +61,14 @@ final class Bite
         $known = [];
         foreach ($steps as $step) {
             foreach ($step->rules as $rule) {
-                $fresh = Rulebook::fromArray($walk->rulebook->toArray());
+                $fresh = $walk->fresh();
                 $situation = (new Situation($made, $walk->facts(), $fresh))->knowing($known);
                 $finding = $rule->judge($situation); // its rules were drawn by another rulebook: what this one is asked for is what they judge by
                 if ($finding === null) {
                     continue;
                 }
                 $known[] = $finding->placed($step->id, null);
-                foreach (self::asked($fresh) as $limit) {
+                foreach (Walk::limitsAsked($fresh) as $limit) {
                     $title = self::title($step);
                     $said = array_values(array_unique([...($found[$limit][$title] ?? []), ...array_filter(array_map(
                         static fn (string $key): string => $labels[$key] ?? '', $finding->readings,
@@ -78,13 +77,6 @@ final class Bite
                 }
             }
         }
-    }
-
-    /** @return list<string> limits that a rulebook, as it was stored, was asked for */
-    private static function asked(Rulebook $rulebook): array
-    {
-        // @phpstan-ignore property.private
-        return array_map(strval(...), array_keys((fn (): array => $this->limits)->call($rulebook)));
     }
 
     /** “End B: gouge” is the gouge of an end. */

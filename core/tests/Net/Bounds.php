@@ -10,7 +10,6 @@ use Diastoma\Core\Procedure\ReadingKind;
 use Diastoma\Core\Procedure\Readings;
 use Diastoma\Core\Procedure\ReadingSpec;
 use Diastoma\Core\Procedure\Verdict;
-use Diastoma\Core\Rulebook\Limit;
 use Diastoma\Core\Rulebook\Rulebook;
 use Diastoma\Core\Rulebook\Rulebooks;
 
@@ -22,9 +21,6 @@ use Diastoma\Core\Rulebook\Rulebooks;
 final class Bounds
 {
     private const LADDER = [0.001, 0.5, 0.95, 1.05, 2.0, 50.0];
-
-    /** The one limit that a rulebook may lack. */
-    private const NEED_NOT_BE = 'ef.ovality.mm';
 
     /** In the reading's own unit. */
     private const OFF = [0.6, -0.6, 4.0, -4.0];
@@ -40,7 +36,7 @@ final class Bounds
         foreach (Procedures::ids() as $id) {
             $walk = new Walk($id, $rulebook);
             foreach (array_intersect_key($walk->ways(), array_flip(self::WAYS)) as $readings) {
-                foreach (self::ofJoints($walk->rulebook) as $limit) {
+                foreach (array_intersect(self::ofJoints($walk->rulebook), $walk->asked($readings)) as $limit) {
                     $found += self::moved($walk, $readings, $limit);
                 }
             }
@@ -78,11 +74,10 @@ final class Bounds
             foreach ($mine === [] ? [] : $walk->specs($good) as $key => $spec) {
                 foreach (self::off($spec, $good->reading($key)?->value) as $how => $off) {
                     $readings = $walk->changed($good, $key, $off);
-                    foreach ($mine as $k => $limit) {
+                    foreach (array_intersect($mine, $walk->asked($readings)) as $k => $limit) {
                         $value = $walk->rulebook->value($limit);
                         if (
-                            self::isRead($walk, $readings, $limit)
-                            && self::severities($walk, $readings, $limit, 0.05 * $value) !== self::severities($walk, $readings, $limit, 20 * $value)
+                            self::severities($walk, $readings, $limit, 0.05 * $value) !== self::severities($walk, $readings, $limit, 20 * $value)
                         ) {
                             foreach (self::moved($walk, $readings, $limit) as $what => $said) {
                                 $found["{$what} | {$key} {$how}"] = $said;
@@ -126,9 +121,6 @@ final class Bounds
     {
         $value = $walk->rulebook->value($limit);
         $unit = $walk->rulebook->limit($limit)->unit->value;
-        if (! self::isRead($walk, $readings, $limit)) {
-            return [];
-        }
         $known = []; // rules that hang on one limit change their minds at the same places
         $judged = function (float $at) use (&$known, $walk, $readings, $limit): array {
             return $known[(string) $at] ??= self::severities($walk, $readings, $limit, $at);
@@ -168,23 +160,6 @@ final class Bounds
         }
 
         return $found;
-    }
-
-    /** Whether anything at all is looked up in it: without it the judging ends in the air, or in something else. */
-    private static function isRead(Walk $walk, Readings $readings, string $limit): bool
-    {
-        $with = $walk->rulebook;
-        $without = Rulebook::of(
-            $with->id, $with->version, $with->title, $with->units,
-            array_values(array_filter($with->all(), static fn (Limit $l): bool => $l->id !== $limit)), $with->choices,
-        );
-        try {
-            self::judged($walk, $readings, $without);
-
-            return $limit === self::NEED_NOT_BE;
-        } catch (\OutOfBoundsException) {
-            return true;
-        }
     }
 
     /** @return array<string, string> worst severity of each rule */

@@ -76,6 +76,28 @@ final class Walk
         return $this->procedure->judge($readings, $this->facts(), $this->rulebook);
     }
 
+    /** The rulebook as it was stored: nobody has asked it for a limit yet. */
+    public function fresh(): Rulebook
+    {
+        return Rulebook::fromArray($this->rulebook->toArray());
+    }
+
+    /** @return list<string> limits that a rulebook, as it was stored, was asked for */
+    public static function limitsAsked(Rulebook $rulebook): array
+    {
+        // @phpstan-ignore property.private
+        return array_map(strval(...), array_keys((fn (): array => $this->limits)->call($rulebook)));
+    }
+
+    /** @return list<string> limits that are looked up while these readings are judged */
+    public function asked(Readings $readings): array
+    {
+        $fresh = $this->fresh();
+        $this->procedure->judge($readings, $this->facts(), $fresh);
+
+        return self::limitsAsked($fresh);
+    }
+
     /** @return array<string, ReadingSpec> everything that is asked once these are in, by key */
     public function specs(Readings $readings): array
     {
