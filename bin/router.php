@@ -19,7 +19,17 @@ if ($path !== '/' && $file !== false && str_starts_with($file, realpath(__DIR__.
         }
     }
 
-    return false;
+    $types = ['js' => 'text/javascript; charset=utf-8', 'css' => 'text/css; charset=utf-8', 'woff2' => 'font/woff2'];
+    $type = $types[pathinfo($file, PATHINFO_EXTENSION)] ?? null;
+    if ($type === null || ! str_starts_with($path, '/build/assets/')) {
+        return false;
+    }
+    header("Content-Type: {$type}");
+    header('Content-Length: '.filesize($file));
+    header('Cache-Control: public, max-age=31536000, immutable'); // its name changes with its content
+    readfile($file);
+
+    return true;
 }
 
 require __DIR__.'/../public/index.php';

@@ -42,6 +42,7 @@ const entry = (subject: string, kind: string, payload: object, type = 'joint') =
 });
 
 async function become(page: Page, who: string) {
+  await page.goto('about:blank'); // an answer still on its way would bring the old session back
   await page.context().clearCookies();
   await signIn(page, who);
 }

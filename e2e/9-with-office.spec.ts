@@ -411,7 +411,7 @@ test('a list is tried, its wrong rows named, then laid; the pipe changes farther
   await list.getByLabel('List of joints').setInputFiles(csv(['7101;12;L2', '7102;24;L3', '7103;36;L4']));
   await list.getByRole('button', { name: 'Lay 3 joints' }).click();
   await expect(page.getByRole('heading', { name: 'Joint 7101 – next' })).toBeVisible();
-  await page.getByRole('button', { name: 'Joint 7103, not begun' }).click();
+  await page.getByRole('button', { name: 'Joint 7103, not begun', exact: true }).click();
   await page.getByRole('button', { name: 'The pipe changes here' }).click();
   await page.getByLabel('Length of a pipe').fill('12');
   await page.getByLabel('Size on the print line').fill('200');
@@ -420,7 +420,7 @@ test('a list is tried, its wrong rows named, then laid; the pipe changes farther
   await expect(page.getByText(/measure differently outside/)).toBeVisible();
   await page.getByLabel('Size on the print line').fill('180');
   await page.getByRole('button', { name: 'Add it' }).click();
-  await page.getByRole('button', { name: 'Joint 7104, not begun' }).click();
+  await page.getByRole('button', { name: 'Joint 7104, not begun', exact: true }).click();
   await expect(page.getByText('PE 100 SDR 11 dn 180 to PE 100 SDR 17 dn 180')).toBeVisible();
   await page.getByRole('button', { name: 'Numbers on the pipes' }).click();
   const numbers = page.getByRole('form', { name: 'Numbers' });

@@ -1,4 +1,4 @@
-import { expect, type Page } from '@playwright/test';
+import { expect, type Locator, type Page } from '@playwright/test';
 import { goToStep, saved } from './crew';
 
 /** What a crew answers, by a piece of the label; the first that fits. Yes to every question unless it says otherwise. */
@@ -34,76 +34,83 @@ const GOOD: Answers = [
 const OPTIONAL = /\(if any\)|if not \d|torque read|Greatest torque|Why you accept/;
 const said = (answers: Answers, label: string) => answers.find(([pattern]) => pattern.test(label))?.[1];
 
+/** What a step still asks, the first of it: looked up in one go, a browser asked a hundred small questions is slow. */
+interface Open {
+  kind: 'yes' | 'choice' | 'number' | 'series';
+  label: string;
+  /** which of the groups, boxes or lists of the step it is */
+  nth: number;
+  /** how many values it takes */
+  values: number;
+}
+
+const CARD = 'main section:has(h1)';
+const GROUPS = '[role=group]';
+const LISTS = '[role=combobox]';
+const BOXES = 'input:is(:not([type]), [type=text], [type=search]):not([aria-hidden]), textarea:not([aria-hidden])';
+
+const openOf = (card: Locator, leave: string) =>
+  card.evaluate(
+    (section, [groups, lists, boxes, leave]) => {
+      const all = <T extends Element>(within: Element, css: string) => [...within.querySelectorAll<T>(css)];
+      const named = (e: Element) => (e.getAttribute('aria-labelledby') ?? '').split(' ').map((id) => document.getElementById(id)?.textContent ?? '');
+      const said = (e: Element) => e.getAttribute('aria-label') ?? named(e).join(' ');
+      const open: Open[] = [];
+      const inGroup = all(section, groups);
+      inGroup.forEach((group, nth) => {
+        const isQuestion = all(group, 'button').some((b) => b.textContent === 'Yes');
+        if (isQuestion && group.querySelector('[aria-pressed=true]') === null) open.push({ kind: 'yes', label: said(group), nth, values: 1 });
+      });
+      all(section, lists).forEach((list, nth) => {
+        if ((list.textContent ?? '').replace(/\u200b/g, '') === '') open.push({ kind: 'choice', label: named(list).join(' '), nth, values: 1 });
+      });
+      all<HTMLInputElement>(section, boxes).forEach((box, nth) => {
+        const label = box.labels?.[0]?.textContent ?? '';
+        if (box.value !== '' || box.offsetParent === null || box.getAttribute('role') === 'combobox' || /o'clock/.test(label) || new RegExp(leave).test(label))
+          return;
+        open.push({ kind: 'number', label, nth, values: 1 });
+      });
+      inGroup.forEach((group, nth) => {
+        const cells = all<HTMLInputElement>(group, boxes);
+        if (cells.length > 1 && cells[0]!.value === '') open.push({ kind: 'series', label: group.getAttribute('aria-label') ?? '', nth, values: cells.length });
+      });
+      return open[0] ?? null;
+    },
+    [GROUPS, LISTS, BOXES, leave] as const,
+  );
+
 /** Answers everything that the step in sight still asks. */
 export async function answerStep(page: Page, own: Answers = []) {
   const answers = [...own, ...GOOD];
-  const card = page
-    .locator('main section')
-    .filter({ has: page.getByRole('heading', { level: 1 }) })
-    .first();
+  const card = page.locator(CARD).first();
   await expect(card.getByRole('heading', { level: 1 })).toBeVisible();
-  for (let turn = 0; turn < 14; turn++) {
-    let done = true;
-    for (const group of await card.getByRole('group').all()) {
-      const yes = group.getByRole('button', { name: 'Yes' });
-      if ((await yes.count()) === 1 && (await group.locator('[aria-pressed=true]').count()) === 0) {
-        const label = (await group.getAttribute('aria-labelledby')) ?? '';
-        const question = (await page.locator(`[id="${label}"]`).textContent()) ?? '';
-        const reply = saved(page);
-        const answer = group.getByRole('button', { name: said(own, question) ?? 'Yes' });
-        await answer.click();
-        expect((await reply).status(), question).toBeLessThan(300);
-        await expect(answer).toHaveAttribute('aria-pressed', 'true'); // pressed twice it would say nothing
-        done = false;
-      }
-    }
-    for (const box of await card.getByRole('combobox').all()) {
-      const label = await box.evaluate(
-        (e) =>
-          (e as HTMLElement)
-            .getAttribute('aria-labelledby')
-            ?.split(' ')
-            .map((id) => document.getElementById(id)?.textContent ?? '')
-            .join(' ') ?? '',
-      );
-      if (((await box.textContent()) ?? '').replace(/\u200b/g, '') !== '') continue;
-      const option = said(answers, label);
-      if (option === undefined) throw new Error(`No answer for “${label}”`);
-      const reply = saved(page);
+  for (let turn = 0; turn < 60; turn++) {
+    const open = await openOf(card, OPTIONAL.source);
+    if (open === null) return;
+    const { kind, label, nth, values } = open;
+    const value = kind === 'yes' ? (said(own, label) ?? 'Yes') : kind === 'series' ? said(own, label) : said(answers, label);
+    if (value === undefined && kind !== 'series') throw new Error(`No answer for “${label}”`);
+    const reply = saved(page);
+    if (kind === 'yes') {
+      const answer = card.locator(GROUPS).nth(nth).getByText(value!, { exact: true });
+      await answer.click();
+      expect((await reply).status(), label).toBeLessThan(300);
+      await expect(answer).toHaveAttribute('aria-pressed', 'true'); // pressed twice it would say nothing
+    } else if (kind === 'choice') {
+      const box = card.locator(LISTS).nth(nth);
       await box.click();
-      await page.getByRole('option', { name: option, exact: true }).click();
+      await page.getByRole('option', { name: value!, exact: true }).click();
       expect((await reply).status(), label).toBeLessThan(300);
-      await expect(box).toHaveText(option);
-      done = false;
-      break; // the step may ask other things now
+      await expect(box).toHaveText(value!);
+    } else {
+      const boxes = kind === 'number' ? card.locator(BOXES).nth(nth) : card.locator(GROUPS).nth(nth).locator(BOXES);
+      const each = value === undefined ? Array<string>(values).fill(/Feeler/.test(label) ? '62' : '15') : kind === 'number' ? [value] : value.split(' ');
+      for (let k = 0; k < values; k++) await boxes.nth(kind === 'number' ? 0 : k).fill(each[k] ?? '');
+      await boxes.nth(values - 1).press('Enter');
+      expect((await reply).status(), `${label} = ${each.join(' ')}`).toBeLessThan(300);
     }
-    for (const box of await card.getByRole('textbox').all()) {
-      if (!(await box.isVisible()) || (await box.inputValue()) !== '') continue;
-      const label = (await box.evaluate((e) => (e as HTMLInputElement).labels?.[0]?.textContent)) ?? '';
-      if (/o'clock/.test(label) || OPTIONAL.test(label)) continue;
-      const value = said(answers, label);
-      if (value === undefined) throw new Error(`No answer for “${label}”`);
-      const reply = saved(page);
-      await box.fill(value);
-      await box.press('Enter');
-      expect((await reply).status(), `${label} = ${value}`).toBeLessThan(300);
-      done = false;
-      break;
-    }
-    for (const group of await card.getByRole('group').all()) {
-      const boxes = group.getByRole('textbox');
-      const n = await boxes.count();
-      if (n < 2 || (await boxes.first().inputValue()) !== '') continue;
-      const label = (await group.getAttribute('aria-label')) ?? '';
-      const values = said(own, label)?.split(' ') ?? Array<string>(n).fill(/Feeler/.test(label) ? '62' : '15');
-      const reply = saved(page);
-      for (let k = 0; k < n; k++) await boxes.nth(k).fill(values[k] ?? '');
-      await boxes.nth(n - 1).press('Enter');
-      expect((await reply).status(), label).toBeLessThan(300);
-      done = false;
-    }
-    if (done) return;
   }
+  throw new Error('It asks on and on');
 }
 
 /** On to the step that comes next; false where there is none. A stopped joint offers none: whoever goes on all the same picks the step. */

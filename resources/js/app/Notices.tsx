@@ -1,23 +1,25 @@
 import { Alert, Button } from '@mui/material';
 import { useMutation, useQueryClient } from '@tanstack/react-query';
-import { forget, handIn, type Outbox, type Waiting } from '../api/outbox';
+import { forget, handIn, type Waiting } from '../api/outbox';
 import { useWork } from './session';
 import { useAlong } from './useAlong';
+import { useLate } from './useLate';
+import { useOutbox } from './useOutbox';
 import { useSignal } from './useSignal';
 
-interface Props {
-  outbox: Outbox & { overtaken: { id: string; said: string }[]; seen: (id: string) => void };
-  late: boolean;
-}
+/** An entry on its way says nothing: a line that comes and goes with every tap moves the next button away from under the finger. */
+const NOT_SENT_AFTER_MS = 2500;
 
 const entries = (n: number) => (n === 1 ? 'one entry' : `${n} entries`);
 
 /** What became of entries that were kept on this device, and what the device itself has to say. Each stays until it is dealt with. */
-export function Notices({ outbox, late }: Props) {
+export function Notices() {
   const { person } = useWork();
+  const outbox = useOutbox();
   const { mains, room } = useAlong();
   const signal = useSignal();
   const own = outbox.waiting.filter((row) => row.person === person.id);
+  const late = useLate(own.length > 0, NOT_SENT_AFTER_MS);
   const others = outbox.waiting.filter((row) => row.person !== person.id);
   const people = [...new Set(others.map((row) => row.person))];
   return (

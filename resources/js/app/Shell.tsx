@@ -11,12 +11,10 @@ import { byFinger } from './pad';
 import { PHONE_BAR } from './phone';
 import { useKeys, type Keys } from './keys';
 import { useSelection } from './selection';
-import { hasJoint, useWork } from './session';
+import { hasJoint, useLine, useWork } from './session';
 import { LIGHTS, useLight } from './light';
 import { hasAlong } from '../device/store';
 import { unsentOf } from '../api/outbox';
-import { useLate } from './useLate';
-import { useOutbox } from './useOutbox';
 import { useUnits } from './useUnits';
 import { Views } from './Views';
 
@@ -29,9 +27,6 @@ const Calls = lazy(async () => ({ default: (await import('./Calls')).Calls }));
 const Notices = lazy(async () => ({ default: (await import('./Notices')).Notices }));
 const Help = lazy(async () => ({ default: (await import('./Help')).Help }));
 const NumberPad = lazy(async () => ({ default: (await import('./NumberPad')).NumberPad })); // only where a finger types
-
-/** An entry on its way says nothing: a line that comes and goes with every tap moves the next button away from under the finger. */
-const NOT_SENT_AFTER_MS = 2500;
 
 function Find({ input, onGo }: { input: React.RefObject<HTMLInputElement | null>; onGo: (n: number) => boolean }) {
   const [text, setText] = useState('');
@@ -65,7 +60,8 @@ function Find({ input, onGo }: { input: React.RefObject<HTMLInputElement | null>
 
 export function Shell() {
   const { length } = useUnits();
-  const { person, job, main, line, chooseMain } = useWork();
+  const { person, job, main, chooseMain } = useWork();
+  const line = useLine();
   const { selected, next, joint, select, walk } = useSelection();
   const navigate = useNavigate();
   const { pathname } = useLocation();
@@ -75,11 +71,6 @@ export function Shell() {
   const [light, turnLight] = useLight();
   const phone = useMediaQuery(useTheme().breakpoints.down('sm'));
   const roomy = useMediaQuery('(min-height: 900px)');
-  const outbox = useOutbox();
-  const late = useLate(
-    outbox.waiting.some((row) => row.person === person.id),
-    NOT_SENT_AFTER_MS,
-  );
   const section = main.sections.find((s) => s.id === joint?.section_id) ?? main.sections[0];
   const hasMain = main.id !== '';
   const views = useMemo(
@@ -139,12 +130,11 @@ export function Shell() {
     if (clock.main !== undefined) chooseMain(clock.main);
     void navigate(clock.joint_number === null ? `/test/${clock.section ?? ''}` : `/bench/${clock.joint_number}`);
   };
-  const [leaving, setLeaving] = useState(false);
-  const unsent = outbox.waiting.filter((row) => row.person === person.id).length;
+  const [unsent, setUnsent] = useState<number | null>(null); // while somebody is asked whether to leave
   // asked of the store itself: whoever is quicker than the screen is warned as well
   const signOut = () =>
     void unsentOf(person.id).then((n) => {
-      if (n > 0 || hasAlong()) setLeaving(true);
+      if (n > 0 || hasAlong()) setUnsent(n);
       else void endSession(client);
     });
 
@@ -225,7 +215,7 @@ export function Shell() {
         )}
       </Stack>
       <Suspense>
-        <Notices outbox={outbox} late={late} />
+        <Notices />
       </Suspense>
       {!hasMain ? null : phone ? (
         <>
@@ -280,9 +270,9 @@ export function Shell() {
           <NumberPad />
         </Suspense>
       )}
-      {leaving && (
+      {unsent !== null && (
         <Suspense>
-          <SignOut waiting={unsent} onStay={() => setLeaving(false)} />
+          <SignOut waiting={unsent} onStay={() => setUnsent(null)} />
         </Suspense>
       )}
       {help && (

@@ -1,4 +1,4 @@
-import { lazy, Suspense } from 'react';
+import { lazy, memo, Suspense } from 'react';
 import { LinearProgress } from '@mui/material';
 import { Navigate, Route, Routes, useLocation } from 'react-router';
 import { useSelection } from './selection';
@@ -19,7 +19,7 @@ const ShiftView = lazy(async () => ({ default: (await import('../views/shift/Shi
 const YardView = lazy(async () => ({ default: (await import('../views/yard/YardView')).YardView }));
 
 /** What stands under the line: one view by its path. */
-export function Views() {
+export const Views = memo(function Views() {
   const { main } = useWork();
   const { selected, next } = useSelection();
   const { pathname } = useLocation();
@@ -43,4 +43,4 @@ export function Views() {
       </Suspense>
     </ViewBoundary>
   );
-}
+});

@@ -1,5 +1,5 @@
 import { useQuery } from '@tanstack/react-query';
-import { createContext, lazy, Suspense, use, useEffect, useState, type ReactNode } from 'react';
+import { createContext, lazy, Suspense, use, useCallback, useEffect, useMemo, useState, type ReactNode } from 'react';
 import { useLocation } from 'react-router';
 import { Alert, Box, CircularProgress } from '@mui/material';
 import type { Schemas } from '../api/client';
@@ -17,18 +17,25 @@ interface Work {
   person: Schemas['Person'] & Pick<Schemas['Job'], 'role' | 'may'>;
   job: Schemas['Job'];
   main: Schemas['Main'];
-  line: Schemas['Line'];
   chooseMain: (id: string) => void;
   chooseJob: (id: string) => void;
 }
 
 const Context = createContext<Work | null>(null);
+const LineContext = createContext<Schemas['Line'] | null>(null);
 
 /** Who works, on which job and main. Only inside WorkProvider. */
 export function useWork(): Work {
   const work = use(Context);
   if (!work) throw new Error('useWork outside WorkProvider');
   return work;
+}
+
+/** The joints of the main one works on; they change with every entry. Only inside WorkProvider. */
+export function useLine(): Schemas['Line'] {
+  const line = use(LineContext);
+  if (!line) throw new Error('useLine outside WorkProvider');
+  return line;
 }
 
 const Waiting = ({ error }: { error: Error | null }) => (
@@ -79,11 +86,11 @@ const KEPT_JOB = 'job';
 function JobsProvider({ person, children }: { person: Schemas['Person']; children: ReactNode }) {
   const jobs = useQuery(jobsQuery);
   const [chosen, choose] = useState(() => localStorage.getItem(KEPT_JOB));
-  const chooseJob = (id: string) => {
+  const chooseJob = useCallback((id: string) => {
     localStorage.setItem(KEPT_JOB, id);
     sessionStorage.removeItem(KEPT_MAIN);
     choose(id);
-  };
+  }, []);
   if (jobs.data === undefined) return <Waiting error={jobs.error} />;
   const job = jobs.data.jobs.find((j) => j.id === chosen) ?? jobs.data.jobs[0];
   if (job === undefined)
@@ -156,7 +163,16 @@ function JobProvider({ person, id, chooseJob, children }: JobProviderProps) {
   const [main, chooseMain] = useMain(job.data?.mains ?? []);
   const line = useQuery({ ...lineQuery(main?.id ?? ''), enabled: main !== undefined });
   const drawn = line.data ?? (job.data && !main ? NO_LINE : undefined);
-  if (!job.data || !drawn) return <Waiting error={job.error ?? line.error} />;
-  const { role, may } = job.data;
-  return <Context value={{ person: { ...person, role, may }, job: job.data, main: main ?? NO_MAIN, line: drawn, chooseMain, chooseJob }}>{children}</Context>;
+  const { data } = job;
+  // the same work as long as nothing of it has changed: what draws it need not draw it again
+  const work = useMemo<Work | null>(
+    () => (data ? { person: { ...person, role: data.role, may: data.may }, job: data, main: main ?? NO_MAIN, chooseMain, chooseJob } : null),
+    [person, data, main, chooseMain, chooseJob],
+  );
+  if (!work || !drawn) return <Waiting error={job.error ?? line.error} />;
+  return (
+    <Context value={work}>
+      <LineContext value={drawn}>{children}</LineContext>
+    </Context>
+  );
 }

@@ -1,4 +1,4 @@
-import { useEffect, useState } from 'react';
+import { useSyncExternalStore } from 'react';
 
 const KEPT = 'diastoma.ahead';
 let aheadMs = Number((typeof localStorage === 'undefined' ? null : localStorage.getItem(KEPT)) ?? 0); // a reload without signal goes on by it
@@ -7,24 +7,45 @@ let aheadMs = Number((typeof localStorage === 'undefined' ? null : localStorage.
 export const setJobNow = (iso: string) => {
   aheadMs = Date.parse(iso) - Date.now();
   if (typeof localStorage !== 'undefined') localStorage.setItem(KEPT, String(aheadMs));
+  watching.forEach((told) => told());
 };
 export const jobNow = () => Date.now() + aheadMs;
 
-/** The time on the job, each second. */
-export function useJobNow(): number {
-  const [now, setNow] = useState(jobNow);
-  useEffect(() => {
-    const id = window.setInterval(() => setNow(jobNow()), 1000);
-    return () => window.clearInterval(id);
-  }, []);
-  return now;
+const watching = new Set<() => void>();
+let ticking: number | undefined;
+
+/** One tick a second for whoever looks at the time, and one as the server says another. */
+function eachSecond(tell: () => void) {
+  watching.add(tell);
+  ticking ??= window.setInterval(() => watching.forEach((told) => told()), 1000);
+  return () => {
+    watching.delete(tell);
+    if (watching.size > 0) return;
+    window.clearInterval(ticking);
+    ticking = undefined;
+  };
 }
 
-export const timeOfDay = (iso: string | number, zone: string) =>
-  new Intl.DateTimeFormat('en-GB', { hour: '2-digit', minute: '2-digit', timeZone: zone }).format(new Date(iso));
+/** What follows from the time on the job, looked at each second; who asks is drawn again only when that has changed. */
+export const useByTime = <T extends string | number | boolean>(read: (now: number) => T): T =>
+  useSyncExternalStore(eachSecond, () => read(Math.floor(jobNow() / 1000) * 1000));
 
-export const dayAndTime = (iso: string | number, zone: string) =>
-  new Intl.DateTimeFormat('en-GB', { day: '2-digit', month: 'short', hour: '2-digit', minute: '2-digit', timeZone: zone }).format(new Date(iso));
+/** The time on the job, to the second. */
+export const useJobNow = (): number => useByTime((now) => now);
+
+/** A format is dear to make and cheap to use: one a zone. */
+function written(options: Intl.DateTimeFormatOptions) {
+  const made = new Map<string, Intl.DateTimeFormat>();
+  return (iso: string | number, zone: string) => {
+    let format = made.get(zone);
+    if (!format) made.set(zone, (format = new Intl.DateTimeFormat('en-GB', { ...options, timeZone: zone })));
+    return format.format(new Date(iso));
+  };
+}
+
+export const timeOfDay = written({ hour: '2-digit', minute: '2-digit' });
+
+export const dayAndTime = written({ day: '2-digit', month: 'short', hour: '2-digit', minute: '2-digit' });
 
 /** 75 → "1:15", 3700 → "1:01:40"; never below zero. */
 export function span(seconds: number): string {

@@ -45,7 +45,8 @@ export function useOutbox() {
 
 /** What was refused of one subject's readings after it had waited, by the reading's key. */
 export function useRefused(subjectId: string): Record<string, RefusedEntry> {
-  const { refused } = useWatched();
+  const [refused, setRefused] = useState<RefusedEntry[]>([]);
+  useEffect(() => watchOutbox((outbox) => setRefused((before) => (before.length + outbox.refused.length === 0 ? before : outbox.refused))), []);
   const own = refused.filter((r) => r.draft.subject_id === subjectId);
   return Object.fromEntries(own.map((r) => [String((r.draft.payload as { key?: unknown }).key), r]));
 }

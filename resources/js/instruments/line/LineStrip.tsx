@@ -1,4 +1,4 @@
-import { useEffect, useRef, useState } from 'react';
+import { memo, useEffect, useRef, useState } from 'react';
 import { Box, IconButton, Stack } from '@mui/material';
 import AddIcon from '@mui/icons-material/Add';
 import RemoveIcon from '@mui/icons-material/Remove';
@@ -24,7 +24,7 @@ const CROWDED = 200;
 const css = (name: string) => `var(--mui-palette-${name})`;
 
 /** The main drawn to station: pipes as bars, joints as glyphs. Drag to pan, wheel or buttons to zoom; the selected joint stays in sight. */
-export function LineStrip({ line, sections, selected, next, onSelect, length, tall = false }: Props) {
+export const LineStrip = memo(function LineStrip({ line, sections, selected, next, onSelect, length, tall = false }: Props) {
   const box = useRef<HTMLDivElement>(null);
   const [width, setWidth] = useState(800);
   const [perMetre, setPerMetre] = useState(7.5);
@@ -215,4 +215,4 @@ export function LineStrip({ line, sections, selected, next, onSelect, length, ta
       </Stack>
     </Box>
   );
-}
+});

@@ -1,3 +1,4 @@
+import { useMemo } from 'react';
 import { useNavigate } from 'react-router';
 import { Alert, Button, CircularProgress, Stack, Typography } from '@mui/material';
 import { useQuery } from '@tanstack/react-query';
@@ -22,32 +23,35 @@ function JointBench({ bench }: { bench: Schemas['Bench'] }) {
   const { person } = useWork();
   const { next, selected } = useSelection();
   const navigate = useNavigate();
+  const { complete } = bench.verdict;
+  const { subject_id: id } = bench;
+  const labels = Object.keys(bench.sample_labels).length > 0;
+  const queryKey = useMemo(() => benchQuery(id).queryKey, [id]);
+  const last = useMemo(
+    () => (
+      <Button
+        fullWidth
+        variant="contained"
+        color="secondary"
+        disabled={!complete || next === null || next === selected}
+        onClick={() => void navigate(`/bench/${next}`)}
+        sx={{ minHeight: 56 }}
+      >
+        {complete ? (next ? `Joint ${next} next` : 'All joints made') : 'Evidence still missing'}
+      </Button>
+    ),
+    [complete, next, selected, navigate],
+  );
+  const below = useMemo(
+    () => (
+      <Stack direction="row">
+        <PaperLink href={`/api/v1/joints/${id}/tag.pdf`}>Tag{labels ? ' and labels' : ''} to print</PaperLink>
+        <PaperLink href={`/api/v1/joints/${id}/record.pdf`}>Joint record as PDF</PaperLink>
+      </Stack>
+    ),
+    [id, labels],
+  );
   return (
-    <WorkBench
-      bench={bench}
-      queryKey={benchQuery(bench.subject_id).queryKey}
-      name={`Joint ${bench.joint?.number}`}
-      mayEnter={person.may.includes('joint.read')}
-      last={
-        <Button
-          fullWidth
-          variant="contained"
-          color="secondary"
-          disabled={!bench.verdict.complete || next === null || next === selected}
-          onClick={() => void navigate(`/bench/${next}`)}
-          sx={{ minHeight: 56 }}
-        >
-          {bench.verdict.complete ? (next ? `Joint ${next} next` : 'All joints made') : 'Evidence still missing'}
-        </Button>
-      }
-      below={
-        <Stack direction="row">
-          <PaperLink href={`/api/v1/joints/${bench.subject_id}/tag.pdf`}>
-            Tag{bench.sample_labels[''] || Object.keys(bench.sample_labels).length > 0 ? ' and labels' : ''} to print
-          </PaperLink>
-          <PaperLink href={`/api/v1/joints/${bench.subject_id}/record.pdf`}>Joint record as PDF</PaperLink>
-        </Stack>
-      }
-    />
+    <WorkBench bench={bench} queryKey={queryKey} name={`Joint ${bench.joint?.number}`} mayEnter={person.may.includes('joint.read')} last={last} below={below} />
   );
 }

@@ -2,7 +2,7 @@ import { Fragment } from 'react';
 import { Box, Button, Stack, Typography } from '@mui/material';
 import type { Schemas } from '../../api/client';
 import { useWork } from '../../app/session';
-import { span, timeOfDay, useJobNow } from '../../app/time';
+import { span, timeOfDay, useByTime } from '../../app/time';
 import { Cautions } from './Cautions';
 
 type Row = Schemas['Listed'];
@@ -22,9 +22,8 @@ interface Props {
 /** Statements of a step, and of those done in one go with it, that one press confirms together; an exception is pressed by itself. */
 export function Listed({ rows, steps, own, disabled, error, onAllSo, onNotSo }: Props) {
   const { job } = useWork();
-  const now = useJobNow();
   const latest = Math.max(0, ...rows.map((r) => (r.not_before === null ? 0 : Date.parse(r.not_before))));
-  const wait = latest - now;
+  const wait = useByTime((now) => Math.max(0, latest - now));
   const ids = [...new Set(rows.map((row) => row.step))];
   return (
     <Box component="section" aria-label="Is this so?" sx={{ my: 2, p: { xs: 1.5, sm: 2 }, borderLeft: '8px solid', borderLeftColor: 'hand', bgcolor: 'earth' }}>

@@ -1,4 +1,4 @@
-import { useEffect, useId, useLayoutEffect, useRef, useState } from 'react';
+import { memo, useEffect, useId, useLayoutEffect, useRef, useState } from 'react';
 import { Box, Button, FormHelperText, InputAdornment, MenuItem, Stack, TextField, ToggleButton, ToggleButtonGroup, Typography } from '@mui/material';
 import type { Schemas } from '../../api/client';
 import { padded } from '../../app/pad';
@@ -7,7 +7,7 @@ import { jobNow, timeOfDay } from '../../app/time';
 import { positions, shown, stored } from './units';
 
 type Spec = Schemas['ReadingSpec'];
-export interface FieldProps {
+interface FieldProps {
   spec: Spec;
   reading: Schemas['Reading'] | undefined;
   error: string | null;
@@ -55,7 +55,9 @@ function useOnce(error: string | null) {
   };
 }
 
-export function ReadingField(props: FieldProps) {
+/** Drawn again only when something of its own has changed. */
+export const ReadingField = memo(function ReadingField({ onEnter, ...rest }: Omit<FieldProps, 'onEnter'> & { onEnter: (key: string, value: unknown) => void }) {
+  const props = { ...rest, onEnter: (value: unknown) => onEnter(rest.spec.key, value) };
   switch (props.spec.kind) {
     case 'number':
       return <NumberField {...props} />;
@@ -74,7 +76,7 @@ export function ReadingField(props: FieldProps) {
     default:
       return null;
   }
-}
+});
 
 const label = (spec: Spec) => (spec.required ? spec.label : `${spec.label} (if any)`);
 

@@ -1,11 +1,11 @@
-import { useEffect, useRef, useState, type KeyboardEvent, type ReactNode } from 'react';
+import { useCallback, useEffect, useLayoutEffect, useRef, useState, type KeyboardEvent, type ReactNode } from 'react';
 import { Alert, Box, Paper, Typography } from '@mui/material';
 import type { QueryKey } from '@tanstack/react-query';
 import { ApiError, type Schemas } from '../../api/client';
 import { forget } from '../../api/outbox';
 import { useWork } from '../../app/session';
 import { usePace } from '../../app/pace';
-import { span, timeOfDay, useJobNow } from '../../app/time';
+import { span, timeOfDay, useByTime } from '../../app/time';
 import { useRefused } from '../../app/useOutbox';
 import { Cautions } from './Cautions';
 import { Findings } from './Findings';
@@ -63,17 +63,21 @@ export function StepCard({ bench, step, queryKey, mayEnter, instrument, scan, fo
       { kind: 'reading', payload: { key, value } },
       {
         onSuccess: (written) => {
-          setErrors((all) => Object.fromEntries(Object.entries(all).filter(([k]) => k !== key)));
-          setKept((all) => (written ? {} : { ...all, [key]: true }));
+          setErrors((all) => (key in all ? Object.fromEntries(Object.entries(all).filter(([k]) => k !== key)) : all));
+          setKept((all) => (!written ? { ...all, [key]: true } : Object.keys(all).length > 0 ? {} : all));
           if (refused[key]) void forget(refused[key].draft.id); // entered anew
         },
         onError: (error) => setErrors((all) => ({ ...all, [key]: error instanceof ApiError ? error.message : 'Not entered yet. It is kept here; try again.' })),
       },
     );
   };
-  const now = useJobNow();
   const { job } = useWork();
-  const shut = isShut(step.gate, now);
+  const latest = useRef(enter);
+  useLayoutEffect(() => {
+    latest.current = enter;
+  });
+  const onEnter = useCallback((key: string, value: unknown) => latest.current(key, value), []);
+  const shut = useByTime((now) => isShut(step.gate, now));
   const findings = bench.verdict.findings.filter((f) => f.step === step.id);
   const listedKeys = rows.map((row) => row.key);
   const fields = step.readings.filter((spec) => spec.kind !== 'record' && spec.kind !== 'signature' && spec.kind !== 'row' && !listedKeys.includes(spec.key));
@@ -151,7 +155,7 @@ export function StepCard({ bench, step, queryKey, mayEnter, instrument, scan, fo
                 error={errors[spec.key] ?? refused[spec.key]?.said ?? null}
                 busy={entry.isPending && entry.variables.payload.key === spec.key}
                 disabled={!mayEnter || shut}
-                onEnter={(value) => enter(spec.key, value)}
+                onEnter={onEnter}
                 draftKey={`draft:${bench.subject_id}:${spec.key}`}
               />
               {beside(spec.key).length > 0 && <Findings plain findings={beside(spec.key)} bench={bench} queryKey={queryKey} label={`Verdict: ${spec.label}`} />}

@@ -1,4 +1,4 @@
-import { Fragment, useEffect, useRef, useState, type ReactNode } from 'react';
+import { Fragment, memo, useCallback, useEffect, useRef, useState, type ReactNode } from 'react';
 import { Alert, Box, Button, ButtonBase, Paper, Stack, Typography, useMediaQuery, useTheme } from '@mui/material';
 import type { QueryKey } from '@tanstack/react-query';
 import type { Schemas } from '../../api/client';
@@ -38,7 +38,7 @@ function toMissing(bench: HTMLElement | null) {
 }
 
 /** The steps of a work, one at a time: what it is called, who may enter, and what stands below is told by whoever shows it. */
-export function WorkBench({ bench, queryKey, name, mayEnter, last, below }: Props) {
+export const WorkBench = memo(function WorkBench({ bench, queryKey, name, mayEnter, last, below }: Props) {
   const phone = useMediaQuery(useTheme().breakpoints.down('lg'));
   const entry = useEntry(bench, queryKey);
   const { job } = useWork();
@@ -52,11 +52,11 @@ export function WorkBench({ bench, queryKey, name, mayEnter, last, below }: Prop
   );
   const [pace, setPace] = usePace();
   const [done, setDone] = useState('');
-  const setAt = (next: number) => {
+  const setAt = useCallback((next: number) => {
     setDone('');
     show(next);
     if ((top.current?.getBoundingClientRect().top ?? 0) < 0) top.current?.scrollIntoView({ block: 'start' });
-  };
+  }, []);
   const step = steps[at];
   const missing = bench.verdict.steps[at]?.missing ?? [];
   const isOpen = bench.verdict.findings.some((f) => f.step === step?.id && !f.overrule && (f.severity === 'stop' || f.severity === 'mend'));
@@ -201,9 +201,9 @@ export function WorkBench({ bench, queryKey, name, mayEnter, last, below }: Prop
       </Stack>
     </Box>
   );
-}
+});
 
-function StepList({ bench, at, onGo }: { bench: Schemas['Bench']; at: number; onGo: (step: number) => void }) {
+const StepList = memo(function StepList({ bench, at, onGo }: { bench: Schemas['Bench']; at: number; onGo: (step: number) => void }) {
   const current = useRef<HTMLButtonElement>(null);
   useEffect(() => {
     const list = current.current?.parentElement;
@@ -259,4 +259,4 @@ function StepList({ bench, at, onGo }: { bench: Schemas['Bench']; at: number; on
       ))}
     </Stack>
   );
-}
+});

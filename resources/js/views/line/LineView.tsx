@@ -4,7 +4,7 @@ import { Box, Button, Paper, Stack, Typography } from '@mui/material';
 import { useQuery } from '@tanstack/react-query';
 import { benchQuery } from '../../api/queries';
 import { useSelection } from '../../app/selection';
-import { useWork } from '../../app/session';
+import { useLine, useWork } from '../../app/session';
 import { useUnits } from '../../app/useUnits';
 import { timeOfDay } from '../../app/time';
 import { STATES } from '../../instruments/line/states';
@@ -22,7 +22,8 @@ const JointList = lazy(async () => ({ default: (await import('./JointList')).Joi
 
 /** What stands on the line: the selected joint, how the main is doing, and the one thing to do next. */
 export function LineView() {
-  const { job, main, line, person, chooseMain } = useWork();
+  const { job, main, person, chooseMain } = useWork();
+  const line = useLine();
   const { length } = useUnits();
   const { joint, next, select } = useSelection();
   const bench = useQuery({ ...benchQuery(joint?.id ?? ''), enabled: joint !== null });

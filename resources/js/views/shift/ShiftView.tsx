@@ -4,13 +4,14 @@ import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { answered, api } from '../../api/client';
 import { shiftsQuery, workQuery } from '../../api/queries';
 import { useSelection } from '../../app/selection';
-import { useWork } from '../../app/session';
+import { useLine, useWork } from '../../app/session';
 import { jobNow, uuid } from '../../app/time';
 import { WorkBench } from '../bench/WorkBench';
 
 /** What holds for the whole shift on this main, answered once; its joints take it over while it is fresh. */
 export function ShiftView() {
-  const { job, main, person, line } = useWork();
+  const { job, main, person } = useWork();
+  const line = useLine();
   const { selected } = useSelection();
   const { state } = useLocation() as { state: { joint?: number } | null };
   const joint = line.joints.find((j) => j.number === (state?.joint ?? selected)) ?? null;

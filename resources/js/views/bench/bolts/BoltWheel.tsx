@@ -6,7 +6,7 @@ import { measure, typedNumber } from '../../../app/numbers';
 import { BoltBand, BoltRing } from '../../../instruments/bolts/BoltRing';
 import { lit } from '../../../instruments/bolts/next';
 import { usePace } from '../../../app/pace';
-import { span, useJobNow } from '../../../app/time';
+import { span, useByTime } from '../../../app/time';
 import { useEntry } from '../useEntry';
 import { useRows } from './useRows';
 import { WrenchFile } from './WrenchFile';
@@ -109,10 +109,9 @@ export function BoltWheel({ bench, wheel, queryKey, mayEnter }: { bench: Schemas
 /** A pass that leads up to the last, confirmed once every bolt of it was clicked; not before a hand can have done it. */
 function WholePass({ bench, wheel, queryKey }: { bench: Schemas['Bench']; wheel: Wheel; queryKey: QueryKey }) {
   const entry = useEntry(bench, queryKey);
-  const now = useJobNow();
   const round = wheel.round;
+  const wait = useByTime((now) => (round ? Math.max(0, Date.parse(round.not_before) - now) : 0));
   if (!round) return null;
-  const wait = Date.parse(round.not_before) - now;
   return (
     <Box component="section" aria-label="The whole pass" sx={{ p: 1.5, borderLeft: '6px solid', borderLeftColor: 'pipe', bgcolor: 'earth' }}>
       <Typography sx={{ mb: 1 }}>{round.said}.</Typography>
