@@ -1,6 +1,7 @@
 import AxeBuilder from '@axe-core/playwright';
 import { expect, test, type Page } from '@playwright/test';
 import { signIn } from './crew';
+import { afterSheet } from './touches';
 
 /** Joints of the demo, one of each procedure, and the sheet of a shift. */
 const JOINTS = [10, 101, 203, 205, 303, 403, 503, 603, 703, 803, 907, 1505, 1506, 1507, 1508, 1509, 1601, 1602, 1603];
@@ -18,7 +19,7 @@ interface Hidden {
 
 /**
  * Opens every step of the joint in sight as a key would, and looks where its list, its first empty field, its rows, or why it is shut
- * has come to lie: above whatever sticks to the bottom.
+ * has come to lie: above whatever sticks to the bottom. What is offered from the shift sheet is taken over with its button.
  */
 const lookThrough = (page: Page) =>
   page.evaluate(async (): Promise<Hidden> => {
@@ -29,7 +30,9 @@ const lookThrough = (page: Page) =>
       step.click();
       await drawn();
       window.scrollTo(0, 0);
-      const first = document.querySelector<HTMLElement>('main [aria-label="This step is shut"], main [aria-label="Is this so?"], main [data-missing]');
+      const first = document.querySelector<HTMLElement>(
+        'main [aria-label="From the shift sheet"] button, main [aria-label="This step is shut"], main [aria-label="Is this so?"], main [data-missing]',
+      );
       if (!first) continue;
       seen++;
       const { top, bottom } = first.getBoundingClientRect();
@@ -63,6 +66,30 @@ test('every step opens with what it asks for first in view, on a tablet both way
     }
   }
   expect(seen).toBeGreaterThan(300);
+  expect(hidden).toEqual([]);
+});
+
+// Found: what the shift sheet offers pushed the first field of every step out of sight.
+test('what the shift sheet offers stands on the step that asks it first, and pushes nothing out of sight on a phone', async ({ page }) => {
+  await signIn(page, 'ada', 'list');
+  const hidden: string[] = [];
+  for (const joint of [10, 803]) {
+    await page.setViewportSize({ width: 1280, height: 800 });
+    await afterSheet(page, joint);
+    await expect(page.getByText(new RegExp(`^Joint ${joint} ·`))).toBeVisible();
+    await page.setViewportSize({ width: 390, height: 844 });
+    await expect(page.getByRole('navigation', { name: 'Steps' })).toBeVisible();
+    const { seen, hidden: here } = await lookThrough(page);
+    expect(seen).toBeGreaterThan(5);
+    hidden.push(...here.map((step) => `${joint}, ${step}`));
+    const way = page.getByText(/waits? on the shift sheet:/).getByRole('button');
+    await expect(way).toBeVisible();
+    await way.click();
+    const offer = page.getByRole('region', { name: 'From the shift sheet' });
+    await expect(offer).toBeVisible();
+    const { top, bottom } = (await offer.evaluate((e) => e.getBoundingClientRect().toJSON())) as DOMRect;
+    expect([top >= 0, bottom <= 844]).toEqual([true, true]); // read from its first word to its button without scrolling
+  }
   expect(hidden).toEqual([]);
 });
 

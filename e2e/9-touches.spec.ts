@@ -1,6 +1,6 @@
-import { expect, test, type Page } from '@playwright/test';
+import { expect, test } from '@playwright/test';
 import { add, signIn } from './crew';
-import { makeByTouch, SHEET, type Read } from './touches';
+import { afterSheet, makeByTouch, type Read } from './touches';
 
 /** What is measured at the joint itself. */
 const MEASURED: Read = [
@@ -74,24 +74,6 @@ const JOINTS = (
     { name: 'tapping tee', joint: 206, most: 40, always: false, read: TEE, first: 202 },
   ] as { name: string; joint: number; most: number; always: boolean; read?: Read; first?: number }[]
 ).filter((one) => one.always || process.env.DIASTOMA_TOUCHES === 'all');
-
-/** Opens a joint whose place has a shift sheet. */
-async function afterSheet(page: Page, joint: number) {
-  await page.goto(`/bench/${joint}`);
-  const sheet = page.getByRole('link', { name: /^Shift sheet/ });
-  const offered = page.getByRole('region', { name: 'From the shift sheet' });
-  await expect(page.getByText(new RegExp(`^Joint ${joint} ·`))).toBeVisible();
-  await page.waitForTimeout(500);
-  if (!(await sheet.isVisible()) || (await offered.isVisible())) return;
-  await sheet.click();
-  const begin = page.getByRole('button', { name: /^Begin today/ });
-  await expect(begin.or(page.getByRole('link', { name: `To joint ${joint}` })).first()).toBeVisible();
-  if (await begin.isVisible()) {
-    await begin.click();
-    await makeByTouch(page, SHEET, /^accepted/);
-  }
-  await page.getByRole('link', { name: `To joint ${joint}` }).click();
-}
 
 for (const { name, joint, most, read = MEASURED, first } of JOINTS) {
   test(`a good joint, ${name}, takes at most ${most} touches after a shift sheet`, async ({ page }) => {

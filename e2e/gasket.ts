@@ -66,7 +66,7 @@ const openOf = (card: Locator, leave: string) =>
       });
       all<HTMLInputElement>(section, boxes).forEach((box, nth) => {
         const label = box.labels?.[0]?.textContent ?? '';
-        if (box.value !== '' || box.offsetParent === null || box.getAttribute('role') === 'combobox' || /o'clock/.test(label) || new RegExp(leave).test(label))
+        if (box.value !== '' || box.offsetParent === null || box.getAttribute('role') === 'combobox' || /o.clock/.test(label) || new RegExp(leave).test(label))
           return;
         open.push({ kind: 'number', label, nth, values: 1 });
       });

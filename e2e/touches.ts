@@ -163,3 +163,21 @@ async function answerMissing(
 }
 
 const labelOf = (box: Locator) => box.evaluate((e) => (e as HTMLInputElement).labels?.[0]?.textContent ?? '');
+
+/** Opens a joint whose place has a shift sheet. */
+export async function afterSheet(page: Page, joint: number) {
+  await page.goto(`/bench/${joint}`);
+  const sheet = page.getByRole('link', { name: /^Shift sheet/ });
+  const offered = page.getByRole('region', { name: 'From the shift sheet' });
+  await expect(page.getByText(new RegExp(`^Joint ${joint} ·`))).toBeVisible();
+  await page.waitForTimeout(500);
+  if (!(await sheet.isVisible()) || (await offered.isVisible())) return;
+  await sheet.click();
+  const begin = page.getByRole('button', { name: /^Begin today/ });
+  await expect(begin.or(page.getByRole('link', { name: `To joint ${joint}` })).first()).toBeVisible();
+  if (await begin.isVisible()) {
+    await begin.click();
+    await makeByTouch(page, SHEET, /^accepted/);
+  }
+  await page.getByRole('link', { name: `To joint ${joint}` }).click();
+}

@@ -104,6 +104,21 @@ final readonly class Carried
         return $offers;
     }
 
+    /** Id of the first step that asks one of them, where they are read and taken over; null where nothing is offered. */
+    public function step(): ?string
+    {
+        $offered = array_column($this->offers(), 'key');
+        foreach ($offered === [] ? [] : $this->steps as $step) {
+            foreach ($step->readings as $spec) {
+                if ($step->notNeeded === '' && in_array($spec->key, $offered, true)) {
+                    return $step->id;
+                }
+            }
+        }
+
+        return null;
+    }
+
     /** How many answers of this joint a shift sheet could give that it does not give now. */
     public function asks(): int
     {

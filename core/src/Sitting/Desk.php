@@ -129,7 +129,7 @@ final readonly class Desk
 
         return [
             'sheet' => $carried->sheet(), 'title' => $this->sitting->work->facts->text('shift.title'), 'offers' => $carried->offers(),
-            'asks' => $carried->asks(),
+            'step' => $carried->step(), 'asks' => $carried->asks(),
         ];
     }
 

@@ -35,6 +35,24 @@ it('offers what is fresh, and nothing at all without a sheet', function () {
         ->and(carried([onSheet('sheltered', true, '07:00')], '06:59'))->toBe([]); // a joint entered late does not know what came after
 });
 
+it('stands where the first of its answers is asked, and nowhere once all are given', function () {
+    $walk = new Walk('electrofusion.coupler');
+    $asked = static function (array $joint) use ($walk): ?string {
+        $sheet = [onSheet('tools_checked', true, '07:00'), onSheet('sheltered', true, '07:00'), onSheet('solvent', 'x', '07:00')];
+        $facts = new Facts([...$walk->facts()->toArray(), ...Carried::facts('sheet', 'Monday', new Readings($sheet))]);
+        $s = new Situation(new Readings($joint), $facts, $walk->rulebook);
+
+        return (new Carried($s, $walk->procedure->steps($s), new DateTimeImmutable('2026-11-23T08:00:00+00:00')))->step();
+    };
+    $step = static fn (string $key): string => explode('.', array_key_first(array_filter(
+        $walk->placed(new Readings), static fn ($spec): bool => $spec->key === $key,
+    )))[0];
+    expect($asked([]))->toBe($step('sheltered'))
+        ->and($asked([onSheet('sheltered', false, '07:30')]))->toBe($step('solvent'))
+        ->and($asked([onSheet('sheltered', false, '07:30'), onSheet('solvent', 'y', '07:30')]))->toBeNull()
+        ->and($step('sheltered'))->not->toBe($step('solvent'));
+});
+
 it('offers no “no”, nothing that is measured at the joint, and nothing that was answered there', function () {
     expect(carried([onSheet('sheltered', false, '07:00'), onSheet('pipe_c', 14.0, '07:00')], '08:00'))->toBe([])
         ->and(carried([onSheet('sheltered', true, '07:00')], '08:00', [onSheet('sheltered', false, '07:30')]))->toBe([]);

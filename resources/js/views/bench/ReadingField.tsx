@@ -1,13 +1,16 @@
-import { memo, useEffect, useId, useLayoutEffect, useRef, useState } from 'react';
+import { memo, useId } from 'react';
 import { Box, Button, FormHelperText, InputAdornment, MenuItem, Stack, TextField, ToggleButton, ToggleButtonGroup, Typography } from '@mui/material';
 import type { Schemas } from '../../api/client';
 import { padded } from '../../app/pad';
 import { useWork } from '../../app/session';
 import { jobNow, timeOfDay } from '../../app/time';
-import { positions, shown, stored } from './units';
+import type { Ring } from './clock/ringOf';
+import { SeriesField } from './clock/SeriesField';
+import { shown, stored } from './units';
+import { useDraft, useOnce } from './useDraft';
 
 type Spec = Schemas['ReadingSpec'];
-interface FieldProps {
+export interface FieldProps {
   spec: Spec;
   reading: Schemas['Reading'] | undefined;
   error: string | null;
@@ -15,44 +18,8 @@ interface FieldProps {
   disabled: boolean;
   onEnter: (value: unknown) => void;
   draftKey: string;
-}
-
-/**
- * What is being typed survives a reload: it is kept on the device until it has been entered. An answer that arrives meanwhile writes over what was sent or left
- * alone, never over what somebody is typing.
- */
-function useDraft(key: string, entered: string, busy: boolean): [string, (text: string) => void, boolean, (text: string) => void] {
-  const [text, setText] = useState(() => sessionStorage.getItem(key) ?? entered);
-  const last = useRef(entered);
-  const sent = useRef<string | null>(null);
-  // at once, not after the next stroke
-  useLayoutEffect(() => {
-    if (busy || last.current === entered) return; // the answer to what was sent last is still to come
-    const isTyped = text !== last.current && text !== sent.current;
-    last.current = entered;
-    if (isTyped) return;
-    sessionStorage.removeItem(key);
-    setText(entered);
-  }, [entered, key, text, busy]);
-  const type = (next: string) => {
-    if (next === entered) sessionStorage.removeItem(key);
-    else sessionStorage.setItem(key, next);
-    setText(next);
-  };
-  return [text, type, text !== entered, (gone) => (sent.current = gone)];
-}
-
-/** Enter and leaving the field both enter it; the same text goes only once unless it was refused. */
-function useOnce(error: string | null) {
-  const sent = useRef<string | null>(null);
-  useEffect(() => {
-    if (error !== null) sent.current = null;
-  }, [error]);
-  return (text: string, send: () => void) => {
-    if (sent.current === text) return;
-    sent.current = text;
-    send();
-  };
+  /** of a series: the picture that its fields stand round */
+  ring?: Ring | null;
 }
 
 /** Drawn again only when something of its own has changed. */
@@ -112,75 +79,6 @@ function NumberField({ spec, reading, error, busy, disabled, onEnter, draftKey }
         },
       }}
     />
-  );
-}
-
-function SeriesField({ spec, reading, error, busy, disabled, onEnter, draftKey }: FieldProps) {
-  const values = Array.isArray(reading?.value) ? (reading.value as number[]) : [];
-  const [text, type, changed, gone] = useDraft(draftKey, values.map((v) => shown(v, spec)).join(' | '), busy);
-  const parts = text === '' ? [] : text.split(' | ');
-  const preferred = spec.counts[0] === 2 ? 4 : (spec.counts[0] ?? 4);
-  const [count, setCount] = useState(values.length || Math.max(parts.length, preferred));
-  const whole = spec.instrument !== 'roundness_dial'; // diameters go over half a turn, everything else round the whole
-  const cells = Array.from({ length: count }, (_, k) => parts[k] ?? '');
-  const full = cells.every((cell) => cell.trim() !== '');
-  const set = (at: number, next: string) => type(cells.map((cell, k) => (k === at ? next : cell)).join(' | '));
-  const once = useOnce(error);
-  const enter = () => changed && full && once(text, () => (gone(text), onEnter(cells.map((cell) => stored(cell, spec)))));
-  return (
-    <Box role="group" aria-label={spec.label}>
-      <Stack direction="row" sx={{ justifyContent: 'space-between', alignItems: 'center', mb: 1, flexWrap: 'wrap', gap: 1 }}>
-        <Typography sx={{ fontWeight: 640 }}>{spec.label}</Typography>
-        {spec.counts.length > 1 && (
-          <ToggleButtonGroup
-            exclusive
-            size="small"
-            value={count}
-            onChange={(_, n: number | null) =>
-              n &&
-              (setCount(n),
-              type(
-                cells
-                  .slice(0, n)
-                  .concat(Array(Math.max(0, n - cells.length)).fill(''))
-                  .join(' | '),
-              ))
-            }
-            aria-label="How many readings"
-          >
-            {[...spec.counts]
-              .sort((a, b) => a - b)
-              .map((n) => (
-                <ToggleButton key={n} value={n} sx={{ minWidth: 48, minHeight: 40 }}>
-                  {n}
-                </ToggleButton>
-              ))}
-          </ToggleButtonGroup>
-        )}
-      </Stack>
-      <Box
-        sx={{ display: 'grid', gridTemplateColumns: { xs: 'repeat(2, minmax(0, 1fr))', sm: `repeat(${count > 4 ? 3 : 2}, minmax(0, 1fr))` }, gap: 1 }}
-        onBlur={(e) => !e.currentTarget.contains(e.relatedTarget) && enter()}
-      >
-        {positions(count, whole).map((name, k) => (
-          <TextField
-            key={name}
-            label={`${name} o'clock`}
-            value={cells[k] ?? ''}
-            disabled={disabled}
-            error={error !== null}
-            onChange={(e) => set(k, e.target.value)}
-            onKeyDown={(e) => e.key === 'Enter' && enter()}
-            slotProps={{
-              inputLabel: { shrink: true },
-              htmlInput: { ...padded(spec.display.symbol, values[k] === undefined ? '' : shown(values[k], spec)), 'aria-busy': busy },
-              input: { endAdornment: <InputAdornment position="end">{spec.display.symbol}</InputAdornment> },
-            }}
-          />
-        ))}
-      </Box>
-      <FormHelperText error={error !== null}>{error ?? (changed && !full ? 'Judged when all are in.' : spec.hint)}</FormHelperText>
-    </Box>
   );
 }
 

@@ -1,5 +1,5 @@
 import { Link as RouterLink } from 'react-router';
-import { Button, Paper, Stack, Typography } from '@mui/material';
+import { Button, Link, Paper, Stack, Typography } from '@mui/material';
 import type { Schemas } from '../../api/client';
 import { useWork } from '../../app/session';
 import { timeOfDay } from '../../app/time';
@@ -11,11 +11,15 @@ interface Props {
   busy: boolean;
   /** taken over without a connection: it is kept on the device */
   kept: boolean;
+  /** step in sight, and the steps by their titles: what is offered stands where the first of it is asked */
+  at: string;
+  steps: Schemas['Step'][];
+  onGo: (step: string) => void;
   onTake: (sheet: string, keys: string[]) => void;
 }
 
 /** What the shift sheet says for this joint: read, then taken over with one press. Where it says nothing fresh, the way to it. */
-export function ShiftOffers({ shift, joint, busy, kept, onTake }: Props) {
+export function ShiftOffers({ shift, joint, busy, kept, at, steps, onGo, onTake }: Props) {
   const { job } = useWork();
   const { sheet, title, offers, asks } = shift;
   if (sheet === null || offers.length === 0)
@@ -25,6 +29,16 @@ export function ShiftOffers({ shift, joint, busy, kept, onTake }: Props) {
         <RouterLink to="/shift" state={{ joint }}>
           {sheet === null ? 'Shift sheet' : 'Shift sheet, answer it again'}
         </RouterLink>
+      </Typography>
+    );
+  const { step } = shift;
+  if (step !== at)
+    return (
+      <Typography variant="body2">
+        {offers.length === 1 ? 'One answer waits' : `${offers.length} answers wait`} on the shift sheet:{' '}
+        <Link component="button" variant="body2" onClick={() => step !== null && onGo(step)} sx={{ color: 'inherit', verticalAlign: 'baseline' }}>
+          {steps.find((one) => one.id === step)?.title}
+        </Link>
       </Typography>
     );
   const said = offers.map((o) => (o.value === true ? o.label : `${o.label}: ${o.said}`));

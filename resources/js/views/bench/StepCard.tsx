@@ -8,6 +8,7 @@ import { usePace } from '../../app/pace';
 import { span, timeOfDay, useByTime } from '../../app/time';
 import { useRefused } from '../../app/useOutbox';
 import { Cautions } from './Cautions';
+import { ringOf } from './clock/ringOf';
 import { Findings } from './Findings';
 import { GateNote, isShut } from './GateNote';
 import { Listed } from './Listed';
@@ -147,7 +148,13 @@ export function StepCard({ bench, step, queryKey, mayEnter, instrument, scan, fo
             <Box
               key={spec.key}
               data-missing={missing.includes(spec.key) || undefined}
-              sx={spec.kind === 'code' || spec.kind === 'now' || (spec.kind === 'series' && Math.max(...spec.counts) >= 12) ? { gridColumn: '1 / -1' } : {}}
+              sx={
+                spec.kind === 'code' || spec.kind === 'now' || (spec.kind === 'series' && Math.max(...spec.counts) >= 12)
+                  ? { gridColumn: '1 / -1' }
+                  : spec.kind === 'series'
+                    ? { gridColumn: { sm: '1 / -1', lg: 'auto' } } // a ring wants the width of a hand
+                    : {}
+              }
             >
               <ReadingField
                 spec={spec}
@@ -157,6 +164,7 @@ export function StepCard({ bench, step, queryKey, mayEnter, instrument, scan, fo
                 disabled={!mayEnter || shut}
                 onEnter={onEnter}
                 draftKey={`draft:${bench.subject_id}:${spec.key}`}
+                ring={spec.kind === 'series' ? ringOf(bench, step, spec) : null}
               />
               {beside(spec.key).length > 0 && <Findings plain findings={beside(spec.key)} bench={bench} queryKey={queryKey} label={`Verdict: ${spec.label}`} />}
               <HowSaid reading={bench.readings[spec.key]} />

@@ -6,9 +6,7 @@ import { FitStrip } from '../../instruments/coupling/FitStrip';
 import { SettingGap } from '../../instruments/coupling/SettingGap';
 import { BoreChart } from '../../instruments/cover/BoreChart';
 import { CrossSection } from '../../instruments/cover/CrossSection';
-import { GapRing } from '../../instruments/gap/GapRing';
 import { DeflectionRose } from '../../instruments/gasket/DeflectionRose';
-import { FeelerRing } from '../../instruments/gasket/FeelerRing';
 import { LiftCard } from '../../instruments/gasket/LiftCard';
 import { SpigotRuler } from '../../instruments/gasket/SpigotRuler';
 import { CodeReader } from '../../instruments/label/CodeReader';
@@ -17,7 +15,6 @@ import { SampleLabel } from '../../instruments/label/SampleLabel';
 import { MarksRuler } from '../../instruments/marks/MarksRuler';
 import { PassTable } from '../../instruments/marks/PassTable';
 import { SaddleRuler } from '../../instruments/marks/SaddleRuler';
-import { RoundnessDial } from '../../instruments/roundness/RoundnessDial';
 import { EjectionForce, Ladder } from '../../instruments/tap/Ladder';
 import { TapSection } from '../../instruments/tap/TapSection';
 import { BandPart } from './bolts/BandPart';
@@ -26,10 +23,7 @@ import { BoltWheel } from './bolts/BoltWheel';
 type Bench = Schemas['Bench'];
 type Step = Schemas['Step'];
 
-const series = (bench: Bench, key: string) => (Array.isArray(bench.readings[key]?.value) ? (bench.readings[key].value as number[]) : null);
 const number = (bench: Bench, key: string) => (typeof bench.readings[key]?.value === 'number' ? bench.readings[key].value : null);
-/** “End A: gap by feeler…” is about end A. */
-const titleOf = (spec: Schemas['ReadingSpec']) => spec.label.split(':')[0] ?? spec.label;
 const rank = { go: 0, watch: 1, mend: 2, stop: 3 };
 
 /** The pictures that measure, chosen by the instruments the step's readings name; all figures come from the step's guide. */
@@ -50,15 +44,12 @@ export function StepInstrument({
   const kinds = new Set(step.readings.map((spec) => spec.instrument));
   const parts = [
     guide && 'fields' in guide && <LabelPart key="label" bench={bench} step={step} guide={guide} mayEnter={mayEnter} onScan={onScan} />,
-    guide && 'dials' in guide && <Dials key="dials" bench={bench} step={step} guide={guide} />,
     kinds.has('marks_ruler') && <Marks key="marks" bench={bench} guide={guide} />,
     guide && 'passes' in guide && guide.passes.length > 0 && <PassTable key="passes" rows={guide.passes} />,
-    guide && 'limit_mm' in guide && kinds.has('gap_ring') && <Gaps key="gaps" bench={bench} step={step} guide={guide} />,
     guide && 'lift' in guide && guide.lift && (
       <LiftCard key="lift" lift={guide.lift} length={typeof bench.facts.pipe_length_m === 'number' ? bench.facts.pipe_length_m : null} />
     ),
     guide && 'chamfer' in guide && <Spigots key="spigot" bench={bench} guide={guide} />,
-    guide && 'sweeps' in guide && <Feelers key="feeler" bench={bench} step={step} guide={guide} />,
     ...mechanical(bench, step, queryKey, mayEnter),
     guide && 'cross' in guide && <CrossSection key="cross" cross={guide.cross} />,
     guide && 'bores' in guide && <BoreChart key="bores" bores={guide.bores} />,
@@ -122,26 +113,6 @@ function CardRows({ card }: { card: NonNullable<Schemas['MechanicalGuide']['card
   );
 }
 
-const row = { display: 'grid', gridTemplateColumns: 'repeat(auto-fit, minmax(min(220px, 45%), 1fr))', gap: 2, justifyItems: 'center' } as const;
-
-function Dials({ bench, step, guide }: { bench: Bench; step: Step; guide: Schemas['DialsGuide'] }) {
-  const specs = step.readings.filter((spec) => spec.instrument === 'roundness_dial');
-  return (
-    <Box sx={row}>
-      {guide.dials.map(({ end, dial }, k) => (
-        <Box key={end} sx={{ width: '100%', minWidth: 0 }}>
-          <RoundnessDial
-            title={guide.dials.length === 1 ? 'Under the base' : `End ${end.toUpperCase()}`}
-            dial={dial}
-            allowed={guide.allowed_mm}
-            count={series(bench, specs[k]?.key ?? '')?.length ?? 4}
-          />
-        </Box>
-      ))}
-    </Box>
-  );
-}
-
 function Marks({ bench, guide }: { bench: Bench; guide: Step['guide'] }) {
   if (guide && 'footprint_mm' in guide) return <SaddleRuler footprint={guide.footprint_mm} wash={guide.wash_mm} marked={number(bench, 'marked_mm')} />;
   if (!guide || !('stab_mm' in guide)) return <Typography>Enter the fitting&rsquo;s length in “Wash” first: the marks follow from it.</Typography>;
@@ -166,23 +137,6 @@ function Marks({ bench, guide }: { bench: Bench; guide: Step['guide'] }) {
   );
 }
 
-function Gaps({ bench, step, guide }: { bench: Bench; step: Step; guide: Schemas['GapGuide'] }) {
-  const specs = step.readings.filter((spec) => spec.instrument === 'gap_ring');
-  return (
-    <Box sx={row}>
-      {specs.map((spec) => (
-        <GapRing
-          key={spec.key}
-          title={specs.length === 1 ? step.title : titleOf(spec)}
-          gaps={step.stale.includes(spec.key) ? null : series(bench, spec.key)}
-          limit={guide.limit_mm}
-          even={guide.even === true}
-        />
-      ))}
-    </Box>
-  );
-}
-
 function Spigots({ bench, guide }: { bench: Bench; guide: Schemas['SpigotGuide'] }) {
   const given = (key: string, label: string) => {
     const at = number(bench, key);
@@ -202,23 +156,6 @@ function Spigots({ bench, guide }: { bench: Bench; guide: Schemas['SpigotGuide']
         return [...given(`mark${end}_mm`, side.toUpperCase()), ...given(`second_mark${end}_mm`, side.toUpperCase())];
       })}
     />
-  );
-}
-
-function Feelers({ bench, step, guide }: { bench: Bench; step: Step; guide: Schemas['FeelerGuide'] }) {
-  const specs = step.readings.filter((spec) => spec.instrument === 'feeler_ring');
-  return (
-    <Box sx={row}>
-      {specs.map((spec, k) => (
-        <FeelerRing
-          key={spec.key}
-          title={specs.length === 1 ? 'Feeler depth round the joint' : titleOf(spec)}
-          sweep={guide.sweeps[guide.sides[k] ?? ''] ?? null}
-          tolerance={guide.tolerance_mm}
-          count={series(bench, spec.key)?.length ?? spec.counts[0] ?? 8}
-        />
-      ))}
-    </Box>
   );
 }
 

@@ -57,6 +57,13 @@ export const WorkBench = memo(function WorkBench({ bench, queryKey, name, mayEnt
     show(next);
     if ((top.current?.getBoundingClientRect().top ?? 0) < 0) top.current?.scrollIntoView({ block: 'start' });
   }, []);
+  const goTo = (id: string | undefined) =>
+    setAt(
+      Math.max(
+        0,
+        steps.findIndex((s) => s.id === id),
+      ),
+    );
   const step = steps[at];
   const missing = bench.verdict.steps[at]?.missing ?? [];
   const isOpen = bench.verdict.findings.some((f) => f.step === step?.id && !f.overrule && (f.severity === 'stop' || f.severity === 'mend'));
@@ -84,14 +91,7 @@ export const WorkBench = memo(function WorkBench({ bench, queryKey, name, mayEnt
         <JudgedUnder bench={bench} />
         <TodoLine
           bench={bench}
-          onOverrule={() =>
-            setAt(
-              Math.max(
-                0,
-                steps.findIndex((s) => bench.verdict.findings.some((f) => f.step === s.id && f.severity === 'stop' && !f.overrule)),
-              ),
-            )
-          }
+          onOverrule={() => goTo(steps.find((s) => bench.verdict.findings.some((f) => f.step === s.id && f.severity === 'stop' && !f.overrule))?.id)}
         />
         {badElsewhere.length > 0 && (
           <Paper
@@ -103,7 +103,7 @@ export const WorkBench = memo(function WorkBench({ bench, queryKey, name, mayEnt
               <Stack key={f.rule} direction="row" spacing={1.5} sx={{ alignItems: 'center', py: 0.5 }}>
                 <SeverityMark severity={f.severity} />
                 <Typography sx={{ flex: 1 }}>{f.said}</Typography>
-                <Button size="small" onClick={() => setAt(steps.findIndex((s) => s.id === f.step))}>
+                <Button size="small" onClick={() => goTo(f.step)}>
                   {bench.verdict.steps.find((s) => s.step === f.step)?.title}
                 </Button>
               </Stack>
@@ -114,6 +114,9 @@ export const WorkBench = memo(function WorkBench({ bench, queryKey, name, mayEnt
           <ShiftOffers
             shift={bench.shift}
             joint={bench.joint?.number}
+            at={step.id}
+            steps={steps}
+            onGo={goTo}
             busy={entry.isPending}
             kept={entry.data === null && entry.variables?.kind === 'shift'}
             onTake={(sheet, keys) => entry.mutate({ kind: 'shift', payload: { sheet, values: keys.map((key) => ({ key })) } })}
