@@ -53,7 +53,7 @@ test('the main lies from above beside its joints as a table; a press on a count 
   await expect(count).toHaveAttribute('aria-pressed', 'true');
   await table.getByRole('button', { name: 'Joint 902: accepted' }).click();
   await expect(page.getByRole('heading', { name: 'Joint 902' })).toBeVisible();
-  await expect(page.getByRole('button', { name: 'From above: joint 902, accepted' })).toBeVisible();
+  await expect(page.getByRole('button', { name: '902 from above, accepted' })).toBeVisible();
   await count.click();
   await expect(table).toHaveAttribute('aria-rowcount', '23');
   await page.goto('/line/11');

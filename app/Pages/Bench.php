@@ -57,6 +57,7 @@ final class Bench
             'joint' => $model instanceof Joint ? self::joint($model) : null,
             'before' => $model instanceof Joint ? Earlier::of($model) : [],
             'from_yard' => $model instanceof Joint ? self::fromYard($subject) : [],
+            'pipes_from_yard' => $model instanceof Joint ? Arrived::pipes($model) : [],
             'nonconformances' => $model instanceof Joint ? Nonconformances::openOn($model) : [],
             'work' => $model instanceof Work ? self::work($model) : null,
             'stand_in' => (object) self::standIn($subject),

@@ -17,6 +17,7 @@ use Diastoma\Core\Sitting\Kind;
 use Diastoma\Core\Sitting\State;
 use Diastoma\Core\Sitting\Story;
 use Diastoma\Core\Yard\Kept;
+use Diastoma\Core\Yard\PrintLine;
 use Diastoma\Core\Yard\Stock;
 
 /**
@@ -76,6 +77,30 @@ final class Arrived
         }
 
         return $parts;
+    }
+
+    /**
+     * @return list<array{number: string, delivery: string, fits: bool, said: string}> what the yard knows of the two pipes of a joint
+     */
+    public static function pipes(Joint $joint): array
+    {
+        $numbers = array_values(array_filter([$joint->pipe_a, $joint->pipe_b]));
+        $known = Entry::where('job_id', $joint->main->job_id)->where('subject_type', Kind::Delivery->value)->whereIn('payload->row->number', $numbers)->exists();
+        if (! $known) {
+            return [];
+        }
+        $arrived = new self($joint->main->job);
+        $lying = $joint->main->pipes()->whereIn('number', $numbers)->get()->keyBy('number');
+        $found = [];
+        foreach ($numbers as $number) {
+            $pipe = $lying->get($number);
+            $line = $pipe === null ? null : PrintLine::of($arrived->pieces(), $number, $joint->main->spanOf($pipe)->said());
+            if ($line !== null) {
+                $found[] = [...$line, 'delivery' => $arrived->came()[Stock::key($number)] ?? ''];
+            }
+        }
+
+        return $found;
     }
 
     /** @return array<string, mixed> */

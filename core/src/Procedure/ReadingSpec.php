@@ -54,9 +54,9 @@ final readonly class ReadingSpec
         return new self($key, $label, ReadingKind::Series, $unit, $min, $max, counts: $counts, hint: $hint, instrument: $instrument);
     }
 
-    public static function yesNo(string $key, string $label, string $hint = ''): self
+    public static function yesNo(string $key, string $label, string $hint = '', string $instrument = ''): self
     {
-        return new self($key, $label, ReadingKind::YesNo, hint: $hint, usual: Usual::of(true));
+        return new self($key, $label, ReadingKind::YesNo, hint: $hint, instrument: $instrument, usual: Usual::of(true));
     }
 
     /** @param  list<string>  $choices */

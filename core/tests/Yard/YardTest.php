@@ -9,6 +9,7 @@ use Diastoma\Core\Procedure\Reading;
 use Diastoma\Core\Procedure\Readings;
 use Diastoma\Core\Procedure\Situation;
 use Diastoma\Core\Yard\Kept;
+use Diastoma\Core\Yard\PrintLine;
 use Diastoma\Core\Yard\Stock;
 
 /** @return array{pipe: string, number: string, length_m: float, batch: string, sound: bool, at: DateTimeImmutable, where: string} */
@@ -79,6 +80,21 @@ it('lays no pipe that came as another', function () {
     expect(Stock::unlike([pieceOf('A1')], 'a1', 'PVC PN 10 DN 300'))->toBeNull()->and(Stock::unlike([], 'A1', 'GRP'))->toBeNull()
         ->and(Stock::unlike([pieceOf('A1')], 'A1', 'PVC PN 16 DN 300'))->toContain('came as PVC PN 10 DN 300');
 });
+
+it('says what a pipe came as, and that it is not to be joined where it is another or was damaged', function () {
+    $here = 'PVC PN 10 DN 300';
+    expect(PrintLine::of([], 'A1', $here))->toBeNull()
+        ->and(PrintLine::of([[...pieceOf('A1'), 'batch' => 'B 7']], 'a1', $here))
+        ->toBe(['number' => 'a1', 'fits' => true, 'said' => 'Came as PVC PN 10 DN 300, batch B 7. Its print line has to say the same.'])
+        ->and(PrintLine::of([pieceOf('A1')], 'A1', 'PVC PN 16 DN 300'))->toMatchArray(['fits' => false])
+        ->and(PrintLine::of([pieceOf('A1', sound: false)], 'A1', $here)['said'] ?? '')->toContain('do not join it')
+        ->and(PrintLine::of([pieceOf('A1', sound: false), pieceOf('A1')], 'A1', $here)['fits'] ?? null)->toBeTrue(); // entered anew
+});
+
+it('stands beside the reading of the print line in every procedure that has one', function (string $id) {
+    $asked = array_filter((new Walk($id))->specs(new Readings), static fn ($spec): bool => $spec->instrument === PrintLine::INSTRUMENT);
+    expect($asked)->toHaveCount(1);
+})->with(['electrofusion.coupler', 'electrofusion.large_bore', 'electrofusion.tapping_tee', 'electrofusion.branch_saddle', 'gasketed.pvc_pressure', 'gasketed.grp_coupling']);
 
 it('knows what has run out on a day', function (string $useBy, bool $has) {
     expect(Stock::hasRunOut($useBy, new DateTimeImmutable('2026-11-23T10:00:00Z')))->toBe($has);

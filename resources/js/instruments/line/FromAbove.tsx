@@ -62,7 +62,7 @@ export function FromAbove({ line, sections, selected, next, onSelect, length }: 
             transform={`translate(${x} ${y})`}
             role="button"
             tabIndex={-1}
-            aria-label={`From above: joint ${joint.number}, ${STATES[joint.state].words}${of > 1 ? `, and ${of - 1} beside it` : ''}`}
+            aria-label={`${joint.number} from above, ${STATES[joint.state].words}${of > 1 ? `, and ${of - 1} beside it` : ''}`}
             onClick={() => onSelect(joint.number)}
             style={{ cursor: 'pointer' }}
           >

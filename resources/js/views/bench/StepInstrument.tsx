@@ -19,6 +19,7 @@ import { EjectionForce, Ladder } from '../../instruments/tap/Ladder';
 import { TapSection } from '../../instruments/tap/TapSection';
 import { BandPart } from './bolts/BandPart';
 import { BoltWheel } from './bolts/BoltWheel';
+import { PrintLines } from './PrintLines';
 
 type Bench = Schemas['Bench'];
 type Step = Schemas['Step'];
@@ -43,6 +44,9 @@ export function StepInstrument({
   const guide = step.guide;
   const kinds = new Set(step.readings.map((spec) => spec.instrument));
   const parts = [
+    kinds.has('print_line') && bench.pipes_from_yard.some((pipe) => pipe.fits) && (
+      <PrintLines key="print" pipes={bench.pipes_from_yard.filter((pipe) => pipe.fits)} />
+    ),
     guide && 'fields' in guide && <LabelPart key="label" bench={bench} step={step} guide={guide} mayEnter={mayEnter} onScan={onScan} />,
     kinds.has('marks_ruler') && <Marks key="marks" bench={bench} guide={guide} />,
     guide && 'passes' in guide && guide.passes.length > 0 && <PassTable key="passes" rows={guide.passes} />,
@@ -167,8 +171,19 @@ interface LabelProps {
   onScan: (key: string, code: string) => void;
 }
 
+/** What comes before the questions of a step: pipes of the yard that must not be joined, and the code of a fitting. */
+export function BeforeAll({ bench, step, onScan }: Pick<LabelProps, 'bench' | 'step' | 'onScan'>) {
+  const wrong = step.readings.some((spec) => spec.instrument === 'print_line') ? bench.pipes_from_yard.filter((pipe) => !pipe.fits) : [];
+  return (
+    <>
+      {wrong.length > 0 && <PrintLines pipes={wrong} />}
+      <ScanRow bench={bench} step={step} onScan={onScan} />
+    </>
+  );
+}
+
 /** Where a fitting is met: its code is scanned by camera or picture. A fitting that was fused well before is known, and only confirmed. */
-export function ScanRow({ bench, step, onScan }: Pick<LabelProps, 'bench' | 'step' | 'onScan'>) {
+function ScanRow({ bench, step, onScan }: Pick<LabelProps, 'bench' | 'step' | 'onScan'>) {
   const weld = step.guide && 'fields' in step.guide ? step.guide.weld : '';
   const key = weld === '' ? 'label_code' : `${weld}_label_code`;
   const meets = step.readings.some((spec) => ['fitting_length_mm', 'footprint_mm', key].includes(spec.key));

@@ -12,7 +12,7 @@ import { FusePanel } from './fuse/FusePanel';
 import { JudgedUnder } from './JudgedUnder';
 import { ShiftOffers } from './ShiftOffers';
 import { StepCard } from './StepCard';
-import { ScanRow, StepInstrument } from './StepInstrument';
+import { BeforeAll, StepInstrument } from './StepInstrument';
 import { TodoLine } from './TodoLine';
 import { useEntry } from './useEntry';
 
@@ -139,7 +139,7 @@ export const WorkBench = memo(function WorkBench({ bench, queryKey, name, mayEnt
               onScan={(key, code) => entry.mutate({ kind: 'reading', payload: { key, value: code } })}
             />
           }
-          scan={<ScanRow bench={bench} step={step} onScan={(key, code) => entry.mutate({ kind: 'reading', payload: { key, value: code } })} />}
+          scan={<BeforeAll bench={bench} step={step} onScan={(key, code) => entry.mutate({ kind: 'reading', payload: { key, value: code } })} />}
           footer={step.guide && 'record' in step.guide ? <FusePanel bench={bench} step={step} guide={step.guide} mayEnter={mayEnter} /> : null}
         />
         {done !== '' && (

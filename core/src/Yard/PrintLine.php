@@ -1,0 +1,41 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Diastoma\Core\Yard;
+
+/**
+ * What a pipe of the yard came as, for whoever reads its print line before it is joined. Nobody's word stands in for the reading: what was typed off the
+ * delivery may be wrong as well.
+ *
+ * @phpstan-import-type Piece from Stock
+ */
+final readonly class PrintLine
+{
+    /** Names the reading that it stands beside. */
+    public const INSTRUMENT = 'print_line';
+
+    /**
+     * @param  list<Piece>  $pieces  as they were entered, the oldest first
+     * @param  string  $here  what lies here by the drawing, in words
+     * @return ?array{number: string, fits: bool, said: string} null where the yard does not know the pipe
+     */
+    public static function of(array $pieces, string $number, string $here): ?array
+    {
+        $last = null;
+        foreach ($pieces as $piece) {
+            $last = Stock::key($piece['number']) === Stock::key($number) ? $piece : $last;
+        }
+        if ($last === null) {
+            return null;
+        }
+        $batch = $last['batch'] === '' ? '' : ", batch {$last['batch']}";
+        $fits = $last['sound'] && $last['pipe'] === $here;
+
+        return ['number' => $number, 'fits' => $fits, 'said' => match (true) {
+            ! $last['sound'] => 'It was not sound when it came: do not join it. Take another.',
+            ! $fits => Stock::unlike($pieces, $number, $here) ?? '',
+            default => "Came as {$last['pipe']}{$batch}. Its print line has to say the same.",
+        }];
+    }
+}
