@@ -19,7 +19,7 @@ test('pictures of every main view', async ({ page }) => {
   await goToStep(page, 'Diameters');
   await series(page, 'End A: outside diameters', [178.9, 179.9, 182.4, 181.0]);
   await series(page, 'End B: outside diameters', [180.4, 180.2, 180.3, 180.5]);
-  await take(page, 'bench-dial', 560); // the fields stand first, the dial below them
+  await take(page, 'bench-dial');
 
   await page.goto('/bench/1502');
   const clicked = page.getByRole('button', { name: /: it clicked$|^Wrench is set to / });

@@ -63,6 +63,7 @@ function NumberField({ spec, reading, error, busy, disabled, onEnter, draftKey }
       error={error !== null}
       helperText={error ?? (spec.hint || undefined)}
       slotProps={{
+        inputLabel: { shrink: true }, // a long one never lies under the unit
         htmlInput: {
           ...padded(spec.display.symbol, typeof reading?.value === 'number' ? shown(reading.value, spec) : ''),
           'aria-busy': busy,

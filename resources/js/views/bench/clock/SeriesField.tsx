@@ -122,7 +122,7 @@ export function SeriesField({ spec, reading, error, busy, disabled, onEnter, dra
         ))}
         {picture && round && <Box sx={whole ? MIDDLE : LEFT}>{picture}</Box>}
       </Box>
-      {ring?.said}
+      {ring?.said && <Box sx={{ mt: 1 }}>{ring.said}</Box>}
       <FormHelperText error={error !== null}>{error ?? (changed && !full ? 'Judged when all are in.' : spec.hint)}</FormHelperText>
     </Box>
   );
