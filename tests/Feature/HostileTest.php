@@ -68,7 +68,7 @@ it('answers whatever is sent with a sentence, never with a fault of its own', fu
                 $sent++;
                 $said = "{$name}, {$field} = ".mb_substr((string) json_encode($value), 0, 40).": {$status}";
                 $status < 500 || $faults[] = $said;
-                (hrtime(true) - $began) / 1e9 < 2 || $slow[] = $said;
+                (hrtime(true) - $began) / 1e9 < 10 || $slow[] = $said; // it would hold a server up, even a busy one
             }
         }
     }

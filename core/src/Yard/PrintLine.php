@@ -34,7 +34,7 @@ final readonly class PrintLine
 
         return ['number' => $number, 'fits' => $fits, 'said' => match (true) {
             ! $last['sound'] => 'It was not sound when it came: do not join it. Take another.',
-            ! $fits => Stock::unlike($pieces, $number, $here) ?? '',
+            ! $fits => "Came as {$last['pipe']}; here lies {$here}. Read its print line, and take another.",
             default => "Came as {$last['pipe']}{$batch}. Its print line has to say the same.",
         }];
     }

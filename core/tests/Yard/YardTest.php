@@ -86,7 +86,8 @@ it('says what a pipe came as, and that it is not to be joined where it is anothe
     expect(PrintLine::of([], 'A1', $here))->toBeNull()
         ->and(PrintLine::of([[...pieceOf('A1'), 'batch' => 'B 7']], 'a1', $here))
         ->toBe(['number' => 'a1', 'fits' => true, 'said' => 'Came as PVC PN 10 DN 300, batch B 7. Its print line has to say the same.'])
-        ->and(PrintLine::of([pieceOf('A1')], 'A1', 'PVC PN 16 DN 300'))->toMatchArray(['fits' => false])
+        ->and(PrintLine::of([pieceOf('A1')], 'A1', 'PVC PN 16 DN 300'))
+        ->toMatchArray(['fits' => false, 'said' => 'Came as PVC PN 10 DN 300; here lies PVC PN 16 DN 300. Read its print line, and take another.'])
         ->and(PrintLine::of([pieceOf('A1', sound: false)], 'A1', $here)['said'] ?? '')->toContain('do not join it')
         ->and(PrintLine::of([pieceOf('A1', sound: false), pieceOf('A1')], 'A1', $here)['fits'] ?? null)->toBeTrue(); // entered anew
 });
