@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { createHmac } from 'node:crypto';
 import { expect, test, type Browser, type Page } from '@playwright/test';
-import { byHand, choose, goToStep, lookAtIt, now, number, power, readLabel, release, signIn, step, yes } from './crew';
+import { byHand, choose, goToStep, lookAtIt, now, number, power, readLabel, release, signIn, signOut, step, yes } from './crew';
 import { makeJoint, type Answers } from './gasket';
 
 // as bin/serve sets it up: nginx, TLS
@@ -380,7 +380,7 @@ test('a stopped joint is cut out, a spool with two joints takes its place, and i
   await expect(one).toContainText('put right, to be seen by another');
   await page.goto('/test/B');
   await expect(page.getByText(/Still open: \d+/)).toBeVisible();
-  await page.getByRole('button', { name: /Sign out/ }).click();
+  await signOut(page);
   await signIn(page, 'ines');
   await page.goto('/office/nonconformances');
   await one.getByRole('button', { name: 'Seen: it is right' }).click();

@@ -13,6 +13,12 @@ export async function signIn(page: Page, who: string, pace: 'each' | 'list' = 'e
   await expect(page.getByRole('navigation', { name: 'Views' })).toBeVisible();
 }
 
+/** Signs out and waits until it has happened: what is still on its way would end the next one's session. */
+export async function signOut(page: Page) {
+  await page.getByRole('button', { name: /^Sign out/ }).click();
+  await expect(page.getByLabel('Sign-in name')).toBeVisible();
+}
+
 export const step = (page: Page, title: string) => page.getByRole('region', { name: title, exact: true });
 
 /** Opens a step by its title; the nth of that title where several sides have one. */

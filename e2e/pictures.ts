@@ -1,5 +1,5 @@
 import { expect, test, type Page } from '@playwright/test';
-import { coolAndRelease, goToStep, lookAtIt, prepareJoint, readLabel, release, series, signIn } from './crew';
+import { coolAndRelease, goToStep, lookAtIt, prepareJoint, readLabel, release, series, signIn, signOut } from './crew';
 import { makeByTouch, SHEET } from './touches';
 
 const take = async (page: Page, name: string, top = 0) => {
@@ -98,14 +98,14 @@ test('pictures of every main view', async ({ page }) => {
   await page.getByRole('link', { name: 'Yard' }).click();
   await page.getByRole('table', { name: 'Need and stock' }).waitFor();
   await take(page, 'yard');
-  await page.getByRole('button', { name: /Sign out/ }).click();
+  await signOut(page);
   await signIn(page, 'root');
   await page.goto('/office/job');
   await page.getByRole('button', { name: 'Set up another job' }).click();
   await page.getByLabel('Job number').fill('T-101');
   await page.getByLabel('Title').fill('Orchard Row renewal');
   await take(page, 'set-up');
-  await page.getByRole('button', { name: /Sign out/ }).click();
+  await signOut(page);
   await signIn(page, 'vera');
   await page.goto('/rules');
   await page.getByRole('button', { name: 'Change: Least scrape depth, radial' }).click();
@@ -115,7 +115,7 @@ test('pictures of every main view', async ({ page }) => {
   await page.getByText('Changed by Vera Holm').waitFor();
   await page.getByLabel('Find a limit').fill('scrape');
   await take(page, 'rules');
-  await page.getByRole('button', { name: /Sign out/ }).click();
+  await signOut(page);
   await signIn(page, 'tom');
   await page.goto('/test/O1');
   await page.getByRole('region', { name: 'Plan' }).waitFor();
@@ -129,7 +129,7 @@ test('pictures of every main view', async ({ page }) => {
   await page.getByRole('button', { name: 'Note it' }).click();
   await page.waitForTimeout(6000);
   await take(page, 'test-trace');
-  await page.getByRole('button', { name: /Sign out/ }).click();
+  await signOut(page);
   await signIn(page, 'vera');
   await page.goto('/rules?part=holds');
   await page.getByRole('button', { name: 'Put up another' }).click();
@@ -139,7 +139,7 @@ test('pictures of every main view', async ({ page }) => {
   await page.getByLabel('Why (stays visible for ever)').fill('The owner looks at every joint before it is covered');
   await page.getByRole('button', { name: 'Put it up from now on' }).click();
   await page.getByRole('listitem', { name: 'Before backfill' }).waitFor();
-  await page.getByRole('button', { name: /Sign out/ }).click();
+  await signOut(page);
   await signIn(page, 'ines');
   await page.goto('/office/hold-points');
   const waiting = page.getByRole('form', { name: 'Sign hold points' }).getByRole('checkbox');
