@@ -21,7 +21,7 @@ export default defineConfig({
     baseURL: process.env.DIASTOMA_E2E_URL ?? `http://127.0.0.1:${port}`, // the same journeys before another door: over TLS
     ignoreHTTPSErrors: true, // a certificate that nobody else vouches for
     viewport: { width: 1280, height: 800 },
-    
+
     actionTimeout: 30_000,
     launchOptions: {
       executablePath: '/usr/bin/chromium',
