@@ -19,6 +19,7 @@ use Diastoma\Core\Sitting\Story;
 use Diastoma\Core\Yard\Kept;
 use Diastoma\Core\Yard\PrintLine;
 use Diastoma\Core\Yard\Stock;
+use Illuminate\Support\Facades\DB;
 
 /**
  * What came to a job, from the entries of its deliveries: nothing is kept besides them.
@@ -79,28 +80,36 @@ final class Arrived
         return $parts;
     }
 
-    /**
-     * @return list<array{number: string, delivery: string, fits: bool, said: string}> what the yard knows of the two pipes of a joint
-     */
+    /** @return list<array{number: string, delivery: string, fits: bool, said: string}> what the yard knows of the two pipes of a joint */
     public static function pipes(Joint $joint): array
     {
         $numbers = array_values(array_filter([$joint->pipe_a, $joint->pipe_b]));
-        $known = Entry::where('job_id', $joint->main->job_id)->where('subject_type', Kind::Delivery->value)->whereIn('payload->row->number', $numbers)->exists();
-        if (! $known) {
-            return [];
-        }
         $arrived = new self($joint->main->job);
+        // the deliveries are read only where one of them may name a pipe of this joint
+        $pieces = $arrived->hasCome($numbers) ? $arrived->pieces() : [];
+        $rejected = $arrived->rejected();
         $lying = $joint->main->pipes()->whereIn('number', $numbers)->get()->keyBy('number');
         $found = [];
         foreach ($numbers as $number) {
             $pipe = $lying->get($number);
-            $line = $pipe === null ? null : PrintLine::of($arrived->pieces(), $number, $joint->main->spanOf($pipe)->said());
+            $line = $pipe === null ? null : PrintLine::of($pieces, $number, $joint->main->spanOf($pipe)->said(), $rejected);
             if ($line !== null) {
-                $found[] = [...$line, 'delivery' => $arrived->came()[Stock::key($number)] ?? ''];
+                $found[] = [...$line, 'delivery' => $arrived->came[Stock::key($number)] ?? ''];
             }
         }
 
         return $found;
+    }
+
+    /**
+     * Whether a pipe of one of these numbers came, however it was spelled.
+     *
+     * @param  list<string>  $numbers
+     */
+    private function hasCome(array $numbers): bool
+    {
+        return $numbers !== [] && Entry::where('job_id', $this->job->id)->where('subject_type', Kind::Delivery->value)
+            ->whereIn(DB::raw("LOWER(TRIM(JSON_VALUE(payload, '$.row.number')))"), array_map(Stock::key(...), $numbers))->exists();
     }
 
     /** @return array<string, mixed> */

@@ -34,6 +34,11 @@ it('follows a pipe from its delivery to its joints, and lays none that was rejec
         ->and(pvcRow($this)['in_yard'])->toBe(2); // it lies on the line now
     $this->getJson("/api/v1/joints/{$joint->id}")->assertOk()->assertJsonPath('pipes_from_yard.0.number', 'AL-702')
         ->assertJsonPath('pipes_from_yard.0.fits', true)->assertJsonPath('pipes_from_yard.0.delivery', 'Note 5520, Alder Pipes (invented)');
+    App\Models\Pipe::where('main_id', $main->id)->where('number', 'AL-702')->update(['number' => ' al-702']); // however somebody spelled it
+    $joint->update(['pipe_b' => ' al-702']);
+    $this->getJson("/api/v1/joints/{$joint->id}")->assertOk()->assertJsonPath('pipes_from_yard.0.fits', true);
+    $this->post("/api/v1/mains/{$main->id}/rejects", ['pipe' => 'AL-702', 'reason' => 'out of round'], ['Accept' => 'application/json'])->assertCreated();
+    $this->getJson("/api/v1/joints/{$joint->id}")->assertOk()->assertJsonPath('pipes_from_yard.0.fits', false);
     $this->post("/api/v1/mains/{$main->id}/rejects", ['pipe' => 'AL-704', 'reason' => 'out of round'], ['Accept' => 'application/json'])->assertCreated();
     $this->putJson("/api/v1/joints/{$joint->id}/numbers", $numbers('al-704'))->assertUnprocessable()->assertJsonPath('errors.0.field', 'pipe_b');
     $this->getJson("/api/v1/jobs/{$this->job()->id}/yard/trace?number=nobody")->assertOk()->assertJsonPath('delivery', null)->assertJsonPath('joints', []);

@@ -18,14 +18,15 @@ final readonly class PrintLine
     /**
      * @param  list<Piece>  $pieces  as they were entered, the oldest first
      * @param  string  $here  what lies here by the drawing, in words
+     * @param  list<string>  $rejected  numbers that somebody has turned away, maybe after they were put down for this joint
      * @return ?array{number: string, fits: bool, said: string} null where the yard does not know the pipe
      */
-    public static function of(array $pieces, string $number, string $here): ?array
+    public static function of(array $pieces, string $number, string $here, array $rejected = []): ?array
     {
-        $last = null;
-        foreach ($pieces as $piece) {
-            $last = Stock::key($piece['number']) === Stock::key($number) ? $piece : $last;
+        if (in_array(Stock::key($number), array_map(Stock::key(...), $rejected), true)) {
+            return ['number' => $number, 'fits' => false, 'said' => 'It was rejected: do not join it. Take another.'];
         }
+        $last = Stock::last($pieces, $number);
         if ($last === null) {
             return null;
         }

@@ -120,6 +120,17 @@ final class Stock
     }
 
     /**
+     * @param  list<Piece>  $pieces  as they were entered, the oldest first
+     * @return ?Piece the pipe of a number as it was entered last
+     */
+    public static function last(array $pieces, string $number): ?array
+    {
+        $same = array_filter($pieces, static fn (array $piece): bool => self::key($piece['number']) === self::key($number));
+
+        return $same === [] ? null : $same[array_key_last($same)];
+    }
+
+    /**
      * A pipe of another kind looks like the right one.
      *
      * @param  list<Piece>  $pieces
@@ -128,10 +139,7 @@ final class Stock
      */
     public static function unlike(array $pieces, string $number, string $here): ?string
     {
-        $came = null;
-        foreach ($pieces as $piece) {
-            $came = self::key($piece['number']) === self::key($number) ? $piece['pipe'] : $came;
-        }
+        $came = self::last($pieces, $number)['pipe'] ?? null;
 
         return $came === null || $came === $here ? null : "Pipe {$number} came as {$came}; here lies {$here}. Read its print line, and take another.";
     }

@@ -89,13 +89,18 @@ it('says what a pipe came as, and that it is not to be joined where it is anothe
         ->and(PrintLine::of([pieceOf('A1')], 'A1', 'PVC PN 16 DN 300'))
         ->toMatchArray(['fits' => false, 'said' => 'Came as PVC PN 10 DN 300; here lies PVC PN 16 DN 300. Read its print line, and take another.'])
         ->and(PrintLine::of([pieceOf('A1', sound: false)], 'A1', $here)['said'] ?? '')->toContain('do not join it')
-        ->and(PrintLine::of([pieceOf('A1', sound: false), pieceOf('A1')], 'A1', $here)['fits'] ?? null)->toBeTrue(); // entered anew
+        ->and(PrintLine::of([pieceOf('A1', sound: false), pieceOf('A1')], 'A1', $here)['fits'] ?? null)->toBeTrue() // entered anew
+        ->and(PrintLine::of([pieceOf('A1')], 'A1', $here, ['a1'])['said'] ?? '')->toContain('rejected')
+        ->and(PrintLine::of([], 'A1', $here, ['A1'])['fits'] ?? null)->toBeFalse(); // whether or not the yard knew it
 });
 
 it('stands beside the reading of the print line in every procedure that has one', function (string $id) {
     $asked = array_filter((new Walk($id))->specs(new Readings), static fn ($spec): bool => $spec->instrument === PrintLine::INSTRUMENT);
     expect($asked)->toHaveCount(1);
-})->with(['electrofusion.coupler', 'electrofusion.large_bore', 'electrofusion.tapping_tee', 'electrofusion.branch_saddle', 'gasketed.pvc_pressure', 'gasketed.grp_coupling']);
+})->with([
+    'electrofusion.coupler', 'electrofusion.large_bore', 'electrofusion.tapping_tee', 'electrofusion.branch_saddle', 'gasketed.pvc_pressure',
+    'gasketed.grp_coupling',
+]);
 
 it('knows what has run out on a day', function (string $useBy, bool $has) {
     expect(Stock::hasRunOut($useBy, new DateTimeImmutable('2026-11-23T10:00:00Z')))->toBe($has);
