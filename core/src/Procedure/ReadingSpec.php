@@ -13,6 +13,9 @@ use Diastoma\Core\Quantity\UnitSystem;
 /** One reading a step asks for: what it is called, its unit, the bounds within which a value can be real at all. */
 final readonly class ReadingSpec
 {
+    /** Instrument of the question for a print line or stamp: what the yard knows of the pipes stands beside it. */
+    public const PRINT_LINE = 'print_line';
+
     private const LONGEST = 80;
 
     /**

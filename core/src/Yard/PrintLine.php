@@ -12,9 +12,6 @@ namespace Diastoma\Core\Yard;
  */
 final readonly class PrintLine
 {
-    /** Names the reading that it stands beside. */
-    public const INSTRUMENT = 'print_line';
-
     /**
      * @param  list<Piece>  $pieces  as they were entered, the oldest first
      * @param  string  $here  what lies here by the drawing, in words

@@ -7,6 +7,7 @@ use Diastoma\Core\Exception\InvalidInput;
 use Diastoma\Core\Layout\Numbers;
 use Diastoma\Core\Procedure\Reading;
 use Diastoma\Core\Procedure\Readings;
+use Diastoma\Core\Procedure\ReadingSpec;
 use Diastoma\Core\Procedure\Situation;
 use Diastoma\Core\Yard\Kept;
 use Diastoma\Core\Yard\PrintLine;
@@ -95,7 +96,7 @@ it('says what a pipe came as, and that it is not to be joined where it is anothe
 });
 
 it('stands beside the reading of the print line in every procedure that has one', function (string $id) {
-    $asked = array_filter((new Walk($id))->specs(new Readings), static fn ($spec): bool => $spec->instrument === PrintLine::INSTRUMENT);
+    $asked = array_filter((new Walk($id))->specs(new Readings), static fn ($spec): bool => $spec->instrument === ReadingSpec::PRINT_LINE);
     expect($asked)->toHaveCount(1);
 })->with([
     'electrofusion.coupler', 'electrofusion.large_bore', 'electrofusion.tapping_tee', 'electrofusion.branch_saddle', 'gasketed.pvc_pressure',

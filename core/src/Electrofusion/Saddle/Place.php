@@ -22,7 +22,6 @@ use Diastoma\Core\Procedure\Step;
 use Diastoma\Core\Quantity\Unit;
 use Diastoma\Core\Rulebook\Severity;
 use Diastoma\Core\Rulebook\Source;
-use Diastoma\Core\Yard\PrintLine;
 
 /** The place on the main: looked at, washed, measured, marked, scraped. */
 final class Place
@@ -38,7 +37,7 @@ final class Place
         $wall = $s->facts->number('wall_mm');
 
         return new Step('inspect', 'Inspect', 'Choose the place: clear of joints, other fittings and damage. Read the print line and feel round it.', [
-            ReadingSpec::yesNo('print_line_ok', 'Print line agrees with the drawing (material, size, SDR)?', instrument: PrintLine::INSTRUMENT),
+            ReadingSpec::yesNo('print_line_ok', 'Print line agrees with the drawing (material, size, SDR)?', instrument: ReadingSpec::PRINT_LINE),
             Preparation::conventionSpec(),
             ReadingSpec::number('gouge_a_mm', 'Deepest gouge under the fitting', Unit::Millimetre, 0, $wall, '0 when there is none'),
             ReadingSpec::yesNo('surface_sound', 'No bruise, flat or embedded stone in the zone?'),

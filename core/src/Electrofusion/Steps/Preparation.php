@@ -25,7 +25,6 @@ use Diastoma\Core\Procedure\Step;
 use Diastoma\Core\Quantity\Unit;
 use Diastoma\Core\Rulebook\Severity;
 use Diastoma\Core\Rulebook\Source;
-use Diastoma\Core\Yard\PrintLine;
 
 /** Conditions, inspection, washing, measuring and cutting: everything before the first mark. */
 final class Preparation
@@ -110,7 +109,7 @@ final class Preparation
         $rules[$ends->id] ??= self::inspectRules($ends);
 
         return new Step('inspect', 'Inspect', 'Read the print line on both pipes and feel round both ends.', [
-            ReadingSpec::yesNo('print_line_ok', 'Print lines agree with the drawing (material, size, SDR)?', instrument: PrintLine::INSTRUMENT),
+            ReadingSpec::yesNo('print_line_ok', 'Print lines agree with the drawing (material, size, SDR)?', instrument: ReadingSpec::PRINT_LINE),
             self::conventionSpec(),
             ...$ends->each(static fn (string $end): ReadingSpec => ReadingSpec::number(
                 "gouge_{$end}_mm", Ends::name($end).': deepest gouge', Unit::Millimetre, 0, $wall, '0 when there is none',

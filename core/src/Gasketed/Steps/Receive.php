@@ -16,7 +16,6 @@ use Diastoma\Core\Procedure\Step;
 use Diastoma\Core\Quantity\Unit;
 use Diastoma\Core\Rulebook\Severity;
 use Diastoma\Core\Rulebook\Source;
-use Diastoma\Core\Yard\PrintLine;
 
 /** Pipe and gasket looked at before they are worth any work, and the pipe brought into the trench. */
 final class Receive
@@ -31,7 +30,7 @@ final class Receive
     {
         $concrete = $made->system->material === 'concrete';
         $specs = [
-            ReadingSpec::yesNo('pipe_right', 'Stamp, class and date as on the drawing?', instrument: PrintLine::INSTRUMENT),
+            ReadingSpec::yesNo('pipe_right', 'Stamp, class and date as on the drawing?', instrument: ReadingSpec::PRINT_LINE),
             ReadingSpec::yesNo('spigot_sound', 'Spigot without crack, chip or flat?', 'A bad pipe: reject it in Yard, with a picture'),
             ReadingSpec::yesNo('socket_sound', $made->system->seal()->socketQuestion()),
         ];
