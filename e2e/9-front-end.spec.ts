@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { gzipSync } from 'node:zlib';
 import { expect, test } from '@playwright/test';
-import { signIn } from './crew';
+import { goToStep, signIn } from './crew';
 
 interface Chunk {
   file: string;
@@ -38,4 +38,28 @@ test('a view that fails takes nothing else with it', async ({ page }) => {
   await page.unroute('**/api/v1/jobs/*/rulebook');
   await page.goto('/rules');
   await expect(page.getByRole('heading', { level: 1 }).first()).toBeVisible();
+});
+
+test('whoever types faster than it is judged reads at each field why it was not taken', async ({ page }) => {
+  await signIn(page, 'ada');
+  await page.goto('/bench/14');
+  await goToStep(page, 'Conditions');
+  await page.route('**/api/v1/entries', async (route) => {
+    const { payload } = route.request().postDataJSON() as { payload: { key: string } };
+    await new Promise((late) => setTimeout(late, 700));
+    await route.fulfill({ status: 422, json: { type: 'about:blank', title: `Not so: ${payload.key}`, status: 422, errors: [] } });
+  });
+  const [air, pipe] = [page.getByRole('textbox', { name: 'Air temperature at the joint' }), page.getByRole('textbox', { name: 'Pipe surface temperature' })];
+  for (const _ of [1, 2, 3]) {
+    await air.fill('12');
+    await air.press('Enter');
+    await pipe.fill('13');
+    const sent = page.waitForResponse('**/api/v1/entries');
+    await pipe.press('Enter');
+    await sent;
+    await expect(page.getByText('Not so: ambient_c')).toBeVisible();
+    await expect(page.getByText('Not so: pipe_c')).toBeVisible();
+    await expect(air).toHaveAttribute('aria-busy', 'false');
+    await expect(pipe).toHaveAttribute('aria-busy', 'false');
+  }
 });

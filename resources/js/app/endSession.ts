@@ -12,6 +12,9 @@ export async function endSession(client: QueryClient): Promise<void> {
   } catch (fault) {
     if (fault instanceof ConnectionLost) rememberToEnd();
   }
-  client.clear();
+  // Whoever draws the session is told through the query that they hold: taken out of the cache with the rest, it would tell nobody.
+  await client.cancelQueries({ queryKey: sessionQuery.queryKey });
   client.setQueryData(sessionQuery.queryKey, null);
+  client.removeQueries({ predicate: (query) => query.queryKey[0] !== sessionQuery.queryKey[0] });
+  client.getMutationCache().clear();
 }

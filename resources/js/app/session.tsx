@@ -1,7 +1,7 @@
-import { useQuery } from '@tanstack/react-query';
+import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { createContext, lazy, Suspense, use, useCallback, useEffect, useMemo, useState, type ReactNode } from 'react';
 import { useLocation } from 'react-router';
-import { Alert, Box, CircularProgress } from '@mui/material';
+import { Alert, Box, Button, CircularProgress } from '@mui/material';
 import type { Schemas } from '../api/client';
 import { beginQuery, jobQuery, jobsQuery, lineQuery, sessionQuery } from '../api/queries';
 
@@ -38,11 +38,23 @@ export function useLine(): Schemas['Line'] {
   return line;
 }
 
-const Waiting = ({ error }: { error: Error | null }) => (
-  <Box sx={{ p: 4, display: 'grid', placeItems: 'center' }}>
-    {error ? <Alert severity="error">{error.message}</Alert> : <CircularProgress aria-label="Loading" />}
-  </Box>
-);
+function Waiting({ error }: { error: Error | null }) {
+  const client = useQueryClient();
+  return (
+    <Box sx={{ p: 4, display: 'grid', placeItems: 'center', gap: 2 }}>
+      {error ? (
+        <>
+          <Alert severity="error">{error.message}</Alert>
+          <Button variant="contained" onClick={() => void client.refetchQueries()}>
+            Try again
+          </Button>
+        </>
+      ) : (
+        <CircularProgress aria-label="Loading" />
+      )}
+    </Box>
+  );
+}
 
 const Later = ({ children }: { children: ReactNode }) => <Suspense fallback={<Waiting error={null} />}>{children}</Suspense>;
 

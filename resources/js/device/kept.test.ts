@@ -39,6 +39,17 @@ test('its clock goes on', async () => {
   expect(Math.abs(Date.parse(now) - Date.now() - 3_600_000)).toBeLessThan(5000);
 });
 
+test('a bar of signal that carries nothing for a while does not put the clock back by as much', async () => {
+  vi.stubGlobal('fetch', answers({ now: '2020-01-01T00:00:00Z' }));
+  await asked(question('/jobs/j'));
+  vi.stubGlobal('fetch', () => {
+    setJobNow(new Date(Date.now() + 7_200_000).toISOString()); // as though it had taken that long
+    return lost();
+  });
+  const { now } = (await (await asked(question('/jobs/j'))).json()) as { now: string };
+  expect(Math.abs(Date.parse(now) - Date.now() - 7_200_000)).toBeLessThan(5000);
+});
+
 test('what was kept is changed in place', async () => {
   vi.stubGlobal('fetch', answers({ joints: [{ id: 'a', state: 'planned' }] }));
   await asked(question('/mains/m/line'));

@@ -7,7 +7,7 @@ import { jobNow, timeOfDay } from '../../app/time';
 import type { Ring } from './clock/ringOf';
 import { SeriesField } from './clock/SeriesField';
 import { shown, stored } from './units';
-import { useDraft, useOnce } from './useDraft';
+import { useDraft } from './useDraft';
 
 type Spec = Schemas['ReadingSpec'];
 export interface FieldProps {
@@ -48,16 +48,16 @@ export const ReadingField = memo(function ReadingField({ onEnter, ...rest }: Omi
 const label = (spec: Spec) => (spec.required ? spec.label : `${spec.label} (if any)`);
 
 function NumberField({ spec, reading, error, busy, disabled, onEnter, draftKey }: FieldProps) {
-  const [text, type, changed, gone] = useDraft(draftKey, typeof reading?.value === 'number' ? shown(reading.value, spec) : '', busy);
-  const once = useOnce(error);
-  const enter = () => changed && text.trim() !== '' && once(text, () => (gone(text), onEnter(stored(text, spec))));
+  const entered = typeof reading?.value === 'number' ? shown(reading.value, spec) : '';
+  const draft = useDraft({ key: draftKey, entered, busy, error });
+  const enter = () => draft.enter(() => onEnter(stored(draft.text, spec)));
   return (
     <TextField
       fullWidth
       label={label(spec)}
-      value={text}
+      value={draft.text}
       disabled={disabled}
-      onChange={(e) => type(e.target.value)}
+      onChange={(e) => draft.type(e.target.value)}
       onBlur={enter}
       onKeyDown={(e) => e.key === 'Enter' && enter()}
       error={error !== null}
@@ -65,7 +65,7 @@ function NumberField({ spec, reading, error, busy, disabled, onEnter, draftKey }
       slotProps={{
         inputLabel: { shrink: true }, // a long one never lies under the unit
         htmlInput: {
-          ...padded(spec.display.symbol, typeof reading?.value === 'number' ? shown(reading.value, spec) : ''),
+          ...padded(spec.display.symbol, entered),
           'aria-busy': busy,
           style: { minHeight: 30 },
         },
@@ -158,10 +158,9 @@ function EquipmentField({ spec, reading, error, disabled, onEnter }: FieldProps)
 }
 
 function CodeField({ spec, reading, error, busy, disabled, onEnter, draftKey }: FieldProps) {
-  const [text, type, changed, gone] = useDraft(draftKey, typeof reading?.value === 'string' ? reading.value : '', busy);
+  const { text, type, enter } = useDraft({ key: draftKey, entered: typeof reading?.value === 'string' ? reading.value : '', busy, error });
   const digits = text.replace(/\D/g, '').length;
-  const once = useOnce(error);
-  const enter = () => changed && text.trim() !== '' && once(text, () => (gone(text), onEnter(text)));
+  const send = () => enter(() => onEnter(text));
   return (
     <TextField
       fullWidth
@@ -169,8 +168,8 @@ function CodeField({ spec, reading, error, busy, disabled, onEnter, draftKey }: 
       value={text}
       disabled={disabled}
       onChange={(e) => type(e.target.value)}
-      onKeyDown={(e) => e.key === 'Enter' && enter()}
-      onBlur={enter}
+      onKeyDown={(e) => e.key === 'Enter' && send()}
+      onBlur={send}
       error={error !== null}
       helperText={error ?? (spec.label.includes('24') ? `${digits} of 24 digits. ${spec.hint}` : spec.hint)}
       slotProps={{ htmlInput: { inputMode: spec.instrument === '' ? 'text' : 'numeric', autoComplete: 'off' } }}

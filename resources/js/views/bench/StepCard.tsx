@@ -59,18 +59,22 @@ export function StepCard({ bench, step, queryKey, mayEnter, instrument, scan, fo
     setApart([...apart, row.key]);
     if (row.value === true) enter(row.key, false);
   };
+  const [onWay, setOnWay] = useState<Record<string, number>>({}); // entries of each reading whose answer is still to come
   const enter = (key: string, value: unknown) => {
-    entry.mutate(
-      { kind: 'reading', payload: { key, value } },
-      {
-        onSuccess: (written) => {
+    const count = (by: number) => setOnWay((all) => ({ ...all, [key]: (all[key] ?? 0) + by }));
+    count(1);
+    // each has its own answer, however many are entered before it comes
+    entry
+      .mutateAsync({ kind: 'reading', payload: { key, value } })
+      .then(
+        (written) => {
           setErrors((all) => (key in all ? Object.fromEntries(Object.entries(all).filter(([k]) => k !== key)) : all));
           setKept((all) => (!written ? { ...all, [key]: true } : Object.keys(all).length > 0 ? {} : all));
           if (refused[key]) void forget(refused[key].draft.id); // entered anew
         },
-        onError: (error) => setErrors((all) => ({ ...all, [key]: error instanceof ApiError ? error.message : 'Not entered yet. It is kept here; try again.' })),
-      },
-    );
+        (error: unknown) => setErrors((all) => ({ ...all, [key]: error instanceof ApiError ? error.message : 'Not entered yet. It is kept here; try again.' })),
+      )
+      .finally(() => count(-1));
   };
   const { job } = useWork();
   const latest = useRef(enter);
@@ -160,7 +164,7 @@ export function StepCard({ bench, step, queryKey, mayEnter, instrument, scan, fo
                 spec={spec}
                 reading={step.stale.includes(spec.key) ? undefined : bench.readings[spec.key]}
                 error={errors[spec.key] ?? refused[spec.key]?.said ?? null}
-                busy={entry.isPending && entry.variables.payload.key === spec.key}
+                busy={(onWay[spec.key] ?? 0) > 0}
                 disabled={!mayEnter || shut}
                 onEnter={onEnter}
                 draftKey={`draft:${bench.subject_id}:${spec.key}`}

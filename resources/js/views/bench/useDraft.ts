@@ -1,39 +1,46 @@
-import { useEffect, useLayoutEffect, useRef, useState } from 'react';
+import { useLayoutEffect, useRef, useState } from 'react';
+
+interface Of {
+  /** under what it is kept on the device until it has been entered */
+  key: string;
+  /** as the record has it */
+  entered: string;
+  /** the answer to what was sent last is still to come */
+  busy: boolean;
+  /** why what was sent was not taken */
+  error: string | null;
+}
 
 /**
- * What is being typed survives a reload: it is kept on the device until it has been entered. An answer that arrives meanwhile writes over what was sent or left
- * alone, never over what somebody is typing.
+ * What is being typed survives a reload. An answer that arrives meanwhile writes over what was sent or left alone, never over what somebody is typing.
+ * Enter and leaving the field both enter it: the same text goes only once unless it was refused, or the record has said something else since.
  */
-export function useDraft(key: string, entered: string, busy: boolean): [string, (text: string) => void, boolean, (text: string) => void] {
+export function useDraft({ key, entered, busy, error }: Of) {
   const [text, setText] = useState(() => sessionStorage.getItem(key) ?? entered);
   const last = useRef(entered);
   const sent = useRef<string | null>(null);
   // at once, not after the next stroke
   useLayoutEffect(() => {
-    if (busy || last.current === entered) return; // the answer to what was sent last is still to come
+    if (busy) return;
+    if (error !== null) sent.current = null;
+    if (last.current === entered) return;
     const isTyped = text !== last.current && text !== sent.current;
     last.current = entered;
+    sent.current = null;
     if (isTyped) return;
     sessionStorage.removeItem(key);
     setText(entered);
-  }, [entered, key, text, busy]);
+  }, [entered, key, text, busy, error]);
   const type = (next: string) => {
     if (next === entered) sessionStorage.removeItem(key);
     else sessionStorage.setItem(key, next);
     setText(next);
   };
-  return [text, type, text !== entered, (gone) => (sent.current = gone)];
-}
-
-/** Enter and leaving the field both enter it; the same text goes only once unless it was refused. */
-export function useOnce(error: string | null) {
-  const sent = useRef<string | null>(null);
-  useEffect(() => {
-    if (error !== null) sent.current = null;
-  }, [error]);
-  return (text: string, send: () => void) => {
-    if (sent.current === text) return;
+  const changed = text !== entered;
+  const enter = (send: () => void) => {
+    if (!changed || text.trim() === '' || sent.current === text) return;
     sent.current = text;
     send();
   };
+  return { text, type, changed, enter };
 }

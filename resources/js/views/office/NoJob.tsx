@@ -1,7 +1,7 @@
 import { Alert, Box, Button, Stack, Typography } from '@mui/material';
 import { useQueryClient } from '@tanstack/react-query';
-import { answered, api, type Schemas } from '../../api/client';
-import { sessionQuery } from '../../api/queries';
+import type { Schemas } from '../../api/client';
+import { endSession } from '../../app/endSession';
 import { Account } from './Account';
 import { Everybody } from './Everybody';
 import { JobForm } from './JobForm';
@@ -9,17 +9,12 @@ import { JobForm } from './JobForm';
 /** Somebody who is on no job yet: an administrator sets one up, anybody else waits for a supervisor. */
 export function NoJob({ person, onJob }: { person: Schemas['Person']; onJob: (id: string) => void }) {
   const client = useQueryClient();
-  const out = async () => {
-    await answered(api.DELETE('/session')).catch(() => undefined);
-    client.clear();
-    client.setQueryData(sessionQuery.queryKey, null);
-  };
   return (
     <Box component="main" sx={{ p: { xs: 1.5, sm: 3 }, maxWidth: 1000, mx: 'auto' }}>
       <Stack spacing={3}>
         <Stack direction="row" sx={{ justifyContent: 'space-between', alignItems: 'center' }}>
           <Typography sx={{ fontWeight: 700 }}>{person.name}</Typography>
-          <Button onClick={() => void out()}>Sign out</Button>
+          <Button onClick={() => void endSession(client)}>Sign out</Button>
         </Stack>
         {person.administrator ? (
           <>

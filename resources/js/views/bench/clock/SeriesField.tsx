@@ -4,7 +4,7 @@ import { visuallyHidden } from '@mui/utils';
 import { padded } from '../../../app/pad';
 import type { FieldProps } from '../ReadingField';
 import { positions, shown, stored } from '../units';
-import { useDraft, useOnce } from '../useDraft';
+import { useDraft } from '../useDraft';
 import { angleOf, places, type Place } from './place';
 
 /** The next one to be measured, told from the others in any light. */
@@ -24,7 +24,8 @@ const cellOf = ({ row, column }: Place, whole: boolean) => ({
 /** Readings round the clock: each field where it is measured, round the picture of what they come to, the next one lit. */
 export function SeriesField({ spec, reading, error, busy, disabled, onEnter, draftKey, ring }: FieldProps) {
   const values = Array.isArray(reading?.value) ? (reading.value as number[]) : [];
-  const [text, type, changed, gone] = useDraft(draftKey, values.map((v) => shown(v, spec)).join(' | '), busy);
+  const draft = useDraft({ key: draftKey, entered: values.map((v) => shown(v, spec)).join(' | '), busy, error });
+  const { text, type, changed } = draft;
   const parts = text === '' ? [] : text.split(' | ');
   const preferred = spec.counts[0] === 2 ? 4 : (spec.counts[0] ?? 4);
   const [count, setCount] = useState(values.length || Math.max(parts.length, preferred));
@@ -32,8 +33,7 @@ export function SeriesField({ spec, reading, error, busy, disabled, onEnter, dra
   const cells = Array.from({ length: count }, (_, k) => parts[k] ?? '');
   const full = cells.every((cell) => cell.trim() !== '');
   const set = (at: number, next: string) => type(cells.map((cell, k) => (k === at ? next : cell)).join(' | '));
-  const once = useOnce(error);
-  const enter = () => changed && full && once(text, () => (gone(text), onEnter(cells.map((cell) => stored(cell, spec)))));
+  const enter = () => full && draft.enter(() => onEnter(cells.map((cell) => stored(cell, spec))));
   const next = disabled ? -1 : cells.findIndex((cell) => cell.trim() === '');
   const lit = next < 0 ? null : angleOf(next, count, whole);
   const round = ring ? places(count, whole) : null;
