@@ -26,18 +26,23 @@ const lookThrough = (page: Page) =>
     const drawn = () => new Promise((done) => requestAnimationFrame(() => requestAnimationFrame(done)));
     const hidden: string[] = [];
     let seen = 0;
-    for (const step of document.querySelectorAll<HTMLElement>('[aria-label="Steps"] button')) {
+    const look = async (step: HTMLElement) => {
       step.click();
       await drawn();
       window.scrollTo(0, 0);
       const first = document.querySelector<HTMLElement>(
         'main [aria-label="From the shift sheet"] button, main [aria-label="This step is shut"], main [aria-label="Is this so?"], main [data-missing]',
       );
-      if (!first) continue;
+      if (!first) return;
       seen++;
       const { top, bottom } = first.getBoundingClientRect();
       const bars = [...document.querySelectorAll<HTMLElement>('[data-sticky]')].map((bar) => bar.getBoundingClientRect().top);
       if (top < 0 || Math.min(bottom, top + 44) > Math.min(window.innerHeight, ...bars)) hidden.push(`${step.textContent}: ${Math.round(top)}`);
+    };
+    for (const step of document.querySelectorAll<HTMLElement>('[aria-label="Steps"] button')) {
+      await look(step);
+      // things that are made several times over stand in a table: each is opened by its row, and by each of its cells
+      for (const cell of document.querySelectorAll<HTMLElement>('main table[aria-label="Restraints"] tbody button')) await look(cell);
     }
     return { seen, hidden };
   });

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Diastoma\Core\Procedure;
 
 use Diastoma\Core\Exception\InvalidInput;
+use Diastoma\Core\Procedure\Table\Table;
 use Diastoma\Core\Rulebook\Finding;
 use Diastoma\Core\Rulebook\Overrule;
 use Diastoma\Core\Rulebook\Rulebook;
@@ -50,6 +51,16 @@ abstract class Procedure
      * @return list<Clock>
      */
     abstract public function clocks(Situation $situation): array;
+
+    /**
+     * Like things made one after another that are seen as one table, not as a chapter each.
+     *
+     * @return list<Table>
+     */
+    public function tables(Situation $situation): array
+    {
+        return [];
+    }
 
     /**
      * Rows of a series that one press confirms together once they were done, such as the bolts of an early pass.

@@ -8,6 +8,7 @@ use Diastoma\Core\Procedure\Clock;
 use Diastoma\Core\Procedure\Listing;
 use Diastoma\Core\Procedure\ReadingKind;
 use Diastoma\Core\Procedure\Step;
+use Diastoma\Core\Procedure\Table\Table;
 use Diastoma\Core\Shift\Carried;
 
 /** How a work stands as a screen draws it: all that follows from its entries, facts and rules, so that a server and a tablet say the same. */
@@ -34,7 +35,7 @@ final readonly class Desk
             'stands' => $this->stands(),
             'todo' => Todo::of($this->sitting->state(), $this->sitting->nextTitle(), $this->isReplaced, $work->kind),
             'facts' => (object) $work->facts->toArray(),
-            'procedure' => ['id' => $work->procedure->id(), 'title' => $work->procedure->title(), 'steps' => $this->steps()],
+            'procedure' => ['id' => $work->procedure->id(), 'title' => $work->procedure->title(), 'steps' => $this->steps(), 'tables' => $this->tables()],
             'shift' => $this->shift(),
             'clocks' => $this->clocks(),
             'readings' => (object) $readings,
@@ -88,6 +89,17 @@ final readonly class Desk
         return array_map(fn (Step $step, int $at): array => [
             ...$step->toArray($this->sitting->rulebook->units), 'list' => Listing::of($procedure, $steps, $at, $situation),
         ], $steps, array_keys($steps));
+    }
+
+    /** @return list<array<string, mixed>> like things seen together */
+    private function tables(): array
+    {
+        $situation = $this->sitting->situation();
+
+        return array_map(
+            fn (Table $table): array => $table->drawn($this->sitting->steps(), $this->sitting->verdict(), $situation),
+            $this->sitting->work->procedure->tables($situation),
+        );
     }
 
     /**

@@ -84,6 +84,11 @@ final class LargeBore extends FusionProcedure
         return [...$all, After::cool()->under('Cold'), After::release($fusions, 'belts and clamps')->under('Cold'), After::look()->under('Cold')];
     }
 
+    public function tables(Situation $situation): array
+    {
+        return FittingKind::of($situation)->restrained ? [Restraints::table()] : [];
+    }
+
     public function clocks(Situation $situation): array
     {
         $kind = FittingKind::of($situation);

@@ -15,6 +15,9 @@ use Diastoma\Core\Procedure\Rule;
 use Diastoma\Core\Procedure\Rules\Confirmed;
 use Diastoma\Core\Procedure\Situation;
 use Diastoma\Core\Procedure\Step;
+use Diastoma\Core\Procedure\Table\Table;
+use Diastoma\Core\Procedure\Table\TableColumn;
+use Diastoma\Core\Procedure\Table\TableRow;
 use Diastoma\Core\Rulebook\Severity;
 use Diastoma\Core\Rulebook\Source;
 
@@ -37,13 +40,36 @@ final class Restraints
     {
         $steps = [];
         foreach (self::welds() as $k => $weld) {
-            $end = $k < self::PER_END ? 'A' : 'B';
+            $end = self::end($k);
             $group = "Restraints on end {$end}";
             $prepare = self::prepare($s, $weld, $end)->under($group);
             array_push($steps, $prepare, Fusing::step($s, $weld, [$prepare], $weld->titled('Fuse'), null, $group));
         }
 
         return $steps;
+    }
+
+    /** The three or six of them side by side: what is scraped, labelled, fused and cold, and which is next. */
+    public static function table(): Table
+    {
+        $rows = array_map(static fn (Weld $weld, int $k): TableRow => new TableRow(
+            $weld->title, 'End '.self::end($k), $weld->name, [$weld->key('prepare'), $weld->key('fuse')],
+        ), self::welds(), array_keys(self::welds()));
+        $weld = static fn (string $name): ?Weld => array_values(array_filter(self::welds(), static fn (Weld $w): bool => $w->name === $name))[0] ?? null;
+
+        return new Table('Restraints', $rows, [
+            new TableColumn('Prepared', ['ink_gone', 'seated']),
+            new TableColumn('Dry', ['wiped_at', 'dry_at'], static fn (Situation $s, string $name): ?\DateTimeImmutable => $s->readings->time("{$name}_dry_at")),
+            new TableColumn('Label', ['label_code', 'printed_voltage_v', 'printed_fusion_time_s', 'printed_cooling_min']),
+            new TableColumn('Unit shows', ['unit_shows_voltage_v', 'unit_shows_time_s']),
+            new TableColumn('Fused', ['fusion'], static fn (Situation $s, string $name): ?\DateTimeImmutable => $weld($name)?->endedAt($s)),
+            new TableColumn('Cold', [], static fn (Situation $s, string $name): ?\DateTimeImmutable => $weld($name)?->clocks($s)?->releaseAt),
+        ]);
+    }
+
+    private static function end(int $k): string
+    {
+        return $k < self::PER_END ? 'A' : 'B';
     }
 
     /** Scraping, cleaning and label of one restraint. */

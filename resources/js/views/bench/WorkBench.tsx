@@ -1,5 +1,5 @@
-import { Fragment, memo, useCallback, useEffect, useRef, useState, type ReactNode } from 'react';
-import { Alert, Box, Button, ButtonBase, Paper, Stack, Typography, useMediaQuery, useTheme } from '@mui/material';
+import { memo, useCallback, useEffect, useRef, useState, type ReactNode } from 'react';
+import { Alert, Box, Button, Paper, Stack, Typography, useMediaQuery, useTheme } from '@mui/material';
 import type { QueryKey } from '@tanstack/react-query';
 import type { Schemas } from '../../api/client';
 import { STATES } from '../../instruments/line/states';
@@ -10,11 +10,14 @@ import { useWork } from '../../app/session';
 import { dayAndTime } from '../../app/time';
 import { FusePanel } from './fuse/FusePanel';
 import { JudgedUnder } from './JudgedUnder';
+import { lines } from './lines';
 import { ShiftOffers } from './ShiftOffers';
 import { StepCard } from './StepCard';
 import { BeforeAll, StepInstrument } from './StepInstrument';
+import { StepList } from './StepList';
 import { TodoLine } from './TodoLine';
 import { useEntry } from './useEntry';
+import { WorkTable } from './WorkTable';
 
 interface Props {
   bench: Schemas['Bench'];
@@ -79,10 +82,14 @@ export const WorkBench = memo(function WorkBench({ bench, queryKey, name, mayEnt
   }, [step?.id, step?.title, missing.length, pace, isOpen, next, at]);
   if (!step) return null;
   const standing = bench.verdict.steps[at];
+  const listed = lines(bench);
+  const here = listed.findIndex((line) => at >= line.from && at <= line.to);
+  const table = bench.procedure.tables.find((one) => one.rows.some((row) => row.steps.includes(step.id)));
   const stepDone = standing?.missing.length === 0;
   const isStopped = bench.todo.acts.length > 0;
   const state = bench.joint?.state ?? bench.work?.state ?? 'planned';
   const badElsewhere = bench.verdict.findings.filter((f) => f.step !== step.id && !f.overrule && (f.severity === 'stop' || f.severity === 'mend'));
+  const made = table && <WorkTable table={table} at={step.id} onGo={goTo} />;
 
   return (
     <Box sx={{ display: 'grid', gridTemplateColumns: { xs: 'minmax(0,1fr)', lg: '212px minmax(0,1fr)' }, gap: 2, alignItems: 'start' }}>
@@ -123,13 +130,14 @@ export const WorkBench = memo(function WorkBench({ bench, queryKey, name, mayEnt
           />
         )}
         {entry.error && <Alert severity="error">{entry.error.message}</Alert>}
+        {!phone && made}
         <StepCard
           key={step.id}
           bench={bench}
           step={step}
           queryKey={queryKey}
           mayEnter={mayEnter}
-          heading={`${name} · ${bench.procedure.title}${step.group === '' ? '' : ` · ${step.group}`} · step ${at + 1} of ${steps.length}`}
+          heading={`${name} · ${bench.procedure.title}${step.group === '' ? '' : ` · ${step.group}`} · step ${here + 1} of ${listed.length}`}
           instrument={
             <StepInstrument
               bench={bench}
@@ -181,6 +189,7 @@ export const WorkBench = memo(function WorkBench({ bench, queryKey, name, mayEnt
             last
           )}
         </Stack>
+        {phone && made}
         {bench.remarks
           .filter((remark) => remark.kind === 'note')
           .map((note) => (
@@ -203,63 +212,5 @@ export const WorkBench = memo(function WorkBench({ bench, queryKey, name, mayEnt
         {phone && <StepList bench={bench} at={at} onGo={setAt} />}
       </Stack>
     </Box>
-  );
-});
-
-const StepList = memo(function StepList({ bench, at, onGo }: { bench: Schemas['Bench']; at: number; onGo: (step: number) => void }) {
-  const current = useRef<HTMLButtonElement>(null);
-  useEffect(() => {
-    const list = current.current?.parentElement;
-    const item = current.current;
-    if (!list || !item || list.scrollHeight <= list.clientHeight) return;
-    list.scrollTop = item.offsetTop - list.offsetTop - list.clientHeight / 3; // only the list moves, not the page
-  }, [at]);
-  const group = (k: number) => bench.procedure.steps[k]?.group ?? '';
-  return (
-    <Stack component="nav" aria-label="Steps" sx={{ position: { lg: 'sticky' }, top: 8, maxHeight: { lg: 'calc(100dvh - 16px)' }, overflowY: { lg: 'auto' } }}>
-      {bench.verdict.steps.map((standing, k) => (
-        <Fragment key={standing.step}>
-          {group(k) !== '' && group(k) !== group(k - 1) && (
-            <Typography variant="overline" component="p" color="text.secondary" sx={{ px: 1, pt: 1 }}>
-              {group(k)}
-            </Typography>
-          )}
-          <ButtonBase
-            ref={k === at ? current : null}
-            onClick={() => onGo(k)}
-            aria-current={k === at ? 'step' : undefined}
-            sx={{
-              minHeight: 44,
-              px: 1,
-              gap: 1,
-              justifyContent: 'flex-start',
-              textAlign: 'left',
-              borderLeft: '5px solid',
-              borderLeftColor: k === at ? 'hand' : 'divider',
-              bgcolor: k === at ? 'background.paper' : 'transparent',
-            }}
-          >
-            <Box sx={{ width: 22, display: 'flex' }}>
-              {standing.severity !== null && (standing.missing.length === 0 || standing.severity !== 'go') ? (
-                <SeverityMark severity={standing.severity} size={20} />
-              ) : (
-                <Typography component="span" className="num" variant="body2" color="text.secondary">
-                  {k + 1}
-                </Typography>
-              )}
-            </Box>
-            <Typography component="span" sx={{ flex: 1, fontWeight: k === at ? 700 : 400, color: standing.skipped ? 'text.secondary' : 'text.primary' }}>
-              {standing.title}
-              {standing.skipped ? ' –' : ''}
-            </Typography>
-            {standing.missing.length > 0 && (
-              <Typography component="span" variant="body2" className="num" color="text.secondary" aria-label={`${standing.missing.length} missing`}>
-                {standing.missing.length}
-              </Typography>
-            )}
-          </ButtonBase>
-        </Fragment>
-      ))}
-    </Stack>
   );
 });
