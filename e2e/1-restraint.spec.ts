@@ -7,6 +7,17 @@ test('a restraint that is not yet cold holds the pull', async ({ page }) => {
   await page.getByRole('menuitem', { name: /Northgate trunk/ }).click();
   await expect(page).toHaveURL(/\/line\/101$/);
   await page.getByRole('link', { name: 'Open on the bench' }).click();
+  // six of them are one line of the steps, and one table
+  await page
+    .getByRole('navigation', { name: 'Steps' })
+    .getByRole('button', { name: /Restraints/ })
+    .click();
+  const table = page.getByRole('table', { name: 'Restraints' });
+  await expect(table.getByRole('row')).toHaveCount(7);
+  await table.getByRole('button', { name: /^Restraint 4, Fused: \d\d:\d\d$/ }).click();
+  await expect(step(page, 'Restraint 4: fuse')).toBeVisible();
+  await table.getByRole('button', { name: 'Restraint 6 End B' }).click();
+  await expect(step(page, 'Restraint 6')).toContainText('Sits without a gap.');
   await goToStep(page, 'Pull together');
   await expect(page.getByRole('status', { name: 'This step is shut' })).toContainText('Nothing is pulled before every restraint is cold.');
   await expect(page.getByRole('button', { name: 'Pull begun – now' })).toBeDisabled();
