@@ -62,11 +62,7 @@ final class ConductPressureTest
         PlanPressureTest::mayTest($person, $test);
 
         return $this->whileRunning($test, 'hand', function (PressureTest $test, Job $job) use ($person, $id, $at, $values): PressureTest {
-            $wrong = Conduct::at($at->toDateTimeImmutable(), $test->started_at->toDateTimeImmutable(), $job->now()->toDateTimeImmutable());
-            if ($wrong !== null) {
-                throw Refused::input($wrong, [['field' => 'at', 'detail' => 'outside the test', 'value' => $at->format('Y-m-d\TH:i:sP')]]);
-            }
-            $seconds = $test->started_at->diffInMilliseconds($at, false) / 1000;
+            $seconds = self::into($test, $job, $at);
             $sent = Journal::fingerprint(['at' => $at->format('Y-m-d\TH:i:sP'), ...$values]);
             $kept = ['t' => round($seconds, 3), ...array_filter($values, static fn (?float $v): bool => $v !== null), 'sent' => $sent];
             $this->journal->append($job, $person, new Draft($id, Journal::TEST_READING, 'test', $test->id, $kept, $at->format('Y-m-d\TH:i:sP')));
@@ -75,21 +71,42 @@ final class ConductPressureTest
         });
     }
 
-    /** What is said of a moment, and that a phase begins with it. */
-    public function note(PressureTest $test, Person $person, string $id, string $text, ?string $phase): void
+    /**
+     * Seconds into the test of what was done by hand at a moment, maybe sent much later.
+     *
+     * @throws Refused where it cannot have been then
+     */
+    private static function into(PressureTest $test, Job $job, CarbonImmutable $at): float
+    {
+        $wrong = Conduct::at($at->toDateTimeImmutable(), $test->started_at->toDateTimeImmutable(), $job->now()->toDateTimeImmutable());
+        if ($wrong !== null) {
+            throw Refused::input($wrong, [['field' => 'at', 'detail' => 'outside the test', 'value' => $at->format('Y-m-d\TH:i:sP')]]);
+        }
+
+        return $test->started_at->diffInMilliseconds($at, false) / 1000;
+    }
+
+    /**
+     * What is said of a moment, and that a phase begins with it.
+     *
+     * @param  ?CarbonImmutable  $at  when, where it was written down without signal; else now
+     */
+    public function note(PressureTest $test, Person $person, string $id, string $text, ?string $phase, ?CarbonImmutable $at = null): void
     {
         PlanPressureTest::mayTest($person, $test);
-        $this->whileRunning($test, null, function (PressureTest $test, Job $job) use ($person, $id, $text, $phase): PressureTest {
+        $this->whileRunning($test, null, function (PressureTest $test, Job $job) use ($person, $id, $text, $phase, $at): PressureTest {
             $found = array_values(array_filter(Recorded::plan($test)->phases, static fn ($p): bool => $p->id === $phase))[0] ?? null;
             if ($phase !== null && $found === null) {
                 throw Refused::input(
                     "This plan has no phase “{$phase}”. Load the page again.", [['field' => 'phase', 'detail' => 'unknown', 'value' => $phase]],
                 );
             }
-            $note = ['t' => round($this->recorded->elapsed($test), 1), 'text' => $text !== '' ? $text : 'Begun: '.($found->title ?? ''), 'phase' => $phase];
+            $t = $at === null || $test->mode === 'simulated' ? $this->recorded->elapsed($test) : self::into($test, $job, $at);
+            $note = ['t' => round($t, 1), 'text' => $text !== '' ? $text : 'Begun: '.($found->title ?? ''), 'phase' => $phase];
+            $taken = ($at ?? $job->now())->format('Y-m-d\TH:i:sP');
             $sent = Journal::fingerprint(['text' => $text, 'phase' => $phase]);
             $this->journal->append(
-                $job, $person, new Draft($id, Journal::TEST_NOTE, 'test', $test->id, [...$note, 'sent' => $sent], $job->now()->format('Y-m-d\TH:i:sP')),
+                $job, $person, new Draft($id, Journal::TEST_NOTE, 'test', $test->id, [...$note, 'sent' => $sent], $taken),
             );
 
             return $test;

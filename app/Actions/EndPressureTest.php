@@ -7,6 +7,7 @@ namespace App\Actions;
 use App\Exceptions\Refused;
 use App\Journal\Draft;
 use App\Journal\Journal;
+use App\Models\Entry;
 use App\Models\Person;
 use App\Models\PressureTest;
 use App\PressureTests\KnownFacts;
@@ -79,12 +80,16 @@ final class EndPressureTest
      *
      * @param  array<string, bool|float>  $measured
      * @param  string  $brokenOff  why it ends before its time; empty when it does not
+     * @param  ?string  $id  of its entry: ended again by the same one it stays as it is
      *
      * @throws Refused if it does not run, or is not over
      */
-    public function finish(PressureTest $test, Person $person, array $measured, string $brokenOff): PressureTest
+    public function finish(PressureTest $test, Person $person, array $measured, string $brokenOff, ?string $id = null): PressureTest
     {
         PlanPressureTest::mayTest($person, $test);
+        if ($id !== null && $test->hasEnded() && Entry::where('subject_type', 'test')->where('subject_id', $test->id)->whereKey($id)->exists()) {
+            return $test; // sent again after a lost answer
+        }
         Refused::unless($test->conduct()->record());
         $rows = $this->recorded->soFar($test);
         Refused::unless($test->conduct()->finish(count($rows)));
@@ -96,7 +101,7 @@ final class EndPressureTest
         $verdict = $this->verdict($test, $run);
         Refused::unless(Conduct::end(Whole::missing($run->trace, Recorded::plan($test), $verdict), $verdict->isUndecided(), $brokenOff));
 
-        return $this->end($test, $person, $run, $verdict, $test->started_at, LoggedTrace::stored($run->trace));
+        return $this->end($test, $person, $run, $verdict, $test->started_at, LoggedTrace::stored($run->trace), id: $id);
     }
 
     /**
@@ -106,11 +111,11 @@ final class EndPressureTest
      */
     public function end(
         PressureTest $test, Person $person, Run $run, TestVerdict $verdict, CarbonImmutable $started, array $columns, ?\Closure $progress = null,
-        bool $unattended = false,
+        bool $unattended = false, ?string $id = null,
     ): PressureTest {
         $meaning = Meaning::of($run->trace, Recorded::plan($test), $verdict, Recorded::section($test));
 
-        return DB::transaction(function () use ($test, $person, $run, $verdict, $started, $columns, $meaning, $progress, $unattended): PressureTest {
+        return DB::transaction(function () use ($test, $person, $run, $verdict, $started, $columns, $meaning, $progress, $unattended, $id): PressureTest {
             $locked = PressureTest::query()->lockForUpdate()->findOrFail($test->id);
             if ($locked->hasEnded()) {
                 return $locked;
@@ -127,7 +132,7 @@ final class EndPressureTest
                 'verdict' => [...$verdict->toArray(), 'diagnosis' => $meaning, 'broken_off' => $run->brokenOff, 'marks' => $run->marks],
                 'measured' => $run->measured, 'mode' => $locked->mode ?? 'csv',
             ];
-            $this->journal->append($job, $person, new Draft((string) Str::uuid(), Journal::TEST_JUDGED, 'test', $test->id, [
+            $this->journal->append($job, $person, new Draft($id ?? (string) Str::uuid(), Journal::TEST_JUDGED, 'test', $test->id, [
                 ...$kept, 'started_at' => $started->format('Y-m-d\TH:i:sP'), 'ended_at' => $ended->format('Y-m-d\TH:i:sP'),
                 'simulated' => $locked->mode === 'simulated',
                 ...($locked->mode === 'simulated' && $unattended ? ['unit' => SimulatedDevice::PressureLogger->title()] : []),

@@ -153,11 +153,28 @@ final class TestPage
             'now' => $elapsed === null ? null : [
                 ...Now::at($plan, $test->mode === 'simulated' ? [] : Recorded::marks($test), $elapsed)->toArray(), 'elapsed_s' => $elapsed,
             ],
+            'hand' => $running && $test->mode === 'hand' ? $this->hand($test, $units) : null,
             'samples' => $test->hasEnded() ? $this->traces->extent('test', $test->id)['count'] : null,
             'mends' => ClosePressureTest::written($test, Journal::TEST_MEND), 'signatures' => ClosePressureTest::written($test, Journal::TEST_SIGNED),
             'ready' => $test->ready, 'held' => Signed::waits($test),
             'again' => $test->state === 'passed' ? $test->conduct()->again(Signed::cutOutSince($test)) : null,
             'started_at' => $test->started_at?->format('Y-m-d\TH:i:sP'), 'ended_at' => $test->ended_at?->format('Y-m-d\TH:i:sP'),
+        ];
+    }
+
+    /**
+     * What a device needs to go on with it without signal.
+     *
+     * @return array<string, mixed>
+     */
+    private function hand(PressureTest $test, UnitSystem $units): array
+    {
+        return [
+            'test' => [
+                'method' => $test->method, 'plan' => [...$test->plan, 'options' => (object) ($test->plan['options'] ?? [])],
+                'section' => Recorded::section($test)->toArray(), 'units' => $units->value, 'started_at' => $test->started_at?->format('Y-m-d\TH:i:s.vP'),
+            ],
+            'samples' => $this->recorded->soFar($test),
         ];
     }
 

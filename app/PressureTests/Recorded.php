@@ -12,6 +12,7 @@ use App\Traces\TraceStore;
 use Carbon\CarbonImmutable;
 use Diastoma\Core\PressureTest\MethodLimits;
 use Diastoma\Core\PressureTest\PressureTrace;
+use Diastoma\Core\PressureTest\Run\ByHand;
 use Diastoma\Core\PressureTest\Run\Run;
 use Diastoma\Core\PressureTest\Site\TestSection;
 use Diastoma\Core\PressureTest\TestMethod;
@@ -81,14 +82,7 @@ final class Recorded
     /** @return list<array{t: float, phase: string}> the last mark of each phase */
     public static function marks(PressureTest $test): array
     {
-        $marks = [];
-        foreach (self::notes($test) as $note) {
-            if ($note['phase'] !== null) {
-                $marks[$note['phase']] = ['t' => $note['t'], 'phase' => $note['phase']];
-            }
-        }
-
-        return array_values($marks);
+        return ByHand::marks(self::notes($test));
     }
 
     /** @return list<array{t: float, p: float, c: ?float, added: ?float}> of a test that runs, up to now */
@@ -144,15 +138,14 @@ final class Recorded
         $rows = [];
         foreach (Entry::where('subject_type', 'test')->where('subject_id', $test->id)->where('kind', Journal::TEST_READING)->orderBy('seq')->get() as $entry) {
             $data = $entry->data();
-            $rows[(string) $data['t']] = [
+            $rows[] = [
                 't' => (float) $data['t'], 'p' => (float) $data['pressure_kpa'],
                 'c' => isset($data['temperature_c']) ? (float) $data['temperature_c'] : null,
                 'added' => isset($data['added_l']) ? (float) $data['added_l'] : null,
             ];
         }
-        usort($rows, static fn (array $a, array $b): int => $a['t'] <=> $b['t']);
 
-        return $rows;
+        return ByHand::sorted($rows);
     }
 
     public function trace(PressureTest $test): PressureTrace

@@ -15,7 +15,7 @@ function rooms(): array
         'core' => ['core/src', '/Diastoma\\\\Core\\\\([A-Z]\w+)\\\\/', [
             'Catalogue' => ['Electrofusion', 'Exception', 'Gasketed', 'Mechanical', 'PressureTest', 'Procedure', 'Shift', 'Trench', 'Yard'],
             'Conformance' => ['Quantity'],
-            'Device' => ['Catalogue', 'Electrofusion', 'Exception', 'Procedure', 'Reckoner', 'Sitting'],
+            'Device' => ['Catalogue', 'Electrofusion', 'Exception', 'PressureTest', 'Procedure', 'Quantity', 'Reckoner', 'Sitting'],
             'Electrofusion' => ['Exception', 'Label', 'Pipe', 'Procedure', 'Quantity', 'Rulebook'],
             'Exception' => [],
             'Gasketed' => ['Exception', 'Lifting', 'Pipe', 'Procedure', 'Quantity', 'Rulebook'],

@@ -265,3 +265,35 @@ it('says what a section lacks before any test of it can be planned', function ()
         'title', fn (string $t): bool => str_contains($t, 'how Clay stretches'),
     );
 });
+
+it('takes what was read, begun and ended without signal at the time it was done, and ends nothing twice', function () {
+    $test = plannedOn($this, 'Q', 'gas-plastic', ['leak' => '20']);
+    $this->postJson("/api/v1/tests/{$test->id}/run", ['mode' => 'hand'])->assertOk()->assertJsonPath('hand.test.method', 'gas-plastic')
+        ->assertJsonPath('hand.samples', []);
+    $start = $test->refresh()->started_at;
+    $this->job()->increment('clock_ahead_s', 7200); // two hours later there is signal again, and all of it arrives at once
+    $at = fn (int $minute): string => $start->addMinutes($minute)->format('Y-m-d\TH:i:s.vP');
+    $note = fn (string $when) => $this->postJson("/api/v1/tests/{$test->id}/notes", ['id' => (string) Str::uuid(), 'phase' => 'test', 'at' => $when]);
+    $note($at(2))->assertCreated()->assertJsonPath('notes.0.t', 120)->assertJsonPath('now.began_s', 120);
+    $note($at(-1))->assertStatus(422);
+    $note($at(300))->assertStatus(422)->assertJsonPath('title', fn (string $t): bool => str_contains($t, 'future'));
+    foreach ([[2, 620.0], [32, 619.5], [64, 619.8]] as [$minute, $kpa]) {
+        $this->postJson("/api/v1/tests/{$test->id}/readings", [
+            'id' => (string) Str::uuid(), 'at' => $at($minute), 'pressure_kpa' => $kpa, 'temperature_c' => 12.0,
+        ])->assertCreated();
+    }
+    $hand = $this->getJson("/api/v1/sections/{$test->section_id}/tests")->assertOk()->json('tests.'.($test->number - 1).'.hand');
+    // what a tablet is given says there what the server says here
+    $asked = ['ask' => 'test', 'given' => [...$hand, 'notes' => [['t' => 120, 'phase' => 'test', 'text' => '']], 'entries' => [
+        ['path' => 'finish', 'at' => $at(65), 'payload' => ['measured' => ['gauge_tolerance_kpa' => 0.5, 'baro_start_kpa' => 101.325, 'baro_end_kpa' => 101.325]]],
+    ], 'now' => $at(70)]];
+    $here = json_decode(Diastoma\Core\Device\Door::answer((string) json_encode($asked)), true);
+    $id = (string) Str::uuid();
+    $end = ['id' => $id, 'measured' => ['gauge_tolerance_kpa' => 0.5, 'baro_start_kpa' => 101.325, 'baro_end_kpa' => 101.325]];
+    $there = $this->postJson("/api/v1/tests/{$test->id}/finish", $end)->assertOk()->assertJsonPath('state', 'passed')->json();
+    $this->postJson("/api/v1/tests/{$test->id}/finish", $end)->assertOk(); // sent again after a lost answer
+    $this->postJson("/api/v1/tests/{$test->id}/finish", ['id' => (string) Str::uuid()] + $end)->assertStatus(409);
+    expect($here['state'])->toBe('passed')->and($here['verdict']['findings'])->toEqual($there['verdict']['findings'])
+        ->and($here['verdict']['arithmetic'])->toEqual($there['verdict']['arithmetic'])
+        ->and(Entry::where('subject_id', $test->id)->where('kind', 'test.judged')->count())->toBe(1);
+});

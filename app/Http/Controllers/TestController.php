@@ -28,7 +28,7 @@ use App\PressureTests\Recorded;
 use App\Traces\LoggedTrace;
 use App\Traces\TraceStore;
 use Carbon\CarbonImmutable;
-use Diastoma\Core\Exception\InvalidInput;
+use Diastoma\Core\PressureTest\Run\ByHand;
 use Diastoma\Core\PressureTest\TestMethods;
 use Diastoma\Core\Simulation\PressureFault;
 use Illuminate\Http\JsonResponse;
@@ -172,7 +172,8 @@ final class TestController
         if (trim($given['text'] ?? '') === '' && ($given['phase'] ?? null) === null) {
             throw Refused::input('Write what happened.', [['field' => 'text', 'detail' => 'empty']]);
         }
-        $this->run->note($test, $request->person(), $given['id'], trim($given['text'] ?? ''), $given['phase'] ?? null);
+        $at = isset($given['at']) ? CarbonImmutable::parse($given['at'])->utc() : null;
+        $this->run->note($test, $request->person(), $given['id'], trim($given['text'] ?? ''), $given['phase'] ?? null, $at);
 
         return new JsonResponse($this->page->test($test), 201);
     }
@@ -189,7 +190,7 @@ final class TestController
         $given = $request->validated();
 
         return new JsonResponse($this->page->test($this->judge->finish(
-            $test, $request->person(), $this->measured($test, $given['measured'] ?? []), trim($given['broken_off'] ?? ''),
+            $test, $request->person(), $this->measured($test, $given['measured'] ?? []), trim($given['broken_off'] ?? ''), $given['id'] ?? null,
         )));
     }
 
@@ -199,22 +200,6 @@ final class TestController
      */
     private function measured(PressureTest $test, array $given): array
     {
-        $units = KnownFacts::words($test->section)->units;
-        $measured = $faults = [];
-        foreach (TestMethods::of($test->method)->asks() as $spec) {
-            if (! isset($given[$spec->key])) {
-                continue;
-            }
-            try {
-                $value = $spec->accept($given[$spec->key], $units);
-                if (is_bool($value) || is_float($value)) {
-                    $measured[$spec->key] = $value;
-                }
-            } catch (InvalidInput $fault) {
-                $faults[] = $fault;
-            }
-        }
-
-        return $faults === [] ? $measured : throw InvalidInput::together($faults);
+        return ByHand::measured(TestMethods::of($test->method), $given, KnownFacts::words($test->section)->units);
     }
 }

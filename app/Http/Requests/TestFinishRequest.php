@@ -9,6 +9,6 @@ final class TestFinishRequest extends Asked
 {
     public function rules(): array
     {
-        return ['measured' => 'array', 'broken_off' => 'nullable|string|max:500'];
+        return ['id' => 'nullable|uuid', 'measured' => 'array', 'broken_off' => 'nullable|string|max:500'];
     }
 }

@@ -9,7 +9,9 @@ final class TestNoteRequest extends Asked
 {
     public function rules(): array
     {
-        return ['id' => 'required|uuid', 'text' => 'nullable|string|max:300', 'phase' => 'nullable|string|max:40'];
+        return [
+            'id' => 'required|uuid', 'text' => 'nullable|string|max:300', 'phase' => 'nullable|string|max:40',
+            'at' => 'nullable|date'];
     }
 
     /** @return array<string, string> */

@@ -24,7 +24,7 @@ final class Door
     /** @var array<string, array<mixed>> what all works of a main are judged by, as it was told: read once, asked about many times */
     private static array $mains = [];
 
-    /** @param  string  $question  {ask: know|desk|reckon|ping, given} */
+    /** @param  string  $question  {ask: know|desk|reckon|test|ping, given} */
     public static function answer(string $question): string
     {
         try {
@@ -35,6 +35,7 @@ final class Door
                 'desk' => self::desk($given),
                 'reckon' => Reckoner::reckon(is_string($given['id'] ?? null) ? $given['id'] : '', is_array($given['inputs'] ?? null) ? $given['inputs'] : [],
                     is_string($given['units'] ?? null) ? $given['units'] : ''),
+                'test' => GaugeByHand::stands($given),
                 'ping' => ['php' => PHP_VERSION, 'bytes' => memory_get_usage(true), 'peak_bytes' => memory_get_peak_usage(true)],
                 default => throw InvalidInput::field('ask', 'This is not answered here.'),
             };

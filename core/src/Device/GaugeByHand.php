@@ -1,0 +1,95 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Diastoma\Core\Device;
+
+use Diastoma\Core\Exception\InvalidInput;
+use Diastoma\Core\PressureTest\Run\ByHand;
+use Diastoma\Core\Quantity\Moment;
+
+/** A test read by hand as a tablet asks about it: what the server has, and what was entered here since. */
+final class GaugeByHand
+{
+    /**
+     * @param  array<mixed>  $given  test of ByHand::of(), samples {t, p, c, added} and notes {t, phase} that the server has, entries made here {path: readings
+     *     {pressure_kpa, temperature_c, added_l} | notes {text, phase} | finish {measured, broken_off}, at, by}, now
+     * @return array<string, mixed> of ByHand::stands(), with the notes
+     *
+     * @throws InvalidInput naming what is missing or wrong
+     */
+    public static function stands(array $given): array
+    {
+        $test = ByHand::of(is_array($given['test'] ?? null) ? $given['test'] : []);
+        $rows = array_map(static fn (array $row): array => [
+            't' => (float) self::number($row['t'] ?? 0), 'p' => (float) self::number($row['p'] ?? 0), 'c' => self::number($row['c'] ?? null),
+            'added' => self::number($row['added'] ?? null),
+        ], self::rows($given, 'samples'));
+        $notes = array_map(static fn (array $note): array => [
+            't' => (float) self::number($note['t'] ?? 0), 'text' => self::text($note['text'] ?? null), 'phase' => self::phase($note),
+            'by' => self::text($note['by'] ?? null), 'at' => self::text($note['at'] ?? null),
+        ], self::rows($given, 'notes'));
+        $end = null;
+        foreach (self::rows($given, 'entries') as $entry) {
+            $at = self::moment('at', $entry);
+            $t = $test->seconds($at);
+            $payload = is_array($entry['payload'] ?? null) ? $entry['payload'] : [];
+            if (($entry['path'] ?? null) === 'readings') {
+                $rows[] = [
+                    't' => $t, 'p' => (float) self::number($payload['pressure_kpa'] ?? 0), 'c' => self::number($payload['temperature_c'] ?? null),
+                    'added' => self::number($payload['added_l'] ?? null),
+                ];
+            } elseif (($entry['path'] ?? null) === 'notes') {
+                $notes[] = [
+                    't' => $t, 'text' => self::text($payload['text'] ?? null), 'phase' => self::phase($payload), 'by' => self::text($entry['by'] ?? null),
+                    'at' => $at->format(\DateTimeInterface::RFC3339),
+                ];
+            } else {
+                $end = $payload;
+            }
+        }
+
+        return [...$test->stands(
+            $rows, $notes, self::moment('now', $given), is_array($end['measured'] ?? null) ? $end['measured'] : [], self::text($end['broken_off'] ?? null),
+        ), 'notes' => $notes, 'ended' => $end !== null];
+    }
+
+    /**
+     * @param  array<mixed>  $given
+     * @return list<array<mixed>>
+     */
+    private static function rows(array $given, string $key): array
+    {
+        return array_values(array_filter(is_array($given[$key] ?? null) ? $given[$key] : [], is_array(...)));
+    }
+
+    /**
+     * @param  array<mixed>  $given
+     *
+     * @throws InvalidInput where there is none
+     */
+    private static function moment(string $key, array $given): \DateTimeImmutable
+    {
+        $text = self::text($given[$key] ?? null);
+
+        $at = Moment::spelled($text) ?? throw InvalidInput::field($key, "“{$text}” is no moment.", $text);
+
+        return new \DateTimeImmutable($at);
+    }
+
+    private static function number(mixed $value): ?float
+    {
+        return is_int($value) || is_float($value) ? (float) $value : null;
+    }
+
+    private static function text(mixed $value): string
+    {
+        return is_string($value) ? $value : '';
+    }
+
+    /** @param  array<mixed>  $note */
+    private static function phase(array $note): ?string
+    {
+        return is_string($note['phase'] ?? null) ? $note['phase'] : null;
+    }
+}
