@@ -1,7 +1,7 @@
 import { readFile } from 'node:fs/promises';
 import AxeBuilder from '@axe-core/playwright';
 import { expect, test, type Page } from '@playwright/test';
-import { chooseMethod, makeSectionReady, mend, signIn, simulate } from './crew';
+import { chooseMethod, findSignal, kept, loseSignal, makeSectionReady, mend, signIn, simulate } from './crew';
 
 async function download(page: Page, name: string) {
   const [file] = await Promise.all([page.waitForEvent('download'), page.getByRole('link', { name }).click()]);
@@ -142,6 +142,68 @@ test('PE gas with its temperature taken out, read by hand', async ({ page }) => 
   await page.getByRole('button', { name: 'Finish and judge' }).click();
   await expect(page.getByRole('heading', { name: 'Test 1: passed' })).toBeVisible();
   await expect(page.getByRole('table', { name: 'Arithmetic', exact: true })).toContainText('p2 = (p1 + b1)·T2/T1 − b2');
+});
+
+test('a test read by hand goes on without signal, is judged on the device and ended there, and the server says the same', async ({ page, browser }) => {
+  await signIn(page, 'tom');
+  await page.goto('/test/Q');
+  const again = page.getByRole('button', { name: 'Plan another test of this section' });
+  await expect(again.or(page.getByRole('region', { name: 'Readiness' }))).toBeVisible();
+  if (await again.isVisible()) await again.click();
+  else await makeSectionReady(page, 'air');
+  await page.getByRole('button', { name: /^Plan (this|a repeat) test$/ }).click();
+  await page.getByRole('tab', { name: 'By hand' }).click();
+  await page.getByRole('button', { name: 'Begin, reading by hand' }).click();
+  await page.getByRole('button', { name: 'Raise: begun' }).click();
+  await page.getByRole('button', { name: 'Settle: begun' }).click();
+  await expect(page.getByRole('button', { name: 'Test: begun' })).toBeVisible();
+  await anHourLater(page);
+  await page.getByRole('navigation', { name: 'Views' }).getByRole('link', { name: 'Line' }).click();
+  await page.getByRole('button', { name: 'Take along' }).click();
+  await expect(page.getByText('is on this device')).toBeVisible();
+
+  await loseSignal(page);
+  await page.goto('/test/Q');
+  await page.getByRole('button', { name: 'Test: begun' }).click();
+  const waits = page.getByText(/of this test (is|are) kept on this device/);
+  await expect(waits).toContainText('One entry');
+  await expect(page.getByRole('timer')).toHaveText(/^(59|1:00):/); // of the phase that was just begun
+  const reading = page.getByRole('form', { name: 'Reading' });
+  const read = async (bar: string, celsius: string) => {
+    await reading.getByLabel('Gauge, bar').fill(bar);
+    await reading.getByLabel('Pipe, °C').fill(celsius);
+    await page.getByRole('button', { name: 'Enter the reading' }).click();
+    await expect(reading.getByLabel('Gauge, bar')).toHaveValue('');
+  };
+  await read('6,18', '12');
+  await page.getByRole('button', { name: 'Finish and judge' }).click();
+  await expect(page.getByRole('alert').filter({ hasText: 'There are fewer than two readings.' })).toBeVisible();
+
+  // an hour in the trench: the job's clock has gone on wherever it is looked at
+  const office = await (await browser.newContext()).newPage();
+  await signIn(office, 'tom');
+  await office.goto('/test/Q');
+  await anHourLater(office);
+  await page.evaluate(() => localStorage.setItem('diastoma.ahead', String(Number(localStorage.getItem('diastoma.ahead')) + 3_660_000)));
+  await page.reload();
+  await expect(waits).toContainText('2 entries');
+  await read('6,156', '11');
+  await expect(waits).toContainText('3 entries');
+  await page.getByLabel('Tolerance of the gauge, bar').fill('0,005');
+  await page.getByLabel('Barometer at the start, bar').fill('1,013');
+  await page.getByLabel('Barometer at the end, bar').fill('1,013');
+  await page.getByRole('group', { name: 'Any leak seen or heard on the walk?' }).getByRole('button', { name: 'No' }).click();
+  await page.getByRole('button', { name: 'Finish and judge' }).click();
+  const here = page.getByRole('region', { name: 'As read on this device' });
+  await expect(here).toContainText('Ended: passed. Judged by the rules on this device');
+  await expect(page.getByRole('button', { name: 'Finish and judge' })).toBeHidden();
+  const said = await here.getByRole('list').textContent();
+
+  await findSignal(page);
+  await expect(page.getByRole('heading', { name: /^Test \d: passed$/ }).first()).toBeVisible();
+  await expect(page.getByRole('list', { name: 'Findings of this test' })).toHaveText(said ?? '');
+  expect(await kept(page)).toMatchObject({ entries: 0, refused: 0 });
+  await office.context().close();
 });
 
 test('a composite line in steps, and a long file that is seen coming and cancelled', async ({ page }) => {

@@ -190,14 +190,10 @@ final class TestPage
             'section_id', Section::whereIn('main_id', Main::where('job_id', $job->id)->select('id'))->select('id'),
         )->get();
         foreach ($running as $test) {
-            $now = Now::at(Recorded::plan($test), $test->mode === 'simulated' ? [] : Recorded::marks($test), $this->recorded->elapsed($test))->toArray();
-            $speed = $test->mode === 'simulated' ? (float) $test->run['speed'] : 1.0;
+            $now = Now::at(Recorded::plan($test), $test->mode === 'simulated' ? [] : Recorded::marks($test), $this->recorded->elapsed($test));
             $clocks[] = [
-                'id' => "test-{$test->id}", 'title' => $now['title'],
-                'then' => $now['next'] === null ? 'Read it, and finish the test.' : "{$now['next']}: {$now['next_do']}",
-                'source' => Recorded::method($test)->source()->tag(), 'kind' => 'test_phase',
-                'starts_at' => $test->started_at->addMilliseconds((int) round(1000 * $now['began_s'] / $speed))->format('Y-m-d\TH:i:sP'),
-                'due_at' => $test->started_at->addMilliseconds((int) round(1000 * $now['ends_s'] / $speed))->format('Y-m-d\TH:i:sP'),
+                'id' => "test-{$test->id}", 'source' => Recorded::method($test)->source()->tag(), 'kind' => 'test_phase',
+                ...$now->clock($test->started_at->toDateTimeImmutable(), $test->mode === 'simulated' ? (float) $test->run['speed'] : 1.0),
                 'joint_id' => $test->id, 'joint_number' => null, 'main' => $test->section->main_id, 'section' => $test->section->name, 'test' => $test->number,
             ];
         }

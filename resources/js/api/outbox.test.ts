@@ -1,10 +1,10 @@
 import 'fake-indexeddb/auto';
 import { beforeEach, expect, test, vi } from 'vitest';
 import { ApiError, ConnectionLost } from './client';
-import { store } from '../device/store';
+import { store, type TestDraft } from '../device/store';
 import type { Outbox } from './outbox';
 
-const { flush, forget, handIn, submit, watchOutbox } = await import('./outbox');
+const { flush, forget, handIn, submit, submitTest, watchOutbox } = await import('./outbox');
 
 const ada = { id: 'ada', name: 'Ada' };
 const olaf = { id: 'olaf', name: 'Olaf' };
@@ -133,4 +133,44 @@ test('what another made is handed in under their name', async () => {
   await handIn(olaf);
   expect(sent).toMatchObject([{ id: 'a', for: 'olaf' }]);
   expect(await list()).toEqual({ waiting: [], refused: [] });
+});
+
+test('what was done to a test goes out in its order with everything else, at its own time, and ends up in what is kept of the test', async () => {
+  const done = (id: string, path: TestDraft['path']): TestDraft => ({
+    id,
+    kind: 'test',
+    path,
+    subject_type: 'test',
+    subject_id: 't1',
+    payload: path === 'readings' ? { pressure_kpa: 600 } : {},
+    device_at: '2026-11-23T08:00:00Z',
+  });
+  const lost = vi.fn(() => Promise.reject(new ConnectionLost()));
+  vi.stubGlobal('fetch', lost);
+  expect(await submitTest(ada, done('r', 'readings'))).toBeNull();
+  expect(await submit(ada, draft('a'))).toBeNull();
+  expect(await submitTest(ada, done('f', 'finish'))).toBeNull();
+  const asked: string[] = [];
+  vi.stubGlobal('fetch', async (request: Request) => {
+    const body = (await request.json()) as { id: string; at?: string };
+    asked.push(`${new URL(request.url).pathname} ${body.id} ${body.at ?? ''}`);
+    const answer = request.url.includes('/tests/') ? { id: 't1', state: 'running' } : { entry: { id: body.id }, bench: {} };
+    return new Response(JSON.stringify(answer), { status: 201 });
+  });
+  const { tests, written } = await flush(ada);
+  expect(asked).toEqual(['/api/v1/tests/t1/readings r 2026-11-23T08:00:00Z', '/api/v1/entries a ', '/api/v1/tests/t1/finish f 2026-11-23T08:00:00Z']);
+  expect([...tests.keys()]).toEqual(['r', 'f']);
+  expect(written.map((one) => one.written.entry.id)).toEqual(['a']);
+  expect(await list()).toEqual({ waiting: [], refused: [] });
+});
+
+test('nobody hands in what another did to a test', async () => {
+  vi.stubGlobal('fetch', () => Promise.reject(new ConnectionLost()));
+  await submitTest(olaf, { id: 'r', kind: 'test', path: 'readings', subject_type: 'test', subject_id: 't1', payload: {}, device_at: '2026-11-23T08:00:00Z' });
+  const fetch = server();
+  await handIn(olaf);
+  expect(fetch).not.toHaveBeenCalled();
+  expect((await list()).waiting).toEqual(['r']);
+  server();
+  await flush(olaf);
 });

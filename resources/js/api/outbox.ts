@@ -1,10 +1,11 @@
 import { alongOf, judging } from '../device';
-import { store, type Draft, type RefusedEntry, type Waiting } from '../device/store';
+import { hasAlong, store, type Draft, type RefusedEntry, type TestDraft, type Waiting } from '../device/store';
 import { answered, api, ApiError, type Schemas } from './client';
 
 export type { RefusedEntry, Waiting } from '../device/store';
 
 type Written = Schemas['Written'];
+type Test = Schemas['PressureTest'];
 
 /** An entry that the server has taken, with the draft that it came from. */
 export interface Sent {
@@ -70,19 +71,34 @@ export const flush = (person: Whose) => inOrder(() => drain(person));
  */
 export const handIn = (whose: Whose) => inOrder(() => drain(whose, undefined, whose.id));
 
+const isTest = (draft: Draft | TestDraft): draft is TestDraft => draft.kind === 'test';
+
+interface Drained {
+  written: Sent[];
+  /** tests that something was done to, by the draft of what was done */
+  tests: Map<string, Test>;
+  refused: ApiError | null;
+}
+
 /** @param own  the entry that somebody is entering just now: its refusal is for them, not for the list */
-async function drain(person: Whose, own?: string, madeBy?: string): Promise<{ written: Sent[]; refused: ApiError | null }> {
+async function drain(person: Whose, own?: string, madeBy?: string): Promise<Drained> {
   const db = await store;
   const written: Sent[] = [];
+  const tests: Drained['tests'] = new Map();
   let refused: ApiError | null = null;
   for (const key of await db.getAllKeys('entries')) {
     const row = await db.get('entries', key);
     if (!row || row.person !== person.id) continue; // another's entries wait for their own sign-in
+    const { draft } = row;
+    if (isTest(draft) && madeBy !== undefined) continue; // a test is run under one's own name
     try {
-      await sendPicture(row.draft);
-      const taken = await answered(api.POST('/entries', { body: madeBy === undefined ? row.draft : { ...row.draft, for: madeBy } }));
-      if (await alongOf(row.draft.subject_id)) await (await judging()).learn(taken, row);
-      written.push({ written: taken, row });
+      if (isTest(draft)) tests.set(draft.id, await sendTest(draft));
+      else {
+        await sendPicture(draft);
+        const taken = await answered(api.POST('/entries', { body: madeBy === undefined ? draft : { ...draft, for: madeBy } }));
+        if (await alongOf(draft.subject_id)) await (await judging()).learn(taken, row);
+        written.push({ written: taken, row });
+      }
       await db.delete('entries', key);
     } catch (error) {
       if (isOfThisOneAlone(error)) continue;
@@ -93,7 +109,14 @@ async function drain(person: Whose, own?: string, madeBy?: string): Promise<{ wr
     }
   }
   await tell();
-  return { written, refused };
+  return { written, tests, refused };
+}
+
+/** What was done to a test, at the time at which it was done. */
+async function sendTest({ id, path, subject_id: test, payload, device_at: at }: TestDraft): Promise<Test> {
+  const taken = await answered(api.POST(`/tests/{test}/${path}`, { params: { path: { test } }, body: { ...payload, id, at } as never }));
+  if (hasAlong()) await (await import('../device/kept')).amendTest(taken);
+  return taken;
 }
 
 /** A picture goes ahead of the entry that names it; sent twice it is one. */
@@ -108,7 +131,7 @@ async function sendPicture({ kind, payload }: Draft): Promise<void> {
   await db.delete('pictures', picture.sha256);
 }
 
-async function put(person: Whose, draft: Draft): Promise<void> {
+async function put(person: Whose, draft: Draft | TestDraft): Promise<void> {
   const db = await store;
   try {
     await db.add('entries', { draft, person: person.id, name: person.name });
@@ -152,6 +175,15 @@ export async function submit(person: Whose, draft: Draft): Promise<Pick<Written,
   await takeBack(draft.id);
   throw new ApiError(422, refusal.said, refusal.errors);
 }
+
+/** Keeps what was done to a running test, and sends it with everything before it; null when it has to wait. */
+export const submitTest = (person: Whose, draft: TestDraft): Promise<Test | null> =>
+  inOrder(async () => {
+    await put(person, draft);
+    const { tests, refused } = await drain(person, draft.id);
+    if (refused) throw refused;
+    return tests.get(draft.id) ?? null;
+  });
 
 /** An entry that the rules here refuse while nobody else can be asked: whoever entered it reads why, and enters it anew. */
 async function takeBack(id: string): Promise<void> {

@@ -8,7 +8,7 @@ const { endSession } = await import('./endSession');
 afterEach(() => vi.unstubAllGlobals());
 
 test('whoever draws the session sees that it has ended, and nothing of the job stays', async () => {
-  vi.stubGlobal('fetch', async () => new Response(null, { status: 204 }));
+  vi.stubGlobal('fetch', () => Promise.resolve(new Response(null, { status: 204 })));
   const client = new QueryClient({ defaultOptions: { queries: { staleTime: Infinity } } });
   const ada = { id: 'ada', name: 'Ada' };
   client.setQueryData(sessionQuery.queryKey, ada as never);

@@ -26,7 +26,8 @@ export function useOutbox() {
   useEffect(() => {
     if (own === 0) return;
     const send = () =>
-      void flush({ id, name }).then(async ({ written }) => {
+      void flush({ id, name }).then(async ({ written, tests }) => {
+        if (tests.size > 0) for (const key of ['tests', 'test-trace', 'clocks']) await client.invalidateQueries({ queryKey: [key] });
         if (written.length === 0) return;
         setOver((before) => [...before, ...overtaken(written)]);
         if (hasAlong()) await (await import('../device/draw')).draw(client, written, name);

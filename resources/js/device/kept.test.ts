@@ -50,6 +50,13 @@ test('a bar of signal that carries nothing for a while does not put the clock ba
   expect(Math.abs(Date.parse(now) - Date.now() - 7_200_000)).toBeLessThan(5000);
 });
 
+test('a piece of something that grows is never given again', async () => {
+  vi.stubGlobal('fetch', answers({ samples: [1] }));
+  await asked(question('/tests/t/trace?since=480'));
+  vi.stubGlobal('fetch', lost);
+  await expect(asked(question('/tests/t/trace?since=480'))).rejects.toThrow('Failed to fetch');
+});
+
 test('what was kept is changed in place', async () => {
   vi.stubGlobal('fetch', answers({ joints: [{ id: 'a', state: 'planned' }] }));
   await asked(question('/mains/m/line'));

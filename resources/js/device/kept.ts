@@ -1,3 +1,4 @@
+import type { Schemas } from '../api/client';
 import { jobNow } from '../app/time';
 import { store } from './store';
 
@@ -9,7 +10,11 @@ const pathOf = (request: Request) => {
   return pathname + search;
 };
 
-const isAnswer = (request: Request) => request.method === 'GET' && new URL(request.url).pathname.startsWith('/api/v1/');
+/** What is told piece by piece as it grows is of the moment: an old piece of it would stand still where the new one is looked for. */
+const isAnswer = (request: Request) => {
+  const { pathname, searchParams } = new URL(request.url);
+  return request.method === 'GET' && pathname.startsWith('/api/v1/') && !searchParams.has('since');
+};
 
 /** What was kept, as it is given now: its clock has gone on, also while the server was waited for. */
 function given({ body }: { body: unknown }): Response {
@@ -44,4 +49,16 @@ export async function amend<T>(path: string, change: (body: T) => T): Promise<vo
   const db = await store;
   const row = await db.get('kept', `/api/v1${path}`);
   if (row) await db.put('kept', { ...row, body: change(row.body as T) });
+}
+
+const OF_TESTS = /^\/api\/v1\/sections\/[^/]+\/tests/;
+
+/** Puts what the server has just said of a test in the place of what was kept of it. */
+export async function amendTest(test: Schemas['PressureTest']): Promise<void> {
+  for (const path of await (await store).getAllKeys('kept'))
+    if (OF_TESTS.test(path))
+      await amend<Schemas['SectionTests']>(path.replace('/api/v1', ''), (page) => ({
+        ...page,
+        tests: page.tests.map((one) => (one.id === test.id ? test : one)),
+      }));
 }

@@ -30,7 +30,7 @@ function drop() {
 }
 
 /** Asks the core on this device. Null where it cannot answer: the server then judges. */
-export async function askRules<T>(ask: 'know' | 'desk' | 'reckon' | 'ping', given: unknown): Promise<T | null> {
+export async function askRules<T>(ask: 'know' | 'desk' | 'reckon' | 'test' | 'ping', given: unknown): Promise<T | null> {
   const id = ++last;
   const start = performance.now();
   const answer = await new Promise<Answer>((resolve) => {

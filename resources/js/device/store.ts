@@ -3,16 +3,27 @@ import type { Schemas } from '../api/client';
 
 export type Draft = Schemas['EntryDraft'];
 
+/** What was done to a running test: a gauge read, a note or the begin of a phase, the end. */
+export interface TestDraft {
+  id: string;
+  kind: 'test';
+  path: 'readings' | 'notes' | 'finish';
+  subject_type: 'test';
+  subject_id: string;
+  payload: Record<string, unknown>;
+  device_at: string;
+}
+
 /** An entry that had waited and that the server would not take, and what it said. Kept until somebody has dealt with it. */
 export interface RefusedEntry {
-  draft: Draft;
+  draft: Draft | TestDraft;
   person: string;
   said: string;
 }
 
 /** An entry on its way: whose it is, by id and by name; and as the rules on this device have taken it. */
 export interface Waiting {
-  draft: Draft;
+  draft: Draft | TestDraft;
   person: string;
   name: string;
   here?: Record<string, unknown>;

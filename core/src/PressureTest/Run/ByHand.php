@@ -118,8 +118,8 @@ final readonly class ByHand
      * @param  list<array{t: float, p: float, c: ?float, added: ?float}>  $rows
      * @param  list<array{t: float, phase: ?string, ...}>  $notes
      * @param  array<mixed>  $measured  as typed
-     * @return array{now: array<string, mixed>, samples: list<array<string, mixed>>, against: ?string, state: ?string, verdict: ?array<string, mixed>}
-     *     against: why it cannot be ended yet; state and verdict: what it would come to
+     * @return array{now: array<string, mixed>, clock: array<string, string>, samples: list<array<string, mixed>>, against: ?string, state: ?string,
+     *     verdict: ?array<string, mixed>} against: why it cannot be ended yet; state and verdict: what it would come to
      */
     public function stands(array $rows, array $notes, \DateTimeImmutable $now, array $measured = [], string $brokenOff = ''): array
     {
@@ -137,8 +137,10 @@ final readonly class ByHand
             $against = $fault->getMessage();
         }
 
+        $phase = Now::at($this->plan, $marks, $elapsed);
+
         return [
-            'now' => [...Now::at($this->plan, $marks, $elapsed)->toArray(), 'elapsed_s' => $elapsed], 'samples' => $rows, 'against' => $against,
+            'now' => [...$phase->toArray(), 'elapsed_s' => $elapsed], 'clock' => $phase->clock($this->began), 'samples' => $rows, 'against' => $against,
             'state' => $verdict?->state(), 'verdict' => $verdict?->toArray(),
         ];
     }

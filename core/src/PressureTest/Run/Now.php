@@ -33,6 +33,23 @@ final readonly class Now
         return $now ?? new self($plan->phases[0], 0.0, 60 * $plan->phases[0]->minutes, $plan->phases[1] ?? null);
     }
 
+    /**
+     * The wait as a clock shows it.
+     *
+     * @param  \DateTimeImmutable  $began  start of the test
+     * @param  float  $speed  of a simulated one: seconds of the test in one of the job
+     * @return array{title: string, then: string, starts_at: string, due_at: string}
+     */
+    public function clock(\DateTimeImmutable $began, float $speed = 1.0): array
+    {
+        $at = static fn (float $s): string => $began->modify('+'.(int) round(1000 * $s / $speed).' milliseconds')->format('Y-m-d\TH:i:sP');
+
+        return [
+            'title' => $this->phase->title, 'then' => $this->next === null ? 'Read it, and finish the test.' : "{$this->next->title}: {$this->next->do}",
+            'starts_at' => $at($this->beganS), 'due_at' => $at($this->endsS),
+        ];
+    }
+
     /** @return array{phase: string, title: string, do: string, began_s: float, ends_s: float, next: ?string, next_do: ?string} */
     public function toArray(): array
     {

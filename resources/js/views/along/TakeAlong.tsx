@@ -35,8 +35,8 @@ export function TakeAlong() {
           {here ? (
             <>
               <b>{main.name} is on this device.</b> Taken along {ago}, {(here.bytes / MB).toFixed(1)} MB. Readings are{' '}
-              {HAS_RULES ? 'judged here at once, and sent' : 'kept here, and sent and judged'} when there is signal. Papers, files to read in, tests and units
-              that send by themselves need signal.
+              {HAS_RULES ? 'judged here at once, and sent' : 'kept here, and sent and judged'} when there is signal. Papers, files to read in, the begin of a
+              test, and units that send by themselves need signal.
             </>
           ) : (
             <>

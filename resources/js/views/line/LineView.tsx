@@ -34,6 +34,7 @@ export function LineView() {
         <Suspense fallback={null}>
           <LayJoints first />
           <JointList />
+          {main.id !== '' && <TakeAlong />}
         </Suspense>
         <Button component={RouterLink} to="/setout" variant="outlined" sx={{ minHeight: 60, px: 4, alignSelf: 'flex-start' }}>
           Set it out

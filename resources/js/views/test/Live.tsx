@@ -1,13 +1,17 @@
 import { useEffect, useRef, useState } from 'react';
 import { Alert, Box, Button, Stack, TextField, Typography } from '@mui/material';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
-import { answered, api, type Schemas } from '../../api/client';
-import { jobNow, span, uuid } from '../../app/time';
+import { answered, api, ConnectionLost, type Schemas } from '../../api/client';
+import { span } from '../../app/time';
+import { useSignal } from '../../app/useSignal';
+import type { TestDraft } from '../../device/store';
+import { Findings } from '../bench/Findings';
 import { Measured, typed, type Typed } from './Measured';
 import { kept } from './kept';
 import { PressureChart } from './PressureChart';
 import { stored } from '../bench/units';
-import { useMayTest, useTestAction, type Test } from './useTest';
+import { useHere, type Here } from './useHere';
+import { useMayTest, useTestAction, useTestEntry, type Test } from './useTest';
 
 type Sample = Schemas['TraceSample'];
 
@@ -33,25 +37,51 @@ export function Live({ test }: { test: Test }) {
     staleTime: 0,
     gcTime: 0,
   });
-  const now = (running.data ?? test).now;
+  const signal = useSignal();
+  const { here, waiting, mayEnd } = useHere(test, !signal || running.error instanceof ConnectionLost);
+  const now = here?.now ?? (running.data ?? test).now;
   const phase = now?.phase;
   useEffect(() => {
     void client.invalidateQueries({ queryKey: ['clocks'] }); // another phase: the rail of everyone here is read anew
   }, [client, phase]);
   const logging = (running.data ?? test).logging;
-  const notes = (running.data ?? test).notes;
+  const notes = here?.notes ?? (running.data ?? test).notes;
   return (
     <Box sx={{ my: 1.5 }}>
       {now && <Now now={now} />}
-      <PressureChart test={test} samples={samples} notes={notes} />
+      <PressureChart test={test} samples={here?.samples ?? samples} notes={notes} />
       {!logging && (
         <Alert severity="warning" sx={{ my: 1 }}>
           Logging is stopped. The section is still under pressure; what was recorded is kept, and the gap will show.
         </Alert>
       )}
-      {test.mode === 'hand' && <Reading test={test} />}
-      <Notes test={test} logging={logging} phase={now?.phase ?? null} />
-      <Finish test={test} />
+      {waiting > 0 && (
+        <Alert severity="info" role="status" sx={{ my: 1 }}>
+          {waiting === 1 ? 'One entry of this test is' : `${waiting} entries of this test are`} kept on this device and sent when there is signal.
+        </Alert>
+      )}
+      {here && <AsRead here={here} />}
+      {!here?.ended && (
+        <>
+          {test.mode === 'hand' && <Reading test={test} />}
+          <Notes test={test} begun={notes.flatMap((n) => (n.phase === null ? [] : [n.phase]))} logging={logging} phase={now?.phase ?? null} />
+          <Finish test={test} mayEnd={mayEnd} />
+        </>
+      )}
+    </Box>
+  );
+}
+
+/** What this device makes of it, until the server says. */
+function AsRead({ here }: { here: Here }) {
+  const would = here.state && { passed: 'passed', failed: 'not passed', advised: `read: ${here.verdict?.reading ?? ''}`, planned: '', running: '' }[here.state];
+  return (
+    <Box component="section" aria-label="As read on this device" sx={{ my: 1.5, p: 1.5, bgcolor: 'earth' }}>
+      <Typography sx={{ fontWeight: 640 }}>
+        {here.ended ? `Ended: ${would ?? 'not judged'}. ` : (here.against ?? `Ended now it would be ${would}.`)}
+        {here.ended && 'Judged by the rules on this device; the server judges it again when there is signal, and counts.'}
+      </Typography>
+      {here.verdict && here.against === null && <Findings plain findings={here.verdict.findings} label="Findings on this device" />}
     </Box>
   );
 }
@@ -103,9 +133,8 @@ function useTyped(key: string): [TypedReading, (text: TypedReading) => void] {
 /** One reading of the gauge, at the moment it is entered. */
 function Reading({ test }: { test: Test }) {
   const mayTest = useMayTest();
-  const read = useTestAction<Record<string, unknown>>(test.id, 'readings');
+  const read = useTestEntry<Record<string, unknown>>(test.id, 'readings');
   const [text, setText] = useTyped(`reading-${test.id}`);
-  const sent = useRef<{ key: string; id: string; at: string } | null>(null);
   const { pressure, temperature, volume } = test.display;
   const fields = [
     ['pressure', `Gauge, ${pressure.symbol}`],
@@ -115,17 +144,7 @@ function Reading({ test }: { test: Test }) {
   const value = (key: 'pressure' | 'temperature' | 'water', display: Schemas['Display']) => (text[key].trim() === '' ? null : stored(text[key], { display }));
   const enter = () => {
     const body = { pressure_kpa: value('pressure', pressure), temperature_c: value('temperature', temperature), added_l: value('water', volume) };
-    const key = JSON.stringify(body);
-    if (sent.current?.key !== key) sent.current = { key, id: uuid(), at: new Date(jobNow()).toISOString() }; // the same when sent again
-    read.mutate(
-      { ...body, id: sent.current.id, at: sent.current.at },
-      {
-        onSuccess: () => {
-          sent.current = null;
-          setText({ ...text, pressure: '' });
-        },
-      },
-    );
+    read.mutate(body, { onSuccess: () => setText({ ...text, pressure: '' }) });
   };
   return (
     <Box component="form" aria-label="Reading" onSubmit={(e) => (e.preventDefault(), enter())}>
@@ -153,12 +172,11 @@ function Reading({ test }: { test: Test }) {
   );
 }
 
-function Notes({ test, logging, phase }: { test: Test; logging: boolean; phase: string | null }) {
+function Notes({ test, begun, logging, phase }: { test: Test; begun: string[]; logging: boolean; phase: string | null }) {
   const mayTest = useMayTest();
-  const note = useTestAction<{ text?: string; phase?: string }>(test.id, 'notes');
+  const note = useTestEntry<{ text?: string; phase?: string }>(test.id, 'notes');
   const log = useTestAction<{ on: boolean }>(test.id, 'logging');
   const [text, setText] = useState('');
-  const begun = test.notes.flatMap((n) => (n.phase === null ? [] : [n.phase]));
   const later = test.plan.phases.filter((p) => !begun.includes(p.id));
   const next = later[0]?.id === phase && begun.length > 0 ? later[1] : later[0];
   return (
@@ -188,9 +206,9 @@ function Notes({ test, logging, phase }: { test: Test; logging: boolean; phase: 
   );
 }
 
-function Finish({ test }: { test: Test }) {
+function Finish({ test, mayEnd }: { test: Test; mayEnd: (draft: TestDraft) => Promise<void> }) {
   const mayTest = useMayTest();
-  const finish = useTestAction<{ measured: Record<string, unknown>; broken_off?: string }>(test.id, 'finish');
+  const finish = useTestEntry<{ measured: Record<string, unknown>; broken_off?: string }>(test.id, 'finish', mayEnd);
   const [values, setValues] = useState<Typed>({});
   const [broken, setBroken] = useState<string | null>(null);
   const done = typed(test.asks, values);

@@ -1,0 +1,88 @@
+import { useEffect, useState } from 'react';
+import { useQuery, useQueryClient } from '@tanstack/react-query';
+import { askRules } from '#device-rules';
+import type { Schemas } from '../../api/client';
+import { watchOutbox } from '../../api/outbox';
+import { useWork } from '../../app/session';
+import { jobNow } from '../../app/time';
+import { amend } from '../../device/kept';
+import { hasAlong, type TestDraft, type Waiting } from '../../device/store';
+import type { Test } from './useTest';
+
+/** A running test as the rules on this device see it. */
+export interface Here {
+  now: Schemas['TestNow'];
+  clock: Pick<Schemas['Clock'], 'title' | 'starts_at' | 'due_at'> & { then: string };
+  samples: Schemas['TraceSample'][];
+  notes: Test['notes'];
+  /** why it cannot be ended yet */
+  against: string | null;
+  /** what it would come to */
+  state: Test['state'] | null;
+  verdict: NonNullable<Test['verdict']> | null;
+  /** its end waits here */
+  ended: boolean;
+}
+
+type Row = Waiting & { draft: TestDraft };
+
+const isOf =
+  (test: string) =>
+  (row: Waiting): row is Row =>
+    row.draft.kind === 'test' && row.draft.subject_id === test;
+
+/** What was done to a test here and has not been sent. */
+function useWaiting(test: string): Row[] {
+  const [rows, setRows] = useState<Row[]>([]);
+  useEffect(() => watchOutbox(({ waiting }) => setRows(waiting.filter(isOf(test)))), [test]);
+  return rows;
+}
+
+/** Asks the rules on this device; null where there are none, or the test is not read by hand. */
+async function stands(test: Test, rows: Row[], more: TestDraft[] = []): Promise<Here | null> {
+  if (test.hand === null) return null;
+  const entries = [...rows.map(({ draft, name }) => ({ draft, by: name })), ...more.map((draft) => ({ draft, by: '' }))].map(({ draft, by }) => ({
+    path: draft.path,
+    payload: draft.payload,
+    at: draft.device_at,
+    by,
+  }));
+  const said = await askRules<Here | { refused: unknown }>('test', { ...test.hand, notes: test.notes, entries, now: new Date(jobNow()).toISOString() });
+  return said && 'now' in said ? said : null;
+}
+
+/**
+ * A test read by hand as this device sees it, while something of it waits here or there is no signal; null where the server says it.
+ *
+ * @param lost  the server could not be asked
+ */
+export function useHere(test: Test, lost: boolean) {
+  const { job } = useWork();
+  const client = useQueryClient();
+  const waiting = useWaiting(test.id);
+  const isHere = test.hand !== null && (waiting.length > 0 || lost);
+  const { data } = useQuery({
+    queryKey: ['test-here', test.id, waiting.map((row) => row.draft.id).join(), test.hand?.samples.length, test.notes.length],
+    queryFn: async () => {
+      const here = await stands(test, waiting);
+      if (here && hasAlong()) {
+        await amend<Schemas['Clocks']>(`/jobs/${job.id}/clocks`, (clocks) => ({
+          ...clocks,
+          clocks: clocks.clocks.map((clock) => (clock.id === `test-${test.id}` ? { ...clock, ...here.clock } : clock)),
+        }));
+        if (here.now.phase !== test.now?.phase) void client.invalidateQueries({ queryKey: ['clocks'] });
+      }
+      return here;
+    },
+    enabled: isHere,
+    placeholderData: (before) => before,
+    refetchInterval: 5000,
+    gcTime: 0,
+  });
+  /** Whether it may be ended now, as far as this device can say. */
+  const mayEnd = async (draft: TestDraft) => {
+    const would = isHere ? await stands(test, waiting, [draft]) : null;
+    if (would?.against) throw new Error(would.against);
+  };
+  return { here: isHere ? (data ?? null) : null, waiting: waiting.length, mayEnd };
+}
