@@ -309,15 +309,19 @@ export async function release(page: Page) {
 /** Answers every question that keeps the section shown from its test. */
 export async function makeSectionReady(page: Page, medium: 'water' | 'air' = 'water') {
   const readiness = page.getByRole('region', { name: 'Readiness' });
-  const answer = async (gate: string, questions: string[]) => {
-    await readiness.getByRole('listitem').filter({ hasText: gate }).getByRole('button', { name: 'Answer' }).click();
-    for (const question of questions) await yes(page, question);
-  };
-  await answer('Section', ['Backfilled, but for joints to be watched?', 'Ends braced, restraint on?', 'Thrust blocks cured, or none needed?']);
-  await answer('People', ['Toolbox talk held: who does what, who stops it?', 'Exclusion zone set and crew told?']);
-  if (medium === 'water') await answer('Fill and vent', ['Filled from the low point, slowly?', 'Every high vent ran clear of air, then shut?']);
-  else await answer('Air', ['Owner and maker agree to a test with air or gas?', 'Plugs and caps braced, nobody in a manhole?']);
-  await answer('Gauge', ['Relief valve set above the test pressure and tried?']);
+  await readiness.getByRole('button', { name: /^Answer what is open/ }).click();
+  for (const question of [
+    'Backfilled, but for joints to be watched?',
+    'Ends braced, restraint on?',
+    'Thrust blocks cured, or none needed?',
+    'Toolbox talk held: who does what, who stops it?',
+    'Exclusion zone set and crew told?',
+    ...(medium === 'water'
+      ? ['Filled from the low point, slowly?', 'Every high vent ran clear of air, then shut?']
+      : ['Owner and maker agree to a test with air or gas?', 'Plugs and caps braced, nobody in a manhole?']),
+    'Relief valve set above the test pressure and tried?',
+  ])
+    await yes(page, question);
   await choose(page, 'Gauge or logger', /Logger 16 bar/);
 }
 

@@ -181,3 +181,18 @@ export async function afterSheet(page: Page, joint: number) {
   }
   await page.getByRole('link', { name: `To joint ${joint}` }).click();
 }
+
+/** Counts what a hand does from here on: each button, choice and field that is used. */
+export async function countTouches(page: Page): Promise<() => Promise<Touches>> {
+  await page.evaluate(() => {
+    const count = { presses: 0, fields: 0 };
+    Object.assign(window, { touches: count });
+    document.addEventListener(
+      'click',
+      (e) => e.target instanceof Element && e.target.closest('button, a, [role=option], [role=combobox]') && count.presses++,
+      true,
+    );
+    document.addEventListener('change', (e) => e.target instanceof HTMLInputElement && e.target.type === 'text' && count.fields++, true);
+  });
+  return () => page.evaluate(() => (window as unknown as { touches: Touches }).touches);
+}

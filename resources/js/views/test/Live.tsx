@@ -60,7 +60,7 @@ export function Live({ test }: { test: Test }) {
           {waiting === 1 ? 'One entry of this test is' : `${waiting} entries of this test are`} kept on this device and sent when there is signal.
         </Alert>
       )}
-      {here && <AsRead here={here} />}
+      {here && (here.ended || here.against === null) && <AsRead here={here} />}
       {!here?.ended && (
         <>
           {test.mode === 'hand' && <Reading test={test} />}
@@ -78,10 +78,10 @@ function AsRead({ here }: { here: Here }) {
   return (
     <Box component="section" aria-label="As read on this device" sx={{ my: 1.5, p: 1.5, bgcolor: 'earth' }}>
       <Typography sx={{ fontWeight: 640 }}>
-        {here.ended ? `Ended: ${would ?? 'not judged'}. ` : (here.against ?? `Ended now it would be ${would}.`)}
+        {here.ended ? `Ended: ${would ?? 'not judged'}. ` : `Ended now it would be ${would}.`}
         {here.ended && 'Judged by the rules on this device; the server judges it again when there is signal, and counts.'}
       </Typography>
-      {here.verdict && here.against === null && <Findings plain findings={here.verdict.findings} label="Findings on this device" />}
+      {here.verdict && <Findings plain findings={here.verdict.findings} label="Findings on this device" />}
     </Box>
   );
 }

@@ -1,4 +1,5 @@
 import { useState } from 'react';
+import { flushSync } from 'react-dom';
 import { Alert, Box, Button, Paper, Stack, TextField, Typography } from '@mui/material';
 import type { Schemas } from '../../api/client';
 import { ForwardButton } from '../../app/ClocksRail';
@@ -14,13 +15,23 @@ const QUERY = ['tests'] as const;
 /** Everything that must hold before pressure goes on; a supervisor's overrule stays in sight. */
 export function Readiness({ data }: { data: Schemas['SectionTests'] }) {
   const mayTest = useMayTest();
-  const [shown, setShown] = useState<string | null>(null);
+  const [shown, setShown] = useState<string[]>([]); // stays while it is answered: nothing moves under a finger
   const steps = data.bench.procedure.steps;
   const open = data.gates.filter((gate) => !gate.holds).length;
+  const toAnswer = steps.filter((step) => data.gates.some((gate) => gate.id === step.id && !gate.holds)).map((step) => step.id);
+  const openAll = () => {
+    flushSync(() => setShown(toAnswer));
+    document.querySelector('[data-missing]')?.scrollIntoView({ block: 'center' });
+  };
   return (
     <>
       <Paper component="section" aria-label="Readiness" sx={{ p: { xs: 1.5, sm: 2.5 } }}>
         <Typography variant="h1">{data.ready ? 'Ready to test' : `Not ready to test: ${open} of ${data.gates.length} open`}</Typography>
+        {mayTest && toAnswer.length > 1 && shown.length < 2 && (
+          <Button fullWidth variant="contained" color="secondary" onClick={openAll} sx={{ minHeight: 56, my: 1.5 }}>
+            Answer what is open ({toAnswer.length})
+          </Button>
+        )}
         <Stack component="ul" sx={{ listStyle: 'none', p: 0, m: 0 }}>
           {data.gates.map((gate) => {
             const answers = steps.some((s) => s.id === gate.id);
@@ -35,10 +46,10 @@ export function Readiness({ data }: { data: Schemas['SectionTests'] }) {
                   <Button
                     variant={gate.holds ? 'text' : 'outlined'}
                     color={gate.holds ? 'primary' : 'secondary'}
-                    aria-expanded={shown === gate.id}
-                    onClick={() => setShown(shown === gate.id ? null : gate.id)}
+                    aria-expanded={shown.includes(gate.id)}
+                    onClick={() => setShown(shown.includes(gate.id) ? shown.filter((id) => id !== gate.id) : [gate.id])}
                   >
-                    {shown === gate.id ? 'Close' : gate.holds ? 'Look' : 'Answer'}
+                    {shown.includes(gate.id) ? 'Close' : gate.holds ? 'Look' : 'Answer'}
                   </Button>
                 )}
               </Stack>
@@ -48,7 +59,7 @@ export function Readiness({ data }: { data: Schemas['SectionTests'] }) {
       </Paper>
       {steps.map(
         (step, k) =>
-          step.id === shown && (
+          shown.includes(step.id) && (
             <StepCard
               key={step.id}
               bench={data.bench}
