@@ -5,7 +5,7 @@ import { coverQuery } from '../../api/queries';
 import { shownNumber, typedNumber } from '../../app/numbers';
 import { useWork } from '../../app/session';
 import { uuid } from '../../app/time';
-import { general, useForm } from '../../app/useForm';
+import { useForm } from '../../app/useForm';
 
 /** A stretch of the main, from where the last one ends. */
 export function NewStretch({ page, onOpened }: { page: Schemas['CoverPage']; onOpened: (id: string) => void }) {
@@ -57,9 +57,9 @@ export function NewStretch({ page, onOpened }: { page: Schemas['CoverPage']; onO
         <TextField label="From station" slotProps={metres} {...form.field('from_m', open.error)} />
         <TextField label="To station" slotProps={metres} {...form.field('to_m', open.error)} />
       </Box>
-      {general(open.error) && (
+      {form.rest(open.error, 'facts.depth_m') && (
         <Alert severity="error" sx={{ mt: 1.5 }}>
-          {general(open.error)}
+          {form.rest(open.error, 'facts.depth_m')}
         </Alert>
       )}
       <Button type="submit" variant="contained" color="secondary" disabled={open.isPending} sx={{ mt: 2, minHeight: 56, px: 4 }}>

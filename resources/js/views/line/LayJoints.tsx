@@ -5,7 +5,7 @@ import { answered, api } from '../../api/client';
 import { cardsQuery, JOB } from '../../api/queries';
 import { typedNumber } from '../../app/numbers';
 import { useWork } from '../../app/session';
-import { faultOf, general, useForm } from '../../app/useForm';
+import { faultOf, useForm } from '../../app/useForm';
 import { useUnits } from '../../app/useUnits';
 import { noPipe, PipeFields, usePipe, type PipeTexts } from '../setout/PipeFields';
 
@@ -80,9 +80,9 @@ export function LayJoints({ first }: { first: boolean }) {
         </TextField>
         {pipe && <PipeFields texts={pipe} onChange={setPipe} fault={(key) => faultOf(lay.error, `pipe.${key}`)} />}
       </Box>
-      {(general(lay.error) ?? faultOf(lay.error, 'pipe')) && (
+      {(form.rest(lay.error, 'method', 'pipe') ?? faultOf(lay.error, 'pipe')) && (
         <Alert severity="error" sx={{ mt: 1.5 }}>
-          {general(lay.error) ?? faultOf(lay.error, 'pipe')}
+          {form.rest(lay.error, 'method', 'pipe') ?? faultOf(lay.error, 'pipe')}
         </Alert>
       )}
       <Stack direction="row" spacing={1.5} sx={{ mt: 2 }}>

@@ -5,7 +5,7 @@ import { answered, api, type Schemas } from '../../api/client';
 import { JOB, yardQuery } from '../../api/queries';
 import { typedNumber } from '../../app/numbers';
 import { useWork } from '../../app/session';
-import { general, useForm } from '../../app/useForm';
+import { useForm } from '../../app/useForm';
 
 /** Numbers as they are written on the joint and its pipes: typed, or by a scanner that types. */
 export function NumbersFields({ joint, onLeave }: { joint: Schemas['Joint']; onLeave: () => void }) {
@@ -52,7 +52,7 @@ export function NumbersFields({ joint, onLeave }: { joint: Schemas['Joint']; onL
           Leave it
         </Button>
       </Stack>
-      {general(save.error) && <Alert severity="error">{general(save.error)}</Alert>}
+      {form.rest(save.error) && <Alert severity="error">{form.rest(save.error)}</Alert>}
     </Box>
   );
 }

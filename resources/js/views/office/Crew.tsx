@@ -6,7 +6,7 @@ import { JOB, jobsQuery, membersQuery } from '../../api/queries';
 import { useWork } from '../../app/session';
 import { LinkShown } from './LinkShown';
 import { Papers } from './Papers';
-import { general, useForm } from '../../app/useForm';
+import { useForm } from '../../app/useForm';
 
 /** Who works on this job, and as what. */
 export function Crew() {
@@ -137,9 +137,9 @@ function AddMember({ others, gives, title, onKept, onLink }: AddProps) {
           ))}
         </TextField>
       </Box>
-      {general(add.error) && (
+      {form.rest(add.error) && (
         <Alert severity="error" sx={{ mt: 1.5 }}>
-          {general(add.error)}
+          {form.rest(add.error)}
         </Alert>
       )}
       <Button type="submit" variant="contained" color="secondary" disabled={add.isPending} sx={{ mt: 2, minHeight: 56, px: 4 }}>

@@ -6,7 +6,7 @@ import { peopleQuery } from '../../api/queries';
 import { FileButton } from '../../app/FileButton';
 import { LinkShown } from './LinkShown';
 import { Papers } from './Papers';
-import { general, useForm } from '../../app/useForm';
+import { useForm } from '../../app/useForm';
 
 interface Shown {
   link: Schemas['Link'];
@@ -61,7 +61,7 @@ function Invite({ onLink }: { onLink: (shown: Shown) => void }) {
         control={<Checkbox checked={administrator} onChange={(e) => setAdministrator(e.target.checked)} />}
         label="Administrator: sets up jobs and invites people"
       />
-      {general(invite.error) && <Alert severity="error">{general(invite.error)}</Alert>}
+      {form.rest(invite.error) && <Alert severity="error">{form.rest(invite.error)}</Alert>}
     </Paper>
   );
 }
@@ -185,7 +185,7 @@ function NewCertificate({ person, kinds, onKept }: { person: Schemas['Person']; 
           Keep it
         </Button>
       </Stack>
-      {(general(keep.error) ?? drop.error?.message) && <Alert severity="error">{general(keep.error) ?? drop.error?.message}</Alert>}
+      {(form.rest(keep.error) ?? drop.error?.message) && <Alert severity="error">{form.rest(keep.error) ?? drop.error?.message}</Alert>}
     </Box>
   );
 }

@@ -6,7 +6,7 @@ import { instrumentsQuery, JOB } from '../../api/queries';
 import { FileButton } from '../../app/FileButton';
 import { useWork } from '../../app/session';
 import { SquareCode } from './SquareCode';
-import { general, useForm } from '../../app/useForm';
+import { useForm } from '../../app/useForm';
 
 type Instrument = Schemas['Instrument'];
 
@@ -178,7 +178,7 @@ function InstrumentForm({ unit, kinds, onKept, onLeave }: FormProps) {
         <TextField label="Range (if any)" {...form.field('range_said', keep.error)} />
         <TextField label="Resolution (if any)" {...form.field('resolution_said', keep.error)} />
       </Box>
-      {general(keep.error) && <Alert severity="error">{general(keep.error)}</Alert>}
+      {form.rest(keep.error) && <Alert severity="error">{form.rest(keep.error)}</Alert>}
       <Stack direction="row" sx={{ mt: 2, flexWrap: 'wrap', gap: 1.5 }}>
         <Button type="submit" variant="contained" color="secondary" disabled={keep.isPending} sx={{ minHeight: 56, px: 4 }}>
           Keep it

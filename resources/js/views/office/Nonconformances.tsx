@@ -7,7 +7,7 @@ import { nonconformancesQuery } from '../../api/queries';
 import { useWork } from '../../app/session';
 import { dayAndTime } from '../../app/time';
 import { RaiseNonconformance } from './RaiseNonconformance';
-import { general, useForm } from '../../app/useForm';
+import { useForm } from '../../app/useForm';
 
 type One = Schemas['Nonconformance'];
 const EDGE = { open: 'stop', corrected: 'watch', verified: 'go' } as const;
@@ -123,7 +123,7 @@ function Correct({ one, causes }: { one: One; causes: Schemas['Nonconformances']
           It is put right
         </Button>
       </Stack>
-      {general(correct.error) && <Alert severity="error">{general(correct.error)}</Alert>}
+      {form.rest(correct.error) && <Alert severity="error">{form.rest(correct.error)}</Alert>}
     </Box>
   );
 }

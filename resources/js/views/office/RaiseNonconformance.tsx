@@ -7,7 +7,7 @@ import { membersQuery, nonconformancesQuery } from '../../api/queries';
 import { FileButton } from '../../app/FileButton';
 import { keepPicture } from '../../app/picture';
 import { useWork } from '../../app/session';
-import { general, useForm } from '../../app/useForm';
+import { useForm } from '../../app/useForm';
 
 interface Props {
   /** the joint that it is about; none where it is about the job */
@@ -67,9 +67,9 @@ export function RaiseNonconformance({ joint = null, rule, said = '', onDone }: P
         <TextField label="Until when (if set)" type="date" slotProps={{ inputLabel: { shrink: true } }} {...form.field('due_on', raise.error)} />
       </Box>
       <Pictures hashes={pictures} />
-      {(general(raise.error) ?? take.error?.message) && (
+      {(form.rest(raise.error) ?? take.error?.message) && (
         <Alert severity="error" sx={{ mt: 1.5 }}>
-          {general(raise.error) ?? take.error?.message}
+          {form.rest(raise.error) ?? take.error?.message}
         </Alert>
       )}
       <Stack direction="row" sx={{ mt: 2, flexWrap: 'wrap', gap: 1.5 }}>

@@ -1,6 +1,7 @@
 import { useState } from 'react';
 import { Alert, Button, MenuItem, Stack, TextField } from '@mui/material';
 import type { Schemas } from '../../api/client';
+import { besides, faultAt } from '../../app/useForm';
 import { useChange } from './useChange';
 
 /** The rulebook a job starts from: its standards and its units. What the job changed for itself is set anew from the one chosen. */
@@ -10,7 +11,7 @@ export function BaseForm({ rulebook }: { rulebook: Schemas['RulebookPage'] }) {
   const change = useChange();
   return (
     <Stack spacing={1.5} sx={{ maxWidth: 560 }}>
-      <TextField select label="The job works by" value={base} onChange={(e) => setBase(e.target.value)}>
+      <TextField select label="The job works by" value={base} onChange={(e) => setBase(e.target.value)} {...faultAt(change.error, 'rulebook')}>
         {rulebook.bases.map((b) => (
           <MenuItem key={b.id} value={b.id} sx={{ minHeight: 52 }}>
             {b.title}
@@ -22,8 +23,14 @@ export function BaseForm({ rulebook }: { rulebook: Schemas['RulebookPage'] }) {
           <Alert severity="warning">
             Units and limits change for everyone on this job, and what was changed for it before starts anew. Finished joints keep what they were judged under.
           </Alert>
-          <TextField label="Why (stays visible for ever)" value={reason} onChange={(e) => setReason(e.target.value)} multiline />
-          {change.error && <Alert severity="error">{change.error.message}</Alert>}
+          <TextField
+            label="Why (stays visible for ever)"
+            value={reason}
+            onChange={(e) => setReason(e.target.value)}
+            multiline
+            {...faultAt(change.error, 'reason')}
+          />
+          {besides(change.error, 'rulebook', 'reason') && <Alert severity="error">{besides(change.error, 'rulebook', 'reason')}</Alert>}
           <Button
             variant="contained"
             color="secondary"

@@ -1,6 +1,7 @@
 import { useState } from 'react';
 import { Alert, Box, Button, InputAdornment, Stack, TextField, Typography } from '@mui/material';
 import type { Schemas } from '../../api/client';
+import { besides, faultAt } from '../../app/useForm';
 import { shown, stored } from '../bench/units';
 import { useChange } from './useChange';
 
@@ -60,10 +61,17 @@ export function LimitRow({ limit, may, under }: { limit: Limit; may: boolean; un
             label="New value"
             value={text}
             onChange={(e) => setText(e.target.value)}
+            {...faultAt(change.error, 'value')}
             slotProps={{ htmlInput: { inputMode: 'decimal' }, input: { endAdornment: <InputAdornment position="end">{limit.display.symbol}</InputAdornment> } }}
           />
-          <TextField label="Why (stays visible for ever)" value={reason} onChange={(e) => setReason(e.target.value)} multiline />
-          {change.error && <Alert severity="error">{change.error.message}</Alert>}
+          <TextField
+            label="Why (stays visible for ever)"
+            value={reason}
+            onChange={(e) => setReason(e.target.value)}
+            multiline
+            {...faultAt(change.error, 'reason')}
+          />
+          {besides(change.error, 'value', 'reason') && <Alert severity="error">{besides(change.error, 'value', 'reason')}</Alert>}
           <Button type="submit" variant="contained" color="secondary" disabled={change.isPending} sx={{ alignSelf: 'flex-start' }}>
             Make it the job&rsquo;s limit
           </Button>

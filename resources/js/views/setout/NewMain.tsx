@@ -6,7 +6,7 @@ import { answered, api } from '../../api/client';
 import { JOB } from '../../api/queries';
 import { typedNumber } from '../../app/numbers';
 import { useWork } from '../../app/session';
-import { faultOf, general } from '../../app/useForm';
+import { besides, faultOf } from '../../app/useForm';
 import { noPipe, PipeFields, usePipe } from './PipeFields';
 
 const SERVICES = [
@@ -87,9 +87,9 @@ export function NewMain() {
           slotProps={{ htmlInput: { inputMode: 'numeric' } }}
         />
       </Box>
-      {general(create.error) && (
+      {besides(create.error, ...Object.keys(texts)) && (
         <Alert severity="error" sx={{ mt: 2 }}>
-          {general(create.error)}
+          {besides(create.error, ...Object.keys(texts))}
         </Alert>
       )}
       <Stack direction="row" spacing={1.5} sx={{ mt: 2 }}>

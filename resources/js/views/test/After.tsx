@@ -3,6 +3,7 @@ import { Alert, Button, FormControlLabel, Stack, Switch, TextField, Typography }
 import DownloadIcon from '@mui/icons-material/Download';
 import { useWork } from '../../app/session';
 import { dayAndTime } from '../../app/time';
+import { besides, faultAt } from '../../app/useForm';
 import { useTestAction, type Test } from './useTest';
 
 /** After the test: what was mended, who signs, and the papers. */
@@ -60,10 +61,18 @@ function Mends({ test }: { test: Test }) {
               label="Joint, if it was one"
               value={joint}
               onChange={(e) => setJoint(e.target.value.replace(/\D/g, ''))}
+              {...faultAt(mend.error, 'joint')}
               slotProps={{ htmlInput: { inputMode: 'numeric' } }}
               sx={{ width: { sm: 180 } }}
             />
-            <TextField label="What was found and done" value={what} onChange={(e) => setWhat(e.target.value)} sx={{ flex: 1 }} multiline />
+            <TextField
+              label="What was found and done"
+              value={what}
+              onChange={(e) => setWhat(e.target.value)}
+              sx={{ flex: 1 }}
+              multiline
+              {...faultAt(mend.error, 'what')}
+            />
             <Button
               type="submit"
               variant={test.mends.length === 0 ? 'contained' : 'outlined'}
@@ -74,7 +83,7 @@ function Mends({ test }: { test: Test }) {
               Write it down
             </Button>
           </Stack>
-          {mend.error && <Alert severity="error">{mend.error.message}</Alert>}
+          {besides(mend.error, 'joint', 'what') && <Alert severity="error">{besides(mend.error, 'joint', 'what')}</Alert>}
         </Stack>
       )}
     </Stack>

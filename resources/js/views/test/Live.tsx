@@ -3,6 +3,7 @@ import { Alert, Box, Button, Stack, TextField, Typography } from '@mui/material'
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { answered, api, ConnectionLost, type Schemas } from '../../api/client';
 import { span } from '../../app/time';
+import { besides, faultAt } from '../../app/useForm';
 import { useSignal } from '../../app/useSignal';
 import type { TestDraft } from '../../device/store';
 import { Findings } from '../bench/Findings';
@@ -113,6 +114,9 @@ interface TypedReading {
   water: string;
 }
 
+/** What the server calls each. */
+const FAULTS = { pressure: 'pressure_kpa', temperature: 'temperature_c', water: 'added_l' } as const;
+
 /** What is being typed survives a reload until it is entered. */
 function useTyped(key: string): [TypedReading, (text: TypedReading) => void] {
   const [text, setText] = useState<TypedReading>(() => ({
@@ -155,6 +159,7 @@ function Reading({ test }: { test: Test }) {
             label={label}
             value={text[key]}
             onChange={(e) => setText({ ...text, [key]: e.target.value })}
+            {...faultAt(read.error, FAULTS[key])}
             slotProps={{ htmlInput: { inputMode: 'decimal' } }}
             sx={{ flex: 1 }}
           />
@@ -163,9 +168,9 @@ function Reading({ test }: { test: Test }) {
           Enter the reading
         </Button>
       </Stack>
-      {read.error && (
+      {besides(read.error, ...Object.values(FAULTS)) && (
         <Alert severity="error" sx={{ mt: 1 }}>
-          {read.error.message}
+          {besides(read.error, ...Object.values(FAULTS))}
         </Alert>
       )}
     </Box>

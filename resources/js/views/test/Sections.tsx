@@ -6,6 +6,7 @@ import { answered, api, type Schemas } from '../../api/client';
 import { JOB } from '../../api/queries';
 import { typedNumber } from '../../app/numbers';
 import { useWork } from '../../app/session';
+import { besides, faultAt } from '../../app/useForm';
 import { useUnits } from '../../app/useUnits';
 
 /** Splits a section at a station, where the window of pressures asks for it or the crew wants to test in parts; joins it to the next. */
@@ -38,7 +39,7 @@ export function DivideSection({ id, at }: { id: string; at: number | undefined }
     },
   });
   if (!section || !person.may.includes('sections.keep')) return null;
-  const error = split.error ?? join.error;
+  const error = besides(split.error ?? join.error, 'station_m', 'name');
   if (!open)
     return (
       <Button variant={at === undefined ? 'text' : 'outlined'} onClick={() => setOpen(true)} sx={{ alignSelf: 'flex-start', minHeight: 52 }}>
@@ -54,9 +55,10 @@ export function DivideSection({ id, at }: { id: string; at: number | undefined }
           label="At station"
           value={station}
           onChange={(e) => setStation(e.target.value)}
+          {...faultAt(split.error, 'station_m')}
           slotProps={{ htmlInput: { inputMode: 'decimal' }, input: { endAdornment: <InputAdornment position="end">{length.symbol}</InputAdornment> } }}
         />
-        <TextField label="Name of the second part" value={name} onChange={(e) => setName(e.target.value)} />
+        <TextField label="Name of the second part" value={name} onChange={(e) => setName(e.target.value)} {...faultAt(split.error, 'name')} />
         <Button type="submit" variant="contained" color="secondary" sx={{ minHeight: 56, px: 3 }}>
           Split it
         </Button>
@@ -71,7 +73,7 @@ export function DivideSection({ id, at }: { id: string; at: number | undefined }
       </Stack>
       {error && (
         <Alert severity="error" sx={{ mt: 1.5 }}>
-          {error.message}
+          {error}
         </Alert>
       )}
     </Paper>

@@ -6,7 +6,7 @@ import { answered, api, type Schemas } from '../../api/client';
 import { workQuery, yardQuery } from '../../api/queries';
 import { useWork } from '../../app/session';
 import { uuid } from '../../app/time';
-import { faultOf, general } from '../../app/useForm';
+import { besides, faultOf } from '../../app/useForm';
 import { STATES } from '../../instruments/line/states';
 import { WorkBench } from '../bench/WorkBench';
 
@@ -82,7 +82,7 @@ function NewDelivery({ yard }: { yard: Schemas['Yard'] }) {
           Receive it
         </Button>
       </Stack>
-      {general(open.error) && <Alert severity="error">{general(open.error)}</Alert>}
+      {besides(open.error, 'title') && <Alert severity="error">{besides(open.error, 'title')}</Alert>}
     </Paper>
   );
 }

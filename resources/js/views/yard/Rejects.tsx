@@ -6,7 +6,7 @@ import { answered, api } from '../../api/client';
 import { rejectsQuery } from '../../api/queries';
 import { FileButton } from '../../app/FileButton';
 import { useWork } from '../../app/session';
-import { faultOf, general } from '../../app/useForm';
+import { besides, faultOf } from '../../app/useForm';
 import { dayAndTime } from '../../app/time';
 
 /** What came and was not taken: each rejected pipe with its reason and picture. */
@@ -97,7 +97,7 @@ export function Rejects() {
             Reject it
           </Button>
         </Stack>
-        {(wrong('picture') ?? general(reject.error)) && (
+        {(wrong('picture') ?? besides(reject.error, 'pipe', 'reason', 'note')) && (
           <Alert severity="error" sx={{ mt: 2 }}>
             {wrong('picture') ?? reject.error?.message}
           </Alert>
