@@ -1,3 +1,4 @@
+import AxeBuilder from '@axe-core/playwright';
 import { expect, test } from '@playwright/test';
 import { goToStep, now, openGate, signIn, step, unpack, yes } from './crew';
 
@@ -18,6 +19,8 @@ test('a restraint that is not yet cold holds the pull', async ({ page }) => {
   await expect(step(page, 'Restraint 4: fuse')).toBeVisible();
   await table.getByRole('button', { name: 'Restraint 6 End B' }).click();
   await expect(step(page, 'Restraint 6')).toContainText('Sits without a gap.');
+  const { violations } = await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa', 'wcag22aa']).analyze();
+  expect(violations.map((v) => `${v.id}: ${v.nodes[0]?.html.slice(0, 160)}`)).toEqual([]);
   await goToStep(page, 'Pull together');
   await expect(page.getByRole('status', { name: 'This step is shut' })).toContainText('Nothing is pulled before every restraint is cold.');
   await expect(page.getByRole('button', { name: 'Pull begun – now' })).toBeDisabled();

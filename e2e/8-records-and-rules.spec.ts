@@ -66,7 +66,7 @@ test('a limit is tightened with a reason; finished joints say so and are judged 
   await page.getByRole('button', { name: 'Change: Least scrape depth, radial' }).click();
   await page.getByLabel('New value').fill('0.3');
   await page.getByRole('button', { name: /Make it the job.s limit/ }).click();
-  await expect(page.getByRole('alert')).toContainText('Give the reason in a sentence');
+  await expect(page.getByLabel('Why (stays visible for ever)')).toHaveAccessibleDescription(/Give the reason in a sentence/);
   await page.getByLabel('Why (stays visible for ever)').fill('Owner asks for 0.3 mm on this contract');
   await page.getByRole('button', { name: /Make it the job.s limit/ }).click();
   await expect(page.getByText('Changed by Vera Holm, was 0.2 mm')).toBeVisible();

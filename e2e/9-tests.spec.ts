@@ -197,6 +197,7 @@ test('a test read by hand goes on without signal, is judged on the device and en
   const here = page.getByRole('region', { name: 'As read on this device' });
   await expect(here).toContainText('Ended: passed. Judged by the rules on this device');
   await expect(page.getByRole('button', { name: 'Finish and judge' })).toBeHidden();
+  await accessible(page);
   const said = await here.getByRole('list').textContent();
 
   await findSignal(page);

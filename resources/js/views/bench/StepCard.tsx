@@ -28,13 +28,15 @@ interface Props {
   scan?: ReactNode;
   footer?: ReactNode;
   heading: string;
+  /** several stand below one another: what is in order says nothing, so that what comes next does not move under a finger */
+  quiet?: boolean;
 }
 
 /** What must be the first thing seen. */
 const bad = (finding: Schemas['Finding']) => finding.severity === 'mend' || finding.severity === 'stop';
 
 /** One step: what to do, its cautions, its instrument, its readings, and the verdict of each as it is entered. */
-export function StepCard({ bench, step, queryKey, mayEnter, instrument, scan, footer, heading }: Props) {
+export function StepCard({ bench, step, queryKey, mayEnter, instrument, scan, footer, heading, quiet = false }: Props) {
   const entry = useEntry(bench, queryKey);
   const [errors, setErrors] = useState<Record<string, string>>({});
   const refused = useRefused(bench.subject_id);
@@ -89,7 +91,8 @@ export function StepCard({ bench, step, queryKey, mayEnter, instrument, scan, fo
   const missing = bench.verdict.steps.find((s) => s.step === step.id)?.missing ?? [];
   const signed = step.readings.filter((spec) => spec.kind === 'signature');
   const listed = step.readings.filter((spec) => spec.kind === 'row' && spec.instrument === '');
-  const beside = (key: string) => findings.filter((f) => (f.readings.find((k) => fields.some((spec) => spec.key === k)) ?? '') === key);
+  const told = quiet ? findings.filter((f) => f.severity !== 'go') : findings;
+  const beside = (key: string) => told.filter((f) => (f.readings.find((k) => fields.some((spec) => spec.key === k)) ?? '') === key);
   const loose = findings.filter((f) => !f.readings.some((k) => fields.some((spec) => spec.key === k)));
 
   /** Enter goes on to the next empty field of the step. */

@@ -50,6 +50,7 @@ export function NewMain() {
     },
   });
   const wrong = (field: string) => faultOf(create.error, field);
+  const rest = besides(create.error, 'name', 'design_pressure_kpa', 'leaves_joint', ...Object.keys(texts));
   return (
     <Paper component="form" aria-label="New main" sx={{ p: 2.5, maxWidth: 760 }} onSubmit={(e) => (e.preventDefault(), create.mutate())}>
       <Typography variant="h1">New main</Typography>
@@ -87,7 +88,7 @@ export function NewMain() {
           slotProps={{ htmlInput: { inputMode: 'numeric' } }}
         />
       </Box>
-      {besides(create.error, ...Object.keys(texts)) && (
+      {rest && (
         <Alert severity="error" sx={{ mt: 2 }}>
           {besides(create.error, ...Object.keys(texts))}
         </Alert>

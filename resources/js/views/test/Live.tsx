@@ -47,6 +47,11 @@ export function Live({ test }: { test: Test }) {
   }, [client, phase]);
   const logging = (running.data ?? test).logging;
   const notes = here?.notes ?? (running.data ?? test).notes;
+  const waits = waiting > 0 && (
+    <Alert severity="info" role="status" sx={{ my: 1 }}>
+      {waiting === 1 ? 'One entry of this test is' : `${waiting} entries of this test are`} kept on this device and sent when there is signal.
+    </Alert>
+  );
   return (
     <Box sx={{ my: 1.5 }}>
       {now && <Now now={now} />}
@@ -56,15 +61,12 @@ export function Live({ test }: { test: Test }) {
           Logging is stopped. The section is still under pressure; what was recorded is kept, and the gap will show.
         </Alert>
       )}
-      {waiting > 0 && (
-        <Alert severity="info" role="status" sx={{ my: 1 }}>
-          {waiting === 1 ? 'One entry of this test is' : `${waiting} entries of this test are`} kept on this device and sent when there is signal.
-        </Alert>
-      )}
       {here && (here.ended || here.against === null) && <AsRead here={here} />}
+      {here?.ended && waits}
       {!here?.ended && (
         <>
           {test.mode === 'hand' && <Reading test={test} />}
+          {waits}
           <Notes test={test} begun={notes.flatMap((n) => (n.phase === null ? [] : [n.phase]))} logging={logging} phase={now?.phase ?? null} />
           <Finish test={test} mayEnd={mayEnd} />
         </>

@@ -66,6 +66,7 @@ export function Readiness({ data }: { data: Schemas['SectionTests'] }) {
               step={step}
               queryKey={QUERY}
               mayEnter={mayTest}
+              quiet={shown.length > 1}
               heading={`Making section ${data.section.name} ready · ${k + 1} of ${steps.length}`}
             />
           ),

@@ -5,9 +5,13 @@ import type { Schemas } from '../../api/client';
 import { watchOutbox } from '../../api/outbox';
 import { useWork } from '../../app/session';
 import { jobNow } from '../../app/time';
+import { useLate } from '../../app/useLate';
 import { amend } from '../../device/kept';
 import { hasAlong, type TestDraft, type Waiting } from '../../device/store';
 import type { Test } from './useTest';
+
+/** What is on its way says nothing: a line that comes and goes with every reading moves the next button away from under the finger. */
+const NOT_SENT_AFTER_MS = 2500;
 
 /** A running test as the rules on this device see it. */
 export interface Here {
@@ -60,7 +64,8 @@ export function useHere(test: Test, lost: boolean) {
   const { job } = useWork();
   const client = useQueryClient();
   const waiting = useWaiting(test.id);
-  const isHere = test.hand !== null && (waiting.length > 0 || lost);
+  const late = useLate(waiting.length > 0, NOT_SENT_AFTER_MS);
+  const isHere = test.hand !== null && (late || lost);
   const { data } = useQuery({
     queryKey: ['test-here', test.id, waiting.map((row) => row.draft.id).join(), test.hand?.samples.length, test.notes.length],
     queryFn: async () => {
@@ -84,5 +89,5 @@ export function useHere(test: Test, lost: boolean) {
     const would = isHere ? await stands(test, waiting, [draft]) : null;
     if (would?.against) throw new Error(would.against);
   };
-  return { here: isHere ? (data ?? null) : null, waiting: waiting.length, mayEnd };
+  return { here: isHere ? (data ?? null) : null, waiting: late || lost ? waiting.length : 0, mayEnd };
 }
