@@ -78,3 +78,26 @@ test('a clock that ends calls, says what to do, and leads there; without signal 
   await context.setOffline(false);
   expect((await sent).status()).toBe(201);
 });
+
+// Found: a call stood over the bench until somebody pressed it away, also when what it called for had long been done.
+test('a call is over when what it calls for is done; one that asks for nothing stays until somebody has seen it', async ({ page }) => {
+  await signIn(page, 'ada', 'list');
+  let done = false;
+  let due = '';
+  await page.route('**/api/v1/jobs/*/clocks', async (route) => {
+    const answer = await route.fetch();
+    const body = (await answer.json()) as { now: string; clocks: unknown[] };
+    due ||= new Date(Date.parse(body.now) + 2500).toISOString();
+    const clock = { then: 'Go there', source: 'common practice', starts_at: body.now, due_at: due, joint_id: 'made-up', joint_number: 9 };
+    const wait = { ...clock, id: 'w', title: 'Solvent drying', kind: 'wait', needs_hand: true };
+    const passive = { ...clock, id: 'p', title: 'Wait before backfill', kind: 'passive', needs_hand: false };
+    await route.fulfill({ response: answer, json: { ...body, clocks: done ? body.clocks : [wait, passive, ...body.clocks] } });
+  });
+  await page.goto('/bench/9');
+  const call = page.getByRole('status', { name: 'It is time' });
+  await expect(call.filter({ hasText: 'Solvent drying is over' })).toBeVisible();
+  await expect(call.filter({ hasText: 'Wait before backfill is over' })).toBeVisible();
+  done = true;
+  await expect(call.filter({ hasText: 'Solvent drying is over' })).toBeHidden();
+  await expect(call.filter({ hasText: 'Wait before backfill is over' })).toBeVisible();
+});

@@ -19,6 +19,7 @@ use App\Models\Work;
 use App\Office\Jobs;
 use App\Pages\TestPage;
 use Carbon\CarbonImmutable;
+use Diastoma\Core\Procedure\Clock;
 use Diastoma\Core\Quantity\Unit;
 use Diastoma\Core\Rulebook\Rulebook;
 use Diastoma\Core\Rulebook\Rulebooks;
@@ -171,6 +172,7 @@ final class JobController
             ];
         }
         $clocks = [...$clocks, ...$tests->clocks($job)];
+        $clocks = array_map(static fn (array $clock): array => [...$clock, 'needs_hand' => Clock::needsHand($clock['kind'] ?? '')], $clocks);
         usort($clocks, static fn (array $a, array $b): int => [$a['due_at'], $a['joint_number']] <=> [$b['due_at'], $b['joint_number']]);
 
         return new JsonResponse(['now' => $now->format('Y-m-d\TH:i:s.vP'), 'clock_ahead_s' => $job->clock_ahead_s, 'clocks' => $clocks]);

@@ -32,7 +32,13 @@ final readonly class Clock
     /** Whether somebody should see a wait of this kind now: one that needs no hand when it ends is not shown after it. */
     public static function isShown(string $kind, \DateTimeInterface $dueAt, \DateTimeInterface $now): bool
     {
-        return ! in_array($kind, [self::TEST, self::PASSIVE], true) || $dueAt > $now;
+        return self::needsHand($kind) || $dueAt > $now;
+    }
+
+    /** Whether somebody has to do something when it ends, and it stands until that is done. */
+    public static function needsHand(string $kind): bool
+    {
+        return ! in_array($kind, [self::TEST, self::PASSIVE], true);
     }
 
     /** @return array<string, string> */

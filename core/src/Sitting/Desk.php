@@ -76,7 +76,7 @@ final readonly class Desk
             fn (Clock $c): bool => self::isShown($this->sitting->state(), $c->kind, $c->dueAt, $this->now),
         );
 
-        return array_values(array_map(static fn (Clock $c): array => $c->toArray(), $shown));
+        return array_values(array_map(static fn (Clock $c): array => [...$c->toArray(), 'needs_hand' => Clock::needsHand($c->kind)], $shown));
     }
 
     /** @return list<array<string, mixed>> */

@@ -41,6 +41,11 @@ export function useCalls(clocks: Clock[] | undefined): [Clock[], (clock: Clock) 
     // what is gone before its time was done with
     for (const [id, clock] of running.current) if (!given.has(id) && Date.parse(clock.due_at) > jobNow()) running.current.delete(id);
     for (const clock of clocks ?? []) running.current.set(idOf(clock), clock);
+    // what was called for and has been done calls no more
+    if (clocks)
+      setCalling((all) =>
+        all.some((clock) => clock.needs_hand && !given.has(idOf(clock))) ? all.filter((clock) => !clock.needs_hand || given.has(idOf(clock))) : all,
+      );
   }, [clocks]);
   useEffect(() => {
     const look = () => {
