@@ -284,12 +284,12 @@ it('takes what was read, begun and ended without signal at the time it was done,
     }
     $hand = $this->getJson("/api/v1/sections/{$test->section_id}/tests")->assertOk()->json('tests.'.($test->number - 1).'.hand');
     // what a tablet is given says there what the server says here
+    $measured = ['gauge_tolerance_kpa' => 0.5, 'baro_start_kpa' => 101.325, 'baro_end_kpa' => 101.325];
     $asked = ['ask' => 'test', 'given' => [...$hand, 'notes' => [['t' => 120, 'phase' => 'test', 'text' => '']], 'entries' => [
-        ['path' => 'finish', 'at' => $at(65), 'payload' => ['measured' => ['gauge_tolerance_kpa' => 0.5, 'baro_start_kpa' => 101.325, 'baro_end_kpa' => 101.325]]],
+        ['path' => 'finish', 'at' => $at(65), 'payload' => ['measured' => $measured]],
     ], 'now' => $at(70)]];
     $here = json_decode(Diastoma\Core\Device\Door::answer((string) json_encode($asked)), true);
-    $id = (string) Str::uuid();
-    $end = ['id' => $id, 'measured' => ['gauge_tolerance_kpa' => 0.5, 'baro_start_kpa' => 101.325, 'baro_end_kpa' => 101.325]];
+    $end = ['id' => (string) Str::uuid(), 'measured' => $measured];
     $there = $this->postJson("/api/v1/tests/{$test->id}/finish", $end)->assertOk()->assertJsonPath('state', 'passed')->json();
     $this->postJson("/api/v1/tests/{$test->id}/finish", $end)->assertOk(); // sent again after a lost answer
     $this->postJson("/api/v1/tests/{$test->id}/finish", ['id' => (string) Str::uuid()] + $end)->assertStatus(409);
