@@ -40,6 +40,9 @@ function toMissing(bench: HTMLElement | null) {
   first?.focus({ preventScroll: true });
 }
 
+/** Nothing is put right at its steps any more: it is cut out, or was, or somebody answers for it. */
+const isToCut = ({ todo }: Schemas['Bench']) => todo.acts.includes('cut_out') || todo.acts.includes('make_again');
+
 /** The steps of a work, one at a time: what it is called, who may enter, and what stands below is told by whoever shows it. */
 export const WorkBench = memo(function WorkBench({ bench, queryKey, name, mayEnter, last, below }: Props) {
   const phone = useMediaQuery(useTheme().breakpoints.down('lg'));
@@ -55,8 +58,10 @@ export const WorkBench = memo(function WorkBench({ bench, queryKey, name, mayEnt
   );
   const [pace, setPace] = usePace();
   const [done, setDone] = useState('');
+  const [isLookedAt, lookAt] = useState(!isToCut(bench)); // what came stopped shows what to do about it, and a step when one is wanted
   const setAt = useCallback((next: number) => {
     setDone('');
+    lookAt(true);
     show(next);
     if ((top.current?.getBoundingClientRect().top ?? 0) < 0) top.current?.scrollIntoView({ block: 'start' });
   }, []);
@@ -87,13 +92,14 @@ export const WorkBench = memo(function WorkBench({ bench, queryKey, name, mayEnt
   const table = bench.procedure.tables.find((one) => one.rows.some((row) => row.steps.includes(step.id)));
   const stepDone = standing?.missing.length === 0;
   const isStopped = bench.todo.acts.length > 0;
+  const isShut = isToCut(bench) && !isLookedAt;
   const state = bench.joint?.state ?? bench.work?.state ?? 'planned';
-  const badElsewhere = bench.verdict.findings.filter((f) => f.step !== step.id && !f.overrule && (f.severity === 'stop' || f.severity === 'mend'));
+  const badElsewhere = bench.verdict.findings.filter((f) => (isShut || f.step !== step.id) && !f.overrule && (f.severity === 'stop' || f.severity === 'mend'));
   const made = table && <WorkTable table={table} at={step.id} onGo={goTo} />;
 
   return (
     <Box sx={{ display: 'grid', gridTemplateColumns: { xs: 'minmax(0,1fr)', lg: '212px minmax(0,1fr)' }, gap: 2, alignItems: 'start' }}>
-      {!phone && <StepList bench={bench} at={at} onGo={setAt} />}
+      {!phone && <StepList bench={bench} at={isShut ? -1 : at} onGo={setAt} />}
       <Stack spacing={1.5} ref={top} sx={{ scrollMarginTop: 12 }}>
         <JudgedUnder bench={bench} />
         <TodoLine
@@ -103,7 +109,7 @@ export const WorkBench = memo(function WorkBench({ bench, queryKey, name, mayEnt
         {badElsewhere.length > 0 && (
           <Paper
             role="status"
-            aria-label="Open elsewhere"
+            aria-label={isShut ? 'What stopped it' : 'Open elsewhere'}
             sx={{ px: 2, py: 1, borderLeft: '8px solid', borderLeftColor: badElsewhere.some((f) => f.severity === 'stop') ? 'stop' : 'mend' }}
           >
             {badElsewhere.map((f) => (
@@ -130,66 +136,70 @@ export const WorkBench = memo(function WorkBench({ bench, queryKey, name, mayEnt
           />
         )}
         {entry.error && <Alert severity="error">{entry.error.message}</Alert>}
-        {!phone && made}
-        <StepCard
-          key={step.id}
-          bench={bench}
-          step={step}
-          queryKey={queryKey}
-          mayEnter={mayEnter}
-          heading={`${name} · ${bench.procedure.title}${step.group === '' ? '' : ` · ${step.group}`} · step ${here + 1} of ${listed.length}`}
-          instrument={
-            <StepInstrument
-              bench={bench}
-              step={step}
-              queryKey={queryKey}
-              mayEnter={mayEnter}
-              onScan={(key, code) => entry.mutate({ kind: 'reading', payload: { key, value: code } })}
-            />
-          }
-          scan={<BeforeAll bench={bench} step={step} onScan={(key, code) => entry.mutate({ kind: 'reading', payload: { key, value: code } })} />}
-          footer={step.guide && 'record' in step.guide ? <FusePanel bench={bench} step={step} guide={step.guide} mayEnter={mayEnter} /> : null}
-        />
+        {!phone && !isShut && made}
+        {!isShut && (
+          <StepCard
+            key={step.id}
+            bench={bench}
+            step={step}
+            queryKey={queryKey}
+            mayEnter={mayEnter}
+            heading={`${name} · ${bench.procedure.title}${step.group === '' ? '' : ` · ${step.group}`} · step ${here + 1} of ${listed.length}`}
+            instrument={
+              <StepInstrument
+                bench={bench}
+                step={step}
+                queryKey={queryKey}
+                mayEnter={mayEnter}
+                onScan={(key, code) => entry.mutate({ kind: 'reading', payload: { key, value: code } })}
+              />
+            }
+            scan={<BeforeAll bench={bench} step={step} onScan={(key, code) => entry.mutate({ kind: 'reading', payload: { key, value: code } })} />}
+            footer={step.guide && 'record' in step.guide ? <FusePanel bench={bench} step={step} guide={step.guide} mayEnter={mayEnter} /> : null}
+          />
+        )}
         {done !== '' && (
           <Typography role="status" sx={{ order: -1, fontWeight: 640, color: 'go' }}>
             ✓ {done}: in order
           </Typography>
         )}
-        <Stack
-          data-sticky
-          direction="row"
-          spacing={1.5}
-          sx={{ position: 'sticky', bottom: { xs: PHONE_BAR, sm: 0 }, bgcolor: 'background.default', py: 1, zIndex: 1 }}
-        >
-          <Button variant="outlined" disabled={at === 0} onClick={() => setAt(at - 1)} sx={{ minHeight: 56 }}>
-            Back
-          </Button>
-          {isStopped ? null : !stepDone ? (
-            <>
-              <Button fullWidth variant="contained" onClick={() => toMissing(top.current)} sx={{ minHeight: 56 }}>
-                To what is missing ({missing.length})
-              </Button>
-              {at < steps.length - 1 && (
-                <Button onClick={() => setAt(at + 1)} sx={{ flex: 'none', fontWeight: 400 }}>
-                  Leave it open
-                </Button>
-              )}
-            </>
-          ) : at < steps.length - 1 ? (
-            <Button
-              fullWidth
-              variant="contained"
-              color={bench.verdict.severity !== 'stop' ? 'secondary' : 'primary'}
-              onClick={() => setAt(at + 1)}
-              sx={{ minHeight: 56 }}
-            >
-              Next: {steps[at + 1]?.title}
+        {!isShut && (
+          <Stack
+            data-sticky
+            direction="row"
+            spacing={1.5}
+            sx={{ position: 'sticky', bottom: { xs: PHONE_BAR, sm: 0 }, bgcolor: 'background.default', py: 1, zIndex: 1 }}
+          >
+            <Button variant="outlined" disabled={at === 0} onClick={() => setAt(at - 1)} sx={{ minHeight: 56 }}>
+              Back
             </Button>
-          ) : (
-            last
-          )}
-        </Stack>
-        {phone && made}
+            {isStopped ? null : !stepDone ? (
+              <>
+                <Button fullWidth variant="contained" onClick={() => toMissing(top.current)} sx={{ minHeight: 56 }}>
+                  To what is missing ({missing.length})
+                </Button>
+                {at < steps.length - 1 && (
+                  <Button onClick={() => setAt(at + 1)} sx={{ flex: 'none', fontWeight: 400 }}>
+                    Leave it open
+                  </Button>
+                )}
+              </>
+            ) : at < steps.length - 1 ? (
+              <Button
+                fullWidth
+                variant="contained"
+                color={bench.verdict.severity !== 'stop' ? 'secondary' : 'primary'}
+                onClick={() => setAt(at + 1)}
+                sx={{ minHeight: 56 }}
+              >
+                Next: {steps[at + 1]?.title}
+              </Button>
+            ) : (
+              last
+            )}
+          </Stack>
+        )}
+        {phone && !isShut && made}
         {bench.remarks
           .filter((remark) => remark.kind === 'note')
           .map((note) => (
@@ -209,7 +219,7 @@ export const WorkBench = memo(function WorkBench({ bench, queryKey, name, mayEnt
             {below}
           </Stack>
         </Stack>
-        {phone && <StepList bench={bench} at={at} onGo={setAt} />}
+        {phone && <StepList bench={bench} at={isShut ? -1 : at} onGo={setAt} />}
       </Stack>
     </Box>
   );
