@@ -111,17 +111,22 @@ async function anHourLater(page: Page) {
   await page.reload();
 }
 
-test('PE gas with its temperature taken out, read by hand', async ({ page }) => {
-  await signIn(page, 'tom');
-  await page.goto('/test/Q');
-  await makeSectionReady(page, 'air');
-  await page.getByRole('button', { name: 'Plan this test' }).click();
+/** A planned test begun, raised and settled, read by hand. */
+async function settledByHand(page: Page) {
   await page.getByRole('tab', { name: 'By hand' }).click();
   await page.getByRole('button', { name: 'Begin, reading by hand' }).click();
   await page.getByRole('button', { name: 'Raise: begun' }).click();
   await page.getByRole('button', { name: 'Settle: begun' }).click();
   await expect(page.getByRole('button', { name: 'Test: begun' })).toBeVisible();
   await anHourLater(page);
+}
+
+test('PE gas with its temperature taken out, read by hand', async ({ page }) => {
+  await signIn(page, 'tom');
+  await page.goto('/test/Q');
+  await makeSectionReady(page, 'air');
+  await page.getByRole('button', { name: 'Plan this test' }).click();
+  await settledByHand(page);
   await page.getByRole('button', { name: 'Test: begun' }).click();
   const read = async (bar: string, celsius: string) => {
     await page.getByRole('form', { name: 'Reading' }).getByLabel('Gauge, bar').fill(bar);
@@ -152,12 +157,7 @@ test('a test read by hand goes on without signal, is judged on the device and en
   if (await again.isVisible()) await again.click();
   else await makeSectionReady(page, 'air');
   await page.getByRole('button', { name: /^Plan (this|a repeat) test$/ }).click();
-  await page.getByRole('tab', { name: 'By hand' }).click();
-  await page.getByRole('button', { name: 'Begin, reading by hand' }).click();
-  await page.getByRole('button', { name: 'Raise: begun' }).click();
-  await page.getByRole('button', { name: 'Settle: begun' }).click();
-  await expect(page.getByRole('button', { name: 'Test: begun' })).toBeVisible();
-  await anHourLater(page);
+  await settledByHand(page);
   await page.getByRole('navigation', { name: 'Views' }).getByRole('link', { name: 'Line' }).click();
   await page.getByRole('button', { name: 'Take along' }).click();
   await expect(page.getByText('is on this device')).toBeVisible();

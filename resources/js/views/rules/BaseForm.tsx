@@ -1,7 +1,8 @@
 import { useState } from 'react';
 import { Alert, Button, MenuItem, Stack, TextField } from '@mui/material';
 import type { Schemas } from '../../api/client';
-import { besides, faultAt } from '../../app/useForm';
+import { Besides } from '../../app/Besides';
+import { faultAt } from '../../app/useForm';
 import { useChange } from './useChange';
 
 /** The rulebook a job starts from: its standards and its units. What the job changed for itself is set anew from the one chosen. */
@@ -30,7 +31,7 @@ export function BaseForm({ rulebook }: { rulebook: Schemas['RulebookPage'] }) {
             multiline
             {...faultAt(change.error, 'reason')}
           />
-          {besides(change.error, 'rulebook', 'reason') && <Alert severity="error">{besides(change.error, 'rulebook', 'reason')}</Alert>}
+          <Besides error={change.error} fields={['rulebook', 'reason']} />
           <Button
             variant="contained"
             color="secondary"

@@ -1,7 +1,8 @@
 import { useState, type ReactNode } from 'react';
 import { Alert, Box, Button, Checkbox, FormControlLabel, MenuItem, Paper, Stack, TextField, Typography } from '@mui/material';
 import type { Schemas } from '../../api/client';
-import { besides, faultAt } from '../../app/useForm';
+import { Besides } from '../../app/Besides';
+import { faultAt } from '../../app/useForm';
 import { useChange } from './useChange';
 
 type Page = Schemas['RulebookPage'];
@@ -129,7 +130,7 @@ function AddPoint({ rulebook }: { rulebook: Page }) {
           ))}
         </Box>
         <TextField label={WHY} value={reason} onChange={(e) => setReason(e.target.value)} {...faultAt(change.error, 'reason')} />
-        {besides(change.error, 'reason') && <Alert severity="error">{besides(change.error, 'reason')}</Alert>}
+        <Besides error={change.error} fields={['reason']} />
         <Button type="submit" variant="contained" color="secondary" disabled={change.isPending} sx={{ minHeight: 56, alignSelf: 'flex-start' }}>
           Put it up from now on
         </Button>

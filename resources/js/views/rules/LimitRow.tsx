@@ -1,7 +1,8 @@
 import { useState } from 'react';
-import { Alert, Box, Button, InputAdornment, Stack, TextField, Typography } from '@mui/material';
+import { Box, Button, InputAdornment, Stack, TextField, Typography } from '@mui/material';
 import type { Schemas } from '../../api/client';
-import { besides, faultAt } from '../../app/useForm';
+import { Besides } from '../../app/Besides';
+import { faultAt } from '../../app/useForm';
 import { shown, stored } from '../bench/units';
 import { useChange } from './useChange';
 
@@ -71,7 +72,7 @@ export function LimitRow({ limit, may, under }: { limit: Limit; may: boolean; un
             multiline
             {...faultAt(change.error, 'reason')}
           />
-          {besides(change.error, 'value', 'reason') && <Alert severity="error">{besides(change.error, 'value', 'reason')}</Alert>}
+          <Besides error={change.error} fields={['value', 'reason']} />
           <Button type="submit" variant="contained" color="secondary" disabled={change.isPending} sx={{ alignSelf: 'flex-start' }}>
             Make it the job&rsquo;s limit
           </Button>

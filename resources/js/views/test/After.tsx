@@ -3,7 +3,8 @@ import { Alert, Button, FormControlLabel, Stack, Switch, TextField, Typography }
 import DownloadIcon from '@mui/icons-material/Download';
 import { useWork } from '../../app/session';
 import { dayAndTime } from '../../app/time';
-import { besides, faultAt } from '../../app/useForm';
+import { Besides } from '../../app/Besides';
+import { faultAt } from '../../app/useForm';
 import { useTestAction, type Test } from './useTest';
 
 /** After the test: what was mended, who signs, and the papers. */
@@ -83,7 +84,7 @@ function Mends({ test }: { test: Test }) {
               Write it down
             </Button>
           </Stack>
-          {besides(mend.error, 'joint', 'what') && <Alert severity="error">{besides(mend.error, 'joint', 'what')}</Alert>}
+          <Besides error={mend.error} fields={['joint', 'what']} />
         </Stack>
       )}
     </Stack>
