@@ -175,6 +175,9 @@ test('a test read by hand goes on without signal, is judged on the device and en
     await page.getByRole('button', { name: 'Enter the reading' }).click();
     await expect(reading.getByLabel('Gauge, bar')).toHaveValue('');
   };
+  await page.getByRole('button', { name: 'Enter the reading' }).click(); // nobody has read the gauge
+  await expect(reading.getByText('Read the gauge: a number is wanted.')).toBeVisible();
+  await expect(waits).toContainText('One entry');
   await read('6,18', '12');
   await page.getByRole('button', { name: 'Finish and judge' }).click();
   await expect(page.getByRole('alert').filter({ hasText: 'There are fewer than two readings.' })).toBeVisible();

@@ -10,8 +10,8 @@ final class TestNoteRequest extends Asked
     public function rules(): array
     {
         return [
-            'id' => 'required|uuid', 'text' => 'nullable|string|max:300', 'phase' => 'nullable|string|max:40',
-            'at' => 'nullable|date'];
+            'id' => 'required|uuid', 'text' => 'nullable|string|max:300', 'phase' => 'nullable|string|max:40', 'at' => 'nullable|date',
+        ];
     }
 
     /** @return array<string, string> */

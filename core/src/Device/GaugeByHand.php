@@ -30,14 +30,15 @@ final class GaugeByHand
             'by' => self::text($note['by'] ?? null), 'at' => self::text($note['at'] ?? null),
         ], self::rows($given, 'notes'));
         $end = null;
+        $now = self::moment('now', $given);
         foreach (self::rows($given, 'entries') as $entry) {
             $at = self::moment('at', $entry);
-            $t = $test->seconds($at);
+            $t = $test->into($at, $now);
             $payload = is_array($entry['payload'] ?? null) ? $entry['payload'] : [];
             if (($entry['path'] ?? null) === 'readings') {
                 $rows[] = [
-                    't' => $t, 'p' => (float) self::number($payload['pressure_kpa'] ?? 0), 'c' => self::number($payload['temperature_c'] ?? null),
-                    'added' => self::number($payload['added_l'] ?? null),
+                    't' => $t, 'p' => (float) ByHand::value('pressure_kpa', $payload['pressure_kpa'] ?? null),
+                    'c' => ByHand::value('temperature_c', $payload['temperature_c'] ?? null), 'added' => ByHand::value('added_l', $payload['added_l'] ?? null),
                 ];
             } elseif (($entry['path'] ?? null) === 'notes') {
                 $notes[] = [
@@ -50,7 +51,7 @@ final class GaugeByHand
         }
 
         return [...$test->stands(
-            $rows, $notes, self::moment('now', $given), is_array($end['measured'] ?? null) ? $end['measured'] : [], self::text($end['broken_off'] ?? null),
+            $rows, $notes, $now, is_array($end['measured'] ?? null) ? $end['measured'] : [], self::text($end['broken_off'] ?? null),
         ), 'notes' => $notes, 'ended' => $end !== null];
     }
 

@@ -26,7 +26,7 @@ function airTest(): array
 function gaugeRead(array $read): array
 {
     return array_map(static fn (array $r): array => [
-        'path' => 'readings', 'at' => (new DateTimeImmutable('2026-11-23T08:00:00+00:00'))->modify("+{$r[0]} seconds")->format(DATE_RFC3339_EXTENDED),
+        'path' => 'readings', 'at' => (new DateTimeImmutable('2026-11-23T08:00:00+00:00'))->modify("{$r[0]} seconds")->format(DATE_RFC3339_EXTENDED),
         'by' => 'Tom', 'payload' => ['pressure_kpa' => $r[1], 'temperature_c' => null],
     ], $read);
 }
@@ -66,7 +66,7 @@ it('says of readings made without signal the same as the server of those it has'
 })->with(['tight' => [0.0, 'passed'], 'a leak' => [0.8, 'failed']]);
 
 it('does not let a test end that was not read to its end, without signal either', function (array $read, string $why) {
-    $here = asked(['entries' => gaugeRead($read)]);
+    $here = asked(['entries' => gaugeRead($read)], '2026-11-23T08:20:00Z');
     expect($here['against'])->toContain($why)->and($here['ended'])->toBeFalse();
 })->with([
     'nothing read' => [[], 'fewer than two readings'], 'read once' => [[[0, 10.0]], 'fewer than two readings'],
@@ -102,5 +102,13 @@ it('says what is missing instead of judging', function (array $given, string $sa
     expect(asked($given)['refused']['said'])->toContain($said);
 })->with([
     'no plan' => [['test' => ['plan' => null] + airTest()], '“plan” of the test is missing'], 'no moment' => [['now' => 'yesterday'], 'no moment'],
+    'no units' => [['test' => ['units' => null] + airTest()], '“units” of the test is missing'],
+    // Found: a gauge that was not read was kept as 0 kPa, and nobody was told before there was signal
+    'a gauge that was not read' => [['entries' => [['payload' => ['pressure_kpa' => null]] + gaugeRead([[60, 0.0]])[0]]], 'Read the gauge'],
+    'a word for a number' => [['entries' => [['payload' => ['pressure_kpa' => 'ten']] + gaugeRead([[60, 0.0]])[0]]], 'Read the gauge'],
+    'below vacuum' => [['entries' => gaugeRead([[60, -101.5]])], 'Read the gauge'],
+    'no such water' => [['entries' => [['payload' => ['pressure_kpa' => 1.0, 'temperature_c' => 121.0]] + gaugeRead([[60, 0.0]])[0]]], 'Read it again'],
+    'before the test' => [['entries' => gaugeRead([[-1, 1.0]])], 'before the test was begun'],
+    'in the future' => [['entries' => gaugeRead([[700, 1.0]])], 'in the future'],
     'an entry without a time' => [['entries' => [['path' => 'readings', 'payload' => ['pressure_kpa' => 1]]]], 'no moment'],
 ]);

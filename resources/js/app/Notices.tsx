@@ -3,12 +3,9 @@ import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { forget, handIn, type Waiting } from '../api/outbox';
 import { useWork } from './session';
 import { useAlong } from './useAlong';
-import { useLate } from './useLate';
+import { NOT_SENT_AFTER_MS, useLate } from './useLate';
 import { useOutbox } from './useOutbox';
 import { useSignal } from './useSignal';
-
-/** An entry on its way says nothing: a line that comes and goes with every tap moves the next button away from under the finger. */
-const NOT_SENT_AFTER_MS = 2500;
 
 const entries = (n: number) => (n === 1 ? 'one entry' : `${n} entries`);
 

@@ -21,6 +21,8 @@ test('what none of the fields says is said below them', () => {
   expect(besides(said(['limit', 'unknown']), 'value', 'reason')).toBe('Give a reason of ten letters or more.');
   expect(besides(said(['reason', 'too short']), 'value', 'reason')).toBeNull();
   expect(besides(said(['pipe.dn_mm', 'no number']), 'pipe')).toBeNull();
+  expect(besides(said(['reason', 'too short'], ['limit', 'unknown']), 'reason')).toBe('Give a reason of ten letters or more.'); // one of two is shown nowhere
+  expect(besides(said(), 'reason')).toBe('Give a reason of ten letters or more.');
   expect(besides(new Error('No connection.'), 'reason')).toBe('No connection.');
   expect(besides(null, 'reason')).toBeNull();
 });

@@ -16,7 +16,12 @@ export const faultAt = (error: Error | null, field: string, hint?: string) => {
 
 /** What is wrong that none of these fields says. */
 export const besides = (error: Error | null, ...fields: string[]): string | null =>
-  error && !(error instanceof ApiError && error.faults.some(({ field }) => fields.some((one) => field === one || field.startsWith(`${one}.`))))
+  error &&
+  !(
+    error instanceof ApiError &&
+    error.faults.length > 0 &&
+    error.faults.every(({ field }) => fields.some((one) => field === one || field.startsWith(`${one}.`)))
+  )
     ? error.message
     : null;
 

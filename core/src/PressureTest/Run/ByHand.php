@@ -18,6 +18,9 @@ use Diastoma\Core\Quantity\UnitSystem;
 /** A running test that somebody reads off the gauge: the phase it is in, what was read, and what it would come to if it ended now. */
 final readonly class ByHand
 {
+    /** Within which a value of the gauge can be real at all: no gauge reads below vacuum. Own values. */
+    public const BOUNDS = ['pressure_kpa' => [-101, 100_000], 'temperature_c' => [-60, 120], 'added_l' => [0, 10_000_000]];
+
     private function __construct(
         private TestMethod $method, private TestPlan $plan, private TestSection $section, private UnitSystem $units, private \DateTimeImmutable $began,
     ) {
@@ -30,16 +33,17 @@ final readonly class ByHand
      */
     public static function of(array $given): self
     {
-        foreach (['method' => is_string(...), 'plan' => is_array(...), 'section' => is_array(...), 'started_at' => is_string(...)] as $key => $is) {
-            $is($given[$key] ?? null) ?: throw InvalidInput::field($key, "“{$key}” of the test is missing.", null);
+        foreach (['method' => is_string(...), 'plan' => is_array(...), 'section' => is_array(...), 'units' => is_string(...), 'started_at' => is_string(...)] as $key => $is) {
+            if (! $is($given[$key] ?? null)) {
+                throw InvalidInput::field($key, "“{$key}” of the test is missing.", null);
+            }
         }
-        /** @var array{method: string, plan: array<string, mixed>, section: array<string, mixed>, started_at: string} $given */
+        /** @var array{method: string, plan: array<string, mixed>, section: array<string, mixed>, units: string, started_at: string} $given */
         $plan = TestPlan::fromArray($given['plan']);
-        $units = is_string($given['units'] ?? null) ? $given['units'] : '';
 
         return new self(
             TestMethods::of($given['method'])->by(MethodLimits::held($plan->limits)), $plan, TestSection::fromArray($given['section']),
-            UnitSystem::tryFrom($units) ?? UnitSystem::Metric, new \DateTimeImmutable($given['started_at']),
+            UnitSystem::from($given['units']), new \DateTimeImmutable($given['started_at']),
         );
     }
 
@@ -104,6 +108,38 @@ final readonly class ByHand
         }
 
         return $faults === [] ? $measured : throw InvalidInput::together($faults);
+    }
+
+    /**
+     * A value off the gauge, or nothing where it was not read.
+     *
+     * @param  key-of<self::BOUNDS>  $key
+     *
+     * @throws InvalidInput if it is no number, or cannot be real
+     */
+    public static function value(string $key, mixed $given): ?float
+    {
+        [$least, $most] = self::BOUNDS[$key];
+        if ($given === null && $key !== 'pressure_kpa') {
+            return null;
+        }
+        if (! (is_int($given) || is_float($given)) || $given < $least || $given > $most) {
+            throw InvalidInput::field($key, $key === 'pressure_kpa' ? 'Read the gauge: a number is wanted.' : 'Read it again: a number is wanted.', $given);
+        }
+
+        return (float) $given;
+    }
+
+    /**
+     * The moment of an entry, seconds from the start of the test.
+     *
+     * @throws InvalidInput where it cannot have been then
+     */
+    public function into(\DateTimeImmutable $at, \DateTimeImmutable $now): float
+    {
+        $wrong = Conduct::at($at, $this->began, $now);
+
+        return $wrong === null ? $this->seconds($at) : throw InvalidInput::field('at', $wrong, $at->format(\DateTimeInterface::RFC3339));
     }
 
     /** Seconds from the start of the test; never before it. */

@@ -11,10 +11,12 @@ import { Measured, typed, type Typed } from './Measured';
 import { kept } from './kept';
 import { PressureChart } from './PressureChart';
 import { stored } from '../bench/units';
+import { outcome } from './shown';
 import { useHere, type Here } from './useHere';
 import { useMayTest, useTestAction, useTestEntry, type Test } from './useTest';
 
 type Sample = Schemas['TraceSample'];
+type Check = (draft: TestDraft) => Promise<void>;
 
 /** A test that runs: what to do now and until when, the trace as it grows, readings, notes, phases, the end. */
 export function Live({ test }: { test: Test }) {
@@ -39,7 +41,7 @@ export function Live({ test }: { test: Test }) {
     gcTime: 0,
   });
   const signal = useSignal();
-  const { here, waiting, mayEnd } = useHere(test, !signal || running.error instanceof ConnectionLost);
+  const { here, waiting, check } = useHere(test, !signal || running.error instanceof ConnectionLost);
   const now = here?.now ?? (running.data ?? test).now;
   const phase = now?.phase;
   useEffect(() => {
@@ -65,10 +67,10 @@ export function Live({ test }: { test: Test }) {
       {here?.ended && waits}
       {!here?.ended && (
         <>
-          {test.mode === 'hand' && <Reading test={test} />}
+          {test.mode === 'hand' && <Reading test={test} check={check} />}
           {waits}
           <Notes test={test} begun={notes.flatMap((n) => (n.phase === null ? [] : [n.phase]))} logging={logging} phase={now?.phase ?? null} />
-          <Finish test={test} mayEnd={mayEnd} />
+          <Finish test={test} check={check} />
         </>
       )}
     </Box>
@@ -77,7 +79,7 @@ export function Live({ test }: { test: Test }) {
 
 /** What this device makes of it, until the server says. */
 function AsRead({ here }: { here: Here }) {
-  const would = here.state && { passed: 'passed', failed: 'not passed', advised: `read: ${here.verdict?.reading ?? ''}`, planned: '', running: '' }[here.state];
+  const would = here.state && outcome({ state: here.state, verdict: here.verdict });
   return (
     <Box component="section" aria-label="As read on this device" sx={{ my: 1.5, p: 1.5, bgcolor: 'earth' }}>
       <Typography sx={{ fontWeight: 640 }}>
@@ -137,9 +139,9 @@ function useTyped(key: string): [TypedReading, (text: TypedReading) => void] {
 }
 
 /** One reading of the gauge, at the moment it is entered. */
-function Reading({ test }: { test: Test }) {
+function Reading({ test, check }: { test: Test; check: Check }) {
   const mayTest = useMayTest();
-  const read = useTestEntry<Record<string, unknown>>(test.id, 'readings');
+  const read = useTestEntry<Record<string, unknown>>(test.id, 'readings', check);
   const [text, setText] = useTyped(`reading-${test.id}`);
   const { pressure, temperature, volume } = test.display;
   const fields = [
@@ -213,9 +215,9 @@ function Notes({ test, begun, logging, phase }: { test: Test; begun: string[]; l
   );
 }
 
-function Finish({ test, mayEnd }: { test: Test; mayEnd: (draft: TestDraft) => Promise<void> }) {
+function Finish({ test, check }: { test: Test; check: Check }) {
   const mayTest = useMayTest();
-  const finish = useTestEntry<{ measured: Record<string, unknown>; broken_off?: string }>(test.id, 'finish', mayEnd);
+  const finish = useTestEntry<{ measured: Record<string, unknown>; broken_off?: string }>(test.id, 'finish', check);
   const [values, setValues] = useState<Typed>({});
   const [broken, setBroken] = useState<string | null>(null);
   const done = typed(test.asks, values);

@@ -1,17 +1,14 @@
 import { useEffect, useState } from 'react';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { askRules } from '#device-rules';
-import type { Schemas } from '../../api/client';
+import { ApiError, type Schemas } from '../../api/client';
 import { watchOutbox } from '../../api/outbox';
 import { useWork } from '../../app/session';
 import { jobNow } from '../../app/time';
-import { useLate } from '../../app/useLate';
+import { NOT_SENT_AFTER_MS, useLate } from '../../app/useLate';
 import { amend } from '../../device/kept';
 import { hasAlong, type TestDraft, type Waiting } from '../../device/store';
 import type { Test } from './useTest';
-
-/** What is on its way says nothing: a line that comes and goes with every reading moves the next button away from under the finger. */
-const NOT_SENT_AFTER_MS = 2500;
 
 /** A running test as the rules on this device see it. */
 export interface Here {
@@ -26,6 +23,11 @@ export interface Here {
   verdict: NonNullable<Test['verdict']> | null;
   /** its end waits here */
   ended: boolean;
+}
+
+/** Why the rules do not take what was done. */
+interface Refusal {
+  refused: { said: string; errors: Schemas['Problem']['errors'] };
 }
 
 type Row = Waiting & { draft: TestDraft };
@@ -43,7 +45,7 @@ function useWaiting(test: string): Row[] {
 }
 
 /** Asks the rules on this device; null where there are none, or the test is not read by hand. */
-async function stands(test: Test, rows: Row[], more: TestDraft[] = []): Promise<Here | null> {
+async function stands(test: Test, rows: Row[], more: TestDraft[] = []): Promise<Here | Refusal | null> {
   if (test.hand === null) return null;
   const entries = [...rows.map(({ draft, name }) => ({ draft, by: name })), ...more.map((draft) => ({ draft, by: '' }))].map(({ draft, by }) => ({
     path: draft.path,
@@ -51,8 +53,7 @@ async function stands(test: Test, rows: Row[], more: TestDraft[] = []): Promise<
     at: draft.device_at,
     by,
   }));
-  const said = await askRules<Here | { refused: unknown }>('test', { ...test.hand, notes: test.notes, entries, now: new Date(jobNow()).toISOString() });
-  return said && 'now' in said ? said : null;
+  return askRules<Here | Refusal>('test', { ...test.hand, notes: test.notes, entries, now: new Date(jobNow()).toISOString() });
 }
 
 /**
@@ -69,7 +70,8 @@ export function useHere(test: Test, lost: boolean) {
   const { data } = useQuery({
     queryKey: ['test-here', test.id, waiting.map((row) => row.draft.id).join(), test.hand?.samples.length, test.notes.length],
     queryFn: async () => {
-      const here = await stands(test, waiting);
+      const said = await stands(test, waiting);
+      const here = said && 'now' in said ? said : null;
       if (here && hasAlong()) {
         await amend<Schemas['Clocks']>(`/jobs/${job.id}/clocks`, (clocks) => ({
           ...clocks,
@@ -84,10 +86,11 @@ export function useHere(test: Test, lost: boolean) {
     refetchInterval: 5000,
     gcTime: 0,
   });
-  /** Whether it may be ended now, as far as this device can say. */
-  const mayEnd = async (draft: TestDraft) => {
+  /** Whether it is taken, as far as this device can say while nobody else can be asked. */
+  const check = async (draft: TestDraft) => {
     const would = isHere ? await stands(test, waiting, [draft]) : null;
-    if (would?.against) throw new Error(would.against);
+    if (would && 'refused' in would) throw new ApiError(422, would.refused.said, would.refused.errors);
+    if (would?.against && draft.path === 'finish') throw new ApiError(409, would.against);
   };
-  return { here: isHere ? (data ?? null) : null, waiting: late || lost ? waiting.length : 0, mayEnd };
+  return { here: isHere ? (data ?? null) : null, waiting: late || lost ? waiting.length : 0, check };
 }
