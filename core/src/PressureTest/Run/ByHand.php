@@ -33,7 +33,10 @@ final readonly class ByHand
      */
     public static function of(array $given): self
     {
-        foreach (['method' => is_string(...), 'plan' => is_array(...), 'section' => is_array(...), 'units' => is_string(...), 'started_at' => is_string(...)] as $key => $is) {
+        $wanted = [
+            'method' => is_string(...), 'plan' => is_array(...), 'section' => is_array(...), 'units' => is_string(...), 'started_at' => is_string(...),
+        ];
+        foreach ($wanted as $key => $is) {
             if (! $is($given[$key] ?? null)) {
                 throw InvalidInput::field($key, "“{$key}” of the test is missing.", null);
             }
