@@ -1,11 +1,10 @@
 import AxeBuilder from '@axe-core/playwright';
 import { expect, test } from '@playwright/test';
-import { goToStep, now, openGate, signIn, step, unpack, yes } from './crew';
+import { goToStep, now, openGate, signIn, step, toMain, unpack, yes } from './crew';
 
 test('a restraint that is not yet cold holds the pull', async ({ page }) => {
   await signIn(page, 'ada');
-  await page.getByRole('button', { name: /^Main: / }).click();
-  await page.getByRole('menuitem', { name: /Northgate trunk/ }).click();
+  await toMain(page, /Northgate trunk/);
   await expect(page).toHaveURL(/\/line\/101$/);
   await page.getByRole('link', { name: 'Open on the bench' }).click();
   // six of them are one line of the steps, and one table

@@ -1,6 +1,6 @@
 import AxeBuilder from '@axe-core/playwright';
 import { expect, test, type Page } from '@playwright/test';
-import { choose, goToStep, number, saved, signIn, step, yes } from './crew';
+import { choose, goToStep, number, saved, signIn, step, toMain, yes } from './crew';
 import { row } from './rows';
 
 const layer = (thick: string, plant: string, cover?: string): [string, string][] => [
@@ -20,8 +20,7 @@ const LIGHT = 'light plate or rammer';
 
 /** To the main, to Cover, and a stretch opened on it. */
 async function openStretch(page: Page, main: string, title: string, from: string, to: string, depth: string) {
-  await page.getByRole('button', { name: /^Main: / }).click();
-  await page.getByRole('menuitem', { name: main }).click();
+  await toMain(page, main);
   await page.getByRole('link', { name: 'Cover' }).click();
   const form = page.getByRole('form', { name: 'Open a stretch' });
   const another = page.getByRole('button', { name: 'Another stretch' });
@@ -213,8 +212,7 @@ test('forty metres of GRP: a shield without its papers, a wet bed and a coarse s
 
 test('a stretch cannot lie over another, and the joint map says what covers each joint', async ({ page }) => {
   await signIn(page, 'vera');
-  await page.getByRole('button', { name: /^Main: / }).click();
-  await page.getByRole('menuitem', { name: 'Staithe sewer' }).click();
+  await toMain(page, 'Staithe sewer');
   await page.getByRole('link', { name: 'Cover' }).click();
   await page.getByRole('button', { name: 'Another stretch' }).click();
   const form = page.getByRole('form', { name: 'Open a stretch' });

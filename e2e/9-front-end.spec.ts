@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { gzipSync } from 'node:zlib';
 import { expect, test } from '@playwright/test';
-import { goToStep, signIn } from './crew';
+import { goToStep, signIn, toMain } from './crew';
 
 interface Chunk {
   file: string;
@@ -62,4 +62,70 @@ test('whoever types faster than it is judged reads at each field why it was not 
     await expect(air).toHaveAttribute('aria-busy', 'false');
     await expect(pipe).toHaveAttribute('aria-busy', 'false');
   }
+});
+
+test('the next row can be typed before the one before is judged; one that is refused comes back or waits beside it', async ({ page }) => {
+  await signIn(page, 'vera');
+  await toMain(page, 'Staithe sewer');
+  await page.getByRole('link', { name: 'Yard' }).click();
+  await page.getByRole('link', { name: 'Deliveries' }).click();
+  await page.getByRole('form', { name: 'A lorry came' }).getByLabel('Delivery note and supplier').fill('Note 5600, Alder Pipes');
+  await page.getByRole('form', { name: 'A lorry came' }).getByRole('button', { name: 'Receive it' }).click();
+  await goToStep(page, 'Against the order');
+  const form = page.getByRole('form', { name: 'Line: one more' });
+  const [ordered, came, enter] = [
+    form.getByRole('textbox', { name: 'Ordered', exact: true }),
+    form.getByRole('textbox', { name: 'Came', exact: true }),
+    form.getByRole('button', { name: 'Enter' }),
+  ];
+  const fill = async (texts: [string, string]) => {
+    await ordered.fill(texts[0]);
+    await came.fill(texts[1]);
+  };
+  let refuses = false;
+  await page.route('**/api/v1/entries', async (route) => {
+    await new Promise((late) => setTimeout(late, 700));
+    if (refuses) await route.fulfill({ status: 422, json: { type: 'about:blank', title: 'Not so', status: 422, errors: [] } });
+    else await route.continue();
+  });
+  const answered = () => page.waitForResponse('**/api/v1/entries');
+  await form.getByRole('combobox', { name: 'What', exact: true }).click();
+  await page.getByRole('option', { name: 'PVC PN 10 DN 300', exact: true }).click();
+  await fill(['4', '3']);
+  let answer = answered();
+  await enter.click();
+  await fill(['4', '5']); // the first of it as before
+  await answer;
+  const rows = page.getByRole('table', { name: 'Line: entered' }).getByRole('row');
+  await expect(rows).toHaveCount(2);
+  await expect(enter).toBeEnabled();
+  await expect(ordered).toHaveValue('4');
+  await expect(came).toHaveValue('5');
+
+  refuses = true;
+  answer = answered();
+  await enter.click();
+  await expect(came).toHaveValue(''); // handed over
+  await answer;
+  await expect(form.getByText('Not so')).toBeVisible();
+  await expect(came).toHaveValue('5'); // nothing was typed meanwhile: it comes back
+
+  answer = answered();
+  await enter.click();
+  await fill(['6', '6']);
+  await answer;
+  const back = form.getByRole('alert');
+  await expect(back).toContainText('PVC PN 10 DN 300, 4, 5');
+  await expect(back).toContainText('Not so');
+  await expect(came).toHaveValue('6');
+  await page.reload(); // neither of them is lost
+  await expect(came).toHaveValue('6');
+  await back.getByRole('button', { name: 'Put it back' }).click();
+  await expect(came).toHaveValue('5');
+  await expect(form.getByRole('alert')).toContainText('PVC PN 10 DN 300, 6, 6');
+  refuses = false;
+  answer = answered();
+  await enter.click();
+  expect((await answer).status()).toBe(201);
+  await expect(rows).toHaveCount(3);
 });

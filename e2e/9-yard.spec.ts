@@ -1,12 +1,8 @@
 import AxeBuilder from '@axe-core/playwright';
 import { expect, test, type Page } from '@playwright/test';
-import { choose, goToStep, number, signIn, step, yes } from './crew';
+import { choose, goToStep, number, signIn, step, toMain, yes } from './crew';
 import { row } from './rows';
 
-async function toMain(page: Page, main: string) {
-  await page.getByRole('button', { name: /^Main: / }).click();
-  await page.getByRole('menuitem', { name: main }).click();
-}
 const need = (page: Page) => page.getByRole('table', { name: 'Need and stock' }).getByRole('row', { name: /PVC PN 10 DN 300/ });
 
 test('a lorry is counted and signed before it is unloaded; two rejects change what the plan can use, and a number is picked from the yard', async ({

@@ -19,6 +19,12 @@ export async function signOut(page: Page) {
   await expect(page.getByLabel('Sign-in name')).toBeVisible();
 }
 
+/** Turns to another main of the job. */
+export async function toMain(page: Page, main: string | RegExp) {
+  await page.getByRole('button', { name: /^Main: / }).click();
+  await page.getByRole('menuitem', { name: main }).click();
+}
+
 export const step = (page: Page, title: string) => page.getByRole('region', { name: title, exact: true });
 
 /** Opens a step by its title; the nth of that title where several sides have one. */

@@ -1,12 +1,14 @@
 import { useState, type ClipboardEvent } from 'react';
 import { Box, Button, FormHelperText, InputAdornment, MenuItem, Stack, TextField, ToggleButton, ToggleButtonGroup, Typography } from '@mui/material';
 import type { QueryKey } from '@tanstack/react-query';
-import { ApiError, type Schemas } from '../../api/client';
+import type { Schemas } from '../../api/client';
 import { useWork } from '../../app/session';
 import { tableSx } from '../../app/tableSx';
 import { dayAndTime } from '../../app/time';
+import { NotTaken } from '../../app/NotTaken';
 import { cellsOf, laid } from '../../app/paste';
-import { faultOf } from '../../app/useForm';
+import { besides, faultOf } from '../../app/useForm';
+import { useNext } from '../../app/useNext';
 import { shown, stored } from './units';
 import { RowsFile, useRowsFile } from './RowsFile';
 import { useEntry } from './useEntry';
@@ -17,11 +19,16 @@ type Spec = Schemas['ReadingSpec'];
 export function RowsField({ bench, spec, queryKey, disabled }: { bench: Schemas['Bench']; spec: Spec; queryKey: QueryKey; disabled: boolean }) {
   const { job } = useWork();
   const entry = useEntry(bench, queryKey);
+  const simulated = useEntry(bench, queryKey);
   const columns = spec.columns ?? [];
   const rows = bench.rows[spec.key] ?? [];
-  const [texts, setTexts] = useState<Record<string, string>>({});
+  // what is said by a word stays: the next row is mostly compacted by the same plant
+  const next = useNext(
+    `row:${bench.subject_id}:${spec.key}`,
+    columns.filter((c) => c.kind === 'choice').map((c) => c.key),
+  );
+  const { texts, fault } = next;
   const [kept, setKept] = useState(false);
-  const set = (key: string, text: string) => setTexts((old) => ({ ...old, [key]: text }));
   const value = (column: Spec) => {
     const text = texts[column.key] ?? '';
     if (column.kind === 'yes_no') return text === 'yes';
@@ -30,18 +37,8 @@ export function RowsField({ bench, spec, queryKey, disabled }: { bench: Schemas[
   const given = columns.filter((column) => (texts[column.key] ?? '').trim() !== '');
   const whole = columns.every((column) => !column.required || given.includes(column));
   const suggested = bench.stand_in[spec.key] ?? [];
-  const give = (row: Record<string, number>) => entry.mutate({ kind: 'row', payload: { key: spec.key, row } });
-  const send = () =>
-    entry.mutate(
-      { kind: 'row', payload: { key: spec.key, row: Object.fromEntries(given.map((column) => [column.key, value(column)])) } },
-      {
-        onSuccess: (written) => {
-          setKept(written === null);
-          // what is said by a word stays: the next row is mostly compacted by the same plant
-          setTexts((old) => Object.fromEntries(columns.flatMap((c) => (c.kind === 'choice' ? [[c.key, old[c.key] ?? '']] : []))));
-        },
-      },
-    );
+  const give = (row: Record<string, unknown>) => entry.mutateAsync({ kind: 'row', payload: { key: spec.key, row } });
+  const send = () => next.hand(give(Object.fromEntries(given.map((column) => [column.key, value(column)]))).then((written) => setKept(written === null)));
   const bring = useRowsFile(bench, spec.key, queryKey);
   /** A table from a spreadsheet is brought as a file of rows is: all of it or none. */
   const onPaste = (e: ClipboardEvent<HTMLFormElement>) => {
@@ -54,7 +51,7 @@ export function RowsField({ bench, spec, queryKey, disabled }: { bench: Schemas[
     const lines = [columns.map((c) => c.key), ...table.map((row) => columns.map((c) => cell(row, c)))];
     bring.mutate(new File([lines.map((line) => line.join('\t')).join('\n')], 'pasted.csv', { type: 'text/csv' }));
   };
-  const error = entry.error instanceof ApiError && columns.every((c) => faultOf(entry.error, c.key) === undefined) ? entry.error.message : null;
+  const error = besides(fault ?? simulated.error, ...columns.map((c) => c.key));
   return (
     <Box sx={{ my: 2 }}>
       <Box component="form" aria-label={`${spec.label}: one more`} onSubmit={(e) => (e.preventDefault(), whole && send())} onPaste={onPaste} sx={{ mt: 1 }}>
@@ -68,23 +65,29 @@ export function RowsField({ bench, spec, queryKey, disabled }: { bench: Schemas[
               column={column}
               text={texts[column.key] ?? ''}
               disabled={disabled}
-              fault={faultOf(entry.error, column.key)}
-              onText={(text) => set(column.key, text)}
+              fault={faultOf(fault, column.key)}
+              onText={(text) => next.set(column.key, text)}
             />
           ))}
         </Box>
         {error && <FormHelperText error>{error}</FormHelperText>}
+        <NotTaken next={next} fields={columns.map((c) => c.key)} />
         {kept && (
           <Typography variant="body2" color="hand" role="status">
             Kept on this device; judged when the connection is back.
           </Typography>
         )}
         <Stack direction="row" sx={{ mt: 1.5, gap: 1.5, flexWrap: 'wrap', alignItems: 'center' }}>
-          <Button type="submit" variant="contained" color="secondary" disabled={disabled || !whole || entry.isPending} sx={{ minHeight: 56, px: 4 }}>
+          <Button type="submit" variant="contained" color="secondary" disabled={disabled || !whole} sx={{ minHeight: 56, px: 4 }}>
             Enter
           </Button>
           {!disabled && suggested.length > 0 && (
-            <Button variant="outlined" disabled={entry.isPending} onClick={() => suggested[0] && give(suggested[0])} sx={{ minHeight: 56 }}>
+            <Button
+              variant="outlined"
+              disabled={simulated.isPending}
+              onClick={() => simulated.mutate({ kind: 'row', payload: { key: spec.key, row: suggested[0] } })}
+              sx={{ minHeight: 56 }}
+            >
               Simulated: read one
             </Button>
           )}

@@ -4,7 +4,9 @@ import DownloadIcon from '@mui/icons-material/Download';
 import { useWork } from '../../app/session';
 import { dayAndTime } from '../../app/time';
 import { Besides } from '../../app/Besides';
+import { NotTaken } from '../../app/NotTaken';
 import { faultAt } from '../../app/useForm';
+import { useNext } from '../../app/useNext';
 import { useTestAction, type Test } from './useTest';
 
 /** After the test: what was mended, who signs, and the papers. */
@@ -31,9 +33,8 @@ export function After({ test }: { test: Test }) {
 function Mends({ test }: { test: Test }) {
   const { job, person } = useWork();
   const mend = useTestAction<Record<string, unknown>>(test.id, 'mends');
-  const [joint, setJoint] = useState('');
-  const [what, setWhat] = useState('');
-  const [lowered, setLowered] = useState(false);
+  const next = useNext(`mend-${test.id}`);
+  const { joint = '', what = '', lowered = '' } = next.texts;
   const may = person.may.includes('test.mended');
   return (
     <Stack component="section" aria-label="Mended" spacing={1}>
@@ -50,29 +51,29 @@ function Mends({ test }: { test: Test }) {
           spacing={1.5}
           onSubmit={(e) => (
             e.preventDefault(),
-            mend.mutate(
-              { joint: joint.trim() === '' ? null : Number(joint), what, pressure_lowered: lowered },
-              { onSuccess: () => (setJoint(''), setWhat(''), setLowered(false)) },
-            )
+            next.hand(mend.mutateAsync({ joint: joint === '' ? null : Number(joint), what, pressure_lowered: lowered !== '' }))
           )}
         >
-          <FormControlLabel control={<Switch checked={lowered} onChange={(e) => setLowered(e.target.checked)} />} label="The pressure was lowered first" />
+          <FormControlLabel
+            control={<Switch checked={lowered !== ''} onChange={(e) => next.set('lowered', e.target.checked ? 'yes' : '')} />}
+            label="The pressure was lowered first"
+          />
           <Stack direction={{ xs: 'column', sm: 'row' }} spacing={1.5}>
             <TextField
               label="Joint, if it was one"
               value={joint}
-              onChange={(e) => setJoint(e.target.value.replace(/\D/g, ''))}
-              {...faultAt(mend.error, 'joint')}
+              onChange={(e) => next.set('joint', e.target.value.replace(/\D/g, ''))}
+              {...faultAt(next.fault, 'joint')}
               slotProps={{ htmlInput: { inputMode: 'numeric' } }}
               sx={{ width: { sm: 180 } }}
             />
             <TextField
               label="What was found and done"
               value={what}
-              onChange={(e) => setWhat(e.target.value)}
+              onChange={(e) => next.set('what', e.target.value)}
               sx={{ flex: 1 }}
               multiline
-              {...faultAt(mend.error, 'what')}
+              {...faultAt(next.fault, 'what')}
             />
             <Button
               type="submit"
@@ -84,7 +85,8 @@ function Mends({ test }: { test: Test }) {
               Write it down
             </Button>
           </Stack>
-          <Besides error={mend.error} fields={['joint', 'what']} />
+          <Besides error={next.fault} fields={['joint', 'what']} />
+          <NotTaken next={next} fields={['joint', 'what']} />
         </Stack>
       )}
     </Stack>

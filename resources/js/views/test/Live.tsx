@@ -2,8 +2,11 @@ import { useEffect, useRef, useState } from 'react';
 import { Alert, Box, Button, Stack, TextField, Typography } from '@mui/material';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { answered, api, ConnectionLost, type Schemas } from '../../api/client';
+import { Besides } from '../../app/Besides';
+import { NotTaken } from '../../app/NotTaken';
 import { span } from '../../app/time';
-import { besides, faultAt } from '../../app/useForm';
+import { faultAt } from '../../app/useForm';
+import { useNext } from '../../app/useNext';
 import { useSignal } from '../../app/useSignal';
 import type { TestDraft } from '../../device/store';
 import { Findings } from '../bench/Findings';
@@ -112,47 +115,25 @@ function Now({ now }: { now: Schemas['TestNow'] }) {
   );
 }
 
-interface TypedReading {
-  pressure: string;
-  temperature: string;
-  water: string;
-}
-
 /** What the server calls each. */
 const FAULTS = { pressure: 'pressure_kpa', temperature: 'temperature_c', water: 'added_l' } as const;
-
-/** What is being typed survives a reload until it is entered. */
-function useTyped(key: string): [TypedReading, (text: TypedReading) => void] {
-  const [text, setText] = useState<TypedReading>(() => ({
-    pressure: '',
-    temperature: '',
-    water: '',
-    ...(JSON.parse(sessionStorage.getItem(key) ?? '{}') as Partial<TypedReading>),
-  }));
-  return [
-    text,
-    (next) => {
-      sessionStorage.setItem(key, JSON.stringify(next));
-      setText(next);
-    },
-  ];
-}
 
 /** One reading of the gauge, at the moment it is entered. */
 function Reading({ test, check }: { test: Test; check: Check }) {
   const mayTest = useMayTest();
   const read = useTestEntry<Record<string, unknown>>(test.id, 'readings', check);
-  const [text, setText] = useTyped(`reading-${test.id}`);
+  const next = useNext(`reading-${test.id}`, ['temperature', 'water']);
   const { pressure, temperature, volume } = test.display;
   const fields = [
     ['pressure', `Gauge, ${pressure.symbol}`],
     ['temperature', `${test.plan.medium === 'water' ? 'Water' : 'Pipe'}, ${temperature.symbol}`],
     ...(test.plan.medium === 'water' ? [['water', `Water added since the start, ${volume.symbol}`]] : []),
   ] as ['pressure' | 'temperature' | 'water', string][];
-  const value = (key: 'pressure' | 'temperature' | 'water', display: Schemas['Display']) => (text[key].trim() === '' ? null : stored(text[key], { display }));
+  const value = (key: 'pressure' | 'temperature' | 'water', display: Schemas['Display']) =>
+    (next.texts[key] ?? '').trim() === '' ? null : stored(next.texts[key] ?? '', { display });
   const enter = () => {
     const body = { pressure_kpa: value('pressure', pressure), temperature_c: value('temperature', temperature), added_l: value('water', volume) };
-    read.mutate(body, { onSuccess: () => setText({ ...text, pressure: '' }) });
+    next.hand(read.mutateAsync(body));
   };
   return (
     <Box component="form" aria-label="Reading" onSubmit={(e) => (e.preventDefault(), enter())}>
@@ -161,9 +142,9 @@ function Reading({ test, check }: { test: Test; check: Check }) {
           <TextField
             key={key}
             label={label}
-            value={text[key]}
-            onChange={(e) => setText({ ...text, [key]: e.target.value })}
-            {...faultAt(read.error, FAULTS[key])}
+            value={next.texts[key] ?? ''}
+            onChange={(e) => next.set(key, e.target.value)}
+            {...faultAt(next.fault, FAULTS[key])}
             slotProps={{ htmlInput: { inputMode: 'decimal' } }}
             sx={{ flex: 1 }}
           />
@@ -172,11 +153,10 @@ function Reading({ test, check }: { test: Test; check: Check }) {
           Enter the reading
         </Button>
       </Stack>
-      {besides(read.error, ...Object.values(FAULTS)) && (
-        <Alert severity="error" sx={{ mt: 1 }}>
-          {besides(read.error, ...Object.values(FAULTS))}
-        </Alert>
-      )}
+      <Besides error={next.fault} fields={Object.values(FAULTS)} />
+      <NotTaken next={next} fields={fields.map(([key]) => key)}>
+        Put back, it is written at the time of the press: read the gauge again.
+      </NotTaken>
     </Box>
   );
 }
@@ -185,9 +165,10 @@ function Notes({ test, begun, logging, phase }: { test: Test; begun: string[]; l
   const mayTest = useMayTest();
   const note = useTestEntry<{ text?: string; phase?: string }>(test.id, 'notes');
   const log = useTestAction<{ on: boolean }>(test.id, 'logging');
-  const [text, setText] = useState('');
+  const next = useNext(`note-${test.id}`);
+  const text = next.texts.note ?? '';
   const later = test.plan.phases.filter((p) => !begun.includes(p.id));
-  const next = later[0]?.id === phase && begun.length > 0 ? later[1] : later[0];
+  const phaseNext = later[0]?.id === phase && begun.length > 0 ? later[1] : later[0];
   return (
     <Stack spacing={1} sx={{ mt: 1.5 }}>
       <Stack
@@ -195,21 +176,22 @@ function Notes({ test, begun, logging, phase }: { test: Test; begun: string[]; l
         spacing={1.5}
         component="form"
         aria-label="Note"
-        onSubmit={(e) => (e.preventDefault(), note.mutate({ text }, { onSuccess: () => setText('') }))}
+        onSubmit={(e) => (e.preventDefault(), next.hand(note.mutateAsync({ text })))}
       >
-        <TextField label="Note on the trace (vent opened, rain, …)" value={text} onChange={(e) => setText(e.target.value)} sx={{ flex: 1 }} />
-        <Button type="submit" variant="outlined" disabled={!mayTest || text.trim() === '' || note.isPending} sx={{ minHeight: 56 }}>
+        <TextField label="Note on the trace (vent opened, rain, …)" value={text} onChange={(e) => next.set('note', e.target.value)} sx={{ flex: 1 }} />
+        <Button type="submit" variant="outlined" disabled={!mayTest || text.trim() === ''} sx={{ minHeight: 56 }}>
           Note it
         </Button>
-        {test.mode !== 'simulated' && next && (
-          <Button variant="contained" disabled={!mayTest || note.isPending} onClick={() => note.mutate({ phase: next.id })} sx={{ minHeight: 56 }}>
-            {next.title}: begun
+        {test.mode !== 'simulated' && phaseNext && (
+          <Button variant="contained" disabled={!mayTest || note.isPending} onClick={() => note.mutate({ phase: phaseNext.id })} sx={{ minHeight: 56 }}>
+            {phaseNext.title}: begun
           </Button>
         )}
         <Button variant="outlined" disabled={!mayTest || log.isPending} onClick={() => log.mutate({ on: !logging })} sx={{ minHeight: 56 }}>
           {logging ? 'Stop logging' : 'Resume logging'}
         </Button>
       </Stack>
+      <NotTaken next={next} fields={['note']} />
       {(note.error ?? log.error) && <Alert severity="error">{(note.error ?? log.error)?.message}</Alert>}
     </Stack>
   );

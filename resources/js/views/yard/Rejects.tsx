@@ -6,7 +6,9 @@ import { answered, api } from '../../api/client';
 import { rejectsQuery } from '../../api/queries';
 import { FileButton } from '../../app/FileButton';
 import { useWork } from '../../app/session';
+import { NotTaken } from '../../app/NotTaken';
 import { besides, faultOf } from '../../app/useForm';
+import { useNext } from '../../app/useNext';
 import { dayAndTime } from '../../app/time';
 
 /** What came and was not taken: each rejected pipe with its reason and picture. */
@@ -14,45 +16,41 @@ export function Rejects() {
   const { main, job } = useWork();
   const client = useQueryClient();
   const query = useQuery(rejectsQuery(main.id));
-  const [pipe, setPipe] = useState('');
-  const [reason, setReason] = useState('');
-  const [note, setNote] = useState('');
+  const next = useNext(`reject-${main.id}`);
+  const { pipe = '', reason = '', note = '' } = next.texts;
   const [picture, setPicture] = useState<File | null>(null);
   const reject = useMutation({
-    mutationFn: () => {
+    mutationFn: ({ texts, picture }: { texts: Record<string, string>; picture: File | null }) => {
       const form = new FormData();
-      for (const [key, value] of [
-        ['pipe', pipe],
-        ['reason', reason],
-        ['note', note],
-      ] as const)
-        form.append(key, value);
+      for (const key of ['pipe', 'reason', 'note']) form.append(key, texts[key] ?? '');
       if (picture) form.append('picture', picture);
       return answered(api.POST('/mains/{main}/rejects', { params: { path: { main: main.id } }, body: form }));
     },
     onSuccess: () => {
-      setPipe('');
-      setReason('');
-      setNote('');
-      setPicture(null);
       void client.invalidateQueries({ queryKey: ['yard'] });
       return client.invalidateQueries({ queryKey: rejectsQuery(main.id).queryKey });
     },
   });
+  const send = () => {
+    setPicture(null);
+    const sent = reject.mutateAsync({ texts: next.texts, picture });
+    sent.catch(() => setPicture((now) => now ?? picture));
+    next.hand(sent);
+  };
   if (query.error) return <Alert severity="error">{query.error.message}</Alert>;
   if (!query.data) return <CircularProgress aria-label="Loading the yard" />;
   const { reasons, rejects } = query.data;
-  const wrong = (field: string) => faultOf(reject.error, field);
+  const wrong = (field: string) => faultOf(next.fault, field);
   return (
     <Stack spacing={2.5}>
-      <Paper component="form" aria-label="Reject a pipe" sx={{ p: 2.5, maxWidth: 820 }} onSubmit={(e) => (e.preventDefault(), reject.mutate())}>
+      <Paper component="form" aria-label="Reject a pipe" sx={{ p: 2.5, maxWidth: 820 }} onSubmit={(e) => (e.preventDefault(), send())}>
         <Typography variant="h1">Reject a pipe</Typography>
         <Typography sx={{ mb: 2 }}>Set it aside and mark it, so that nobody lays it. What is written here stays.</Typography>
         <Box sx={{ display: 'grid', gridTemplateColumns: { xs: 'minmax(0,1fr)', sm: '1fr 1fr' }, gap: 2 }}>
           <TextField
             label="Number or stamp on the pipe"
             value={pipe}
-            onChange={(e) => setPipe(e.target.value)}
+            onChange={(e) => next.set('pipe', e.target.value)}
             error={wrong('pipe') !== undefined}
             helperText={wrong('pipe')}
           />
@@ -60,7 +58,7 @@ export function Rejects() {
             select
             label="Reason"
             value={reason}
-            onChange={(e) => setReason(e.target.value)}
+            onChange={(e) => next.set('reason', e.target.value)}
             error={wrong('reason') !== undefined}
             helperText={wrong('reason')}
           >
@@ -73,7 +71,7 @@ export function Rejects() {
           <TextField
             label="What is to be seen (if any)"
             value={note}
-            onChange={(e) => setNote(e.target.value)}
+            onChange={(e) => next.set('note', e.target.value)}
             multiline
             minRows={2}
             sx={{ gridColumn: '1 / -1' }}
@@ -97,11 +95,12 @@ export function Rejects() {
             Reject it
           </Button>
         </Stack>
-        {(wrong('picture') ?? besides(reject.error, 'pipe', 'reason', 'note')) && (
+        {(wrong('picture') ?? besides(next.fault, 'pipe', 'reason', 'note')) && (
           <Alert severity="error" sx={{ mt: 2 }}>
-            {wrong('picture') ?? reject.error?.message}
+            {wrong('picture') ?? next.fault?.message}
           </Alert>
         )}
+        <NotTaken next={next} fields={['pipe', 'reason', 'note']} />
       </Paper>
       <Stack direction="row" sx={{ alignItems: 'center', gap: 2, flexWrap: 'wrap' }}>
         <Typography variant="h2">Rejected on {main.name}</Typography>
