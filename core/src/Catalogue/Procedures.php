@@ -67,7 +67,7 @@ final class Procedures
      */
     public static function findWith(string $id, array $settings): ?Procedure
     {
-        return self::find($id, array_map(self::read(...), $settings));
+        return self::find($id) ?? self::find($id, array_map(self::read(...), $settings)); // what ships is found first, and needs none of them
     }
 
     /**

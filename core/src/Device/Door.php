@@ -11,6 +11,7 @@ use Diastoma\Core\Exception\InvalidInput;
 use Diastoma\Core\Procedure\Reading;
 use Diastoma\Core\Procedure\Readings;
 use Diastoma\Core\Reckoner\Reckoner;
+use Diastoma\Core\Sitting\Memory;
 use Diastoma\Core\Sitting\Protocol;
 
 /**
@@ -23,6 +24,9 @@ final class Door
 
     /** @var array<string, array<mixed>> what all works of a main are judged by, as it was told: read once, asked about many times */
     private static array $mains = [];
+
+    /** what was asked about last: after one entry more only what hangs on it is worked out again */
+    private static ?Memory $memory = null;
 
     /** @param  string  $question  {ask: know|desk|reckon|test|ping, given} */
     public static function answer(string $question): string
@@ -57,6 +61,7 @@ final class Door
     private static function know(array $given): array
     {
         $main = is_string($given['main'] ?? null) ? $given['main'] : '';
+        self::$memory = null; // joint systems may be others
         $rulebooks = array_map(Protocol::rulebook(...), is_array($given['rulebooks'] ?? null) ? $given['rulebooks'] : []);
         self::$mains[$main] = ['rulebooks' => $rulebooks] + array_intersect_key($given, array_flip(['people', 'instruments', 'systems', 'known', 'began']));
 
@@ -80,7 +85,7 @@ final class Door
             $given = ['rulebook' => $rulebook] + $given + $told;
         }
 
-        return Protocol::desk($given, self::known($given));
+        return Protocol::desk($given, self::known($given), self::$memory ??= new Memory);
     }
 
     /**

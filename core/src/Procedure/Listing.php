@@ -58,6 +58,13 @@ final class Listing
         if ($step->notNeeded !== '' || self::isOneByOne($procedure, $step, $s)) {
             return [];
         }
+
+        return $s->kept("list {$step->id}", [$step->readings, $step->stale], static fn (): array => self::stated($procedure, $step, $s));
+    }
+
+    /** @return list<array{key: string, said: string, value: bool|float|string|list<float>|null, not_before: ?string, step: string}> */
+    private static function stated(Procedure $procedure, Step $step, Situation $s): array
+    {
         $rows = [];
         $told = $procedure->told($step, $s);
         $again = $procedure->renews() && $step->missing($s->readings) === []; // confirmed anew as a whole

@@ -207,13 +207,27 @@ abstract class Procedure
         return $situation->rulebook->holdPoints === [] ? $steps : Holds::onto($steps, $situation, $this);
     }
 
-    /** @param  ?Judging  $judging  of the same work, with the same facts and rulebook, where it is judged again after each entry */
-    final public function judge(Readings $readings, Facts $facts, Rulebook $rulebook, int $version = Situation::TODAYS, ?Judging $judging = null): Verdict
+    /** Judges a work as a whole. */
+    final public function judge(Readings $readings, Facts $facts, Rulebook $rulebook, int $version = Situation::TODAYS): Verdict
     {
-        $situation = new Situation($judging?->begin($readings) ?? $readings, $facts, $rulebook, version: $version);
+        $situation = new Situation($readings, $facts, $rulebook, version: $version);
+
+        return $this->judged($situation, $this->asked($situation));
+    }
+
+    /**
+     * Judges a work by the steps that are asked of it.
+     *
+     * @param  list<Step>  $steps
+     * @param  ?Judging  $judging  the one that the situation was made with, where the work is judged again after each entry
+     */
+    final public function judged(Situation $situation, array $steps, ?Judging $judging = null): Verdict
+    {
+        $readings = $situation->readings;
+        $rulebook = $situation->rulebook;
         $findings = [];
         $standings = [];
-        foreach ($judging?->steps(fn (): array => $this->asked($situation)) ?? $this->asked($situation) as $step) {
+        foreach ($steps as $step) {
             $found = $this->findings($step, $situation->knowing($findings), $judging);
             $worst = $found === [] ? null : Severity::Go;
             foreach ($found as $finding) {

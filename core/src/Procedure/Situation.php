@@ -18,17 +18,18 @@ final readonly class Situation
     /**
      * @param  list<Finding>  $findings what the steps before have found
      * @param  int  $version  of the procedure, under which the work was begun
+     * @param  ?Judging  $judging  of the same work, where it is judged again after each entry; the readings are as it gave them
      */
     public function __construct(
         public Readings $readings, public Facts $facts, public Rulebook $rulebook, public array $findings = [], private Memo $memo = new Memo,
-        public int $version = self::TODAYS,
+        public int $version = self::TODAYS, private ?Judging $judging = null,
     ) {
     }
 
     /** @param  list<Finding>  $findings */
     public function knowing(array $findings): self
     {
-        return new self($this->readings, $this->facts, $this->rulebook, $findings, $this->memo, $this->version);
+        return new self($this->readings, $this->facts, $this->rulebook, $findings, $this->memo, $this->version, $this->judging);
     }
 
     /** The same with other readings of the same work: figures are worked out anew. */
@@ -56,6 +57,20 @@ final readonly class Situation
     public function once(string $key, \Closure $work): mixed
     {
         return $this->memo->recall($key, $work, $this->readings->watch());
+    }
+
+    /**
+     * What follows from these readings at a step: worked out again only where it may come out otherwise than after the entry before.
+     *
+     * @template T
+     *
+     * @param  mixed  $of  what the step made it of
+     * @param  \Closure(): T  $work
+     * @return T
+     */
+    public function kept(string $key, mixed $of, \Closure $work): mixed
+    {
+        return $this->judging === null ? $work() : $this->judging->keep($key, $of, $work);
     }
 
     public function limit(string $id): float

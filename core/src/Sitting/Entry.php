@@ -67,10 +67,13 @@ final readonly class Entry
         $how = match ($this->kind) {
             self::LIST, self::ROUND => How::AsList, self::SHIFT => How::FromShift, default => How::ByItself,
         };
-        $given = $how === How::ByItself ? [[...$this->payload, 'value' => $this->payload['value'] ?? $this->payload['row'] ?? null]]
-            : (is_array($this->payload['values'] ?? null) ? $this->payload['values'] : []);
+        if ($how === How::ByItself) {
+            $key = $this->payload['key'] ?? null;
+
+            return is_string($key) ? [['key' => $key, 'value' => $this->payload['value'] ?? $this->payload['row'] ?? null, 'how' => $how]] : [];
+        }
         $answers = [];
-        foreach ($given as $one) {
+        foreach (is_array($this->payload['values'] ?? null) ? $this->payload['values'] : [] as $one) {
             if (is_array($one) && is_string($one['key'] ?? null)) {
                 $from = $how === How::FromShift && is_string($one['at'] ?? null) && is_string($one['by'] ?? null) ? ['at' => $one['at'],
                     'by' => $one['by']] : [];

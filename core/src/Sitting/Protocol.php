@@ -40,15 +40,16 @@ final class Protocol
      * @param  array<mixed>  $given  as of answer(), and: for (name of whoever looks), replaced (something stands in its
      *     place), sheet (the shift sheet of its place: id, title, work, history, entries)
      * @param  array<string, bool|float|int|string|null>  $told  more facts
+     * @param  ?Memory  $memory  of whoever asks again after each entry
      * @return array{taken: list<array<string, mixed>>, refused: list<array<string, mixed>>, desk: array<string, mixed>}
      *
      * @throws InvalidInput naming what is missing or wrong
      */
-    public static function desk(array $given, array $told = []): array
+    public static function desk(array $given, array $told = [], ?Memory $memory = null): array
     {
-        $history = self::entries($given, 'history');
+        $history = self::entries($given, 'history', $memory);
         $told = [...$told, ...self::fromSheet($given)];
-        $sitting = self::open($given, $history, $told);
+        $sitting = self::open($given, $history, $told, $memory);
         [$taken, $refused] = self::take($given, $sitting);
         $name = self::text($given, 'for', '');
         $person = self::people($given)[$name] ?? throw InvalidInput::field('for', "“{$name}” is not among the people given.", $name);
@@ -71,7 +72,7 @@ final class Protocol
      * @param  list<Entry>  $history
      * @param  array<string, bool|float|int|string|null>  $told  facts that come from beside it
      */
-    private static function open(array $given, array $history, array $told = []): Sitting
+    private static function open(array $given, array $history, array $told = [], ?Memory $memory = null): Sitting
     {
         $instruments = [];
         foreach (self::rows($given, 'instruments') as $k => $row) {
@@ -83,7 +84,7 @@ final class Protocol
         }
         $began = ($given['began'] ?? null) === null ? null : self::moment($given, 'began', '');
 
-        return Sitting::open(self::work($given, $told), $history, self::rulebook($given['rulebook'] ?? null), $instruments, $began);
+        return Sitting::open(self::work($given, $told), $history, self::rulebook($given['rulebook'] ?? null), $instruments, $began, $memory);
     }
 
     /**
@@ -148,11 +149,12 @@ final class Protocol
      * @param  array<mixed>  $given
      * @return list<Entry>
      */
-    private static function entries(array $given, string $key): array
+    private static function entries(array $given, string $key, ?Memory $memory = null): array
     {
         $entries = [];
         foreach (self::rows($given, $key) as $k => $row) {
-            $entries[] = self::entry($row, "{$key}.{$k}");
+            $read = static fn (): Entry => self::entry($row, "{$key}.{$k}");
+            $entries[] = $memory === null ? $read() : $memory->entry($row, $read);
         }
 
         return $entries;

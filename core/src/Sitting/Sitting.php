@@ -39,7 +39,11 @@ final class Sitting
 
     private int $version;
 
+    private ?Situation $situation = null;
+
     private ?Verdict $verdict = null;
+
+    private ?State $state = null;
 
     /** @var ?list<Step> */
     private ?array $steps = null;
@@ -52,21 +56,23 @@ final class Sitting
      */
     private function __construct(
         public readonly Work $work, private array $entries, public readonly Rulebook $rulebook, public readonly array $instruments,
-        private readonly ?\DateTimeImmutable $began,
+        private readonly ?\DateTimeImmutable $began, ?Memory $memory,
     ) {
         $this->readings = Story::of($entries);
-        $this->judging = new Judging;
         $this->version = Story::version($entries) ?? $work->procedure->version();
+        $this->judging = $memory?->judging($work, $rulebook, $this->version) ?? new Judging;
     }
 
     /**
      * @param  list<Entry>  $entries  in order of arrival
      * @param  list<Instrument>  $instruments  on the list of the job
      * @param  ?\DateTimeImmutable  $began  when the job began: nothing was done before
+     * @param  ?Memory  $memory  of whoever opens the same work again after each entry
      */
-    public static function open(Work $work, array $entries, Rulebook $rulebook, array $instruments = [], ?\DateTimeImmutable $began = null): self
-    {
-        return new self($work, $entries, $rulebook, $instruments, $began);
+    public static function open(
+        Work $work, array $entries, Rulebook $rulebook, array $instruments = [], ?\DateTimeImmutable $began = null, ?Memory $memory = null,
+    ): self {
+        return new self($work, $entries, $rulebook, $instruments, $began, $memory);
     }
 
     /** Version of its procedure that the work stands under. */
@@ -82,23 +88,27 @@ final class Sitting
 
     public function situation(): Situation
     {
-        return new Situation($this->readings, $this->work->facts, $this->rulebook, version: $this->version);
+        return $this->situation ??= new Situation(
+            $this->judging->begin($this->readings), $this->work->facts, $this->rulebook, version: $this->version, judging: $this->judging,
+        );
     }
 
     public function verdict(): Verdict
     {
-        return $this->verdict ??= $this->work->procedure->judge($this->readings, $this->work->facts, $this->rulebook, $this->version, $this->judging);
+        return $this->verdict ??= $this->work->procedure->judged($this->situation(), $this->steps(), $this->judging);
     }
 
     /** @return list<Step> */
     public function steps(): array
     {
-        return $this->steps ??= $this->work->procedure->asked($this->situation());
+        $situation = $this->situation(); // first what is known, then what is asked
+
+        return $this->steps ??= $this->judging->steps(fn (): array => $this->work->procedure->asked($situation));
     }
 
     public function state(): State
     {
-        return Story::cutOut($this->entries) !== null ? State::CutOut : State::of(
+        return $this->state ??= Story::cutOut($this->entries) !== null ? State::CutOut : State::of(
             $this->verdict(), $this->readings, $this->work->procedure->isWaiting($this->situation()),
         );
     }
@@ -125,9 +135,7 @@ final class Sitting
     /** The last entry that something hangs on: no note and no picture. Null where there is none. */
     public function last(): ?Entry
     {
-        $said = array_filter(Story::inOrder($this->entries), static fn (Entry $e): bool => ! in_array($e->kind, [Entry::NOTE, Entry::PICTURE], true));
-
-        return $said === [] ? null : array_pop($said);
+        return Story::last($this->entries);
     }
 
     /** The same as people are told it: of what is stopped nobody is told when it may be released or tested. */
@@ -154,7 +162,7 @@ final class Sitting
         if ($checked instanceof Taken) {
             $this->entries[] = $checked->entry;
             $this->readings = Story::of($this->entries);
-            $this->verdict = $this->steps = null;
+            $this->situation = $this->verdict = $this->state = $this->steps = null;
         }
 
         return $checked;

@@ -48,7 +48,14 @@ final class Story
      */
     public static function inOrder(array $entries): array
     {
-        usort($entries, static fn (Entry $a, Entry $b): int => $a->takenAt <=> $b->takenAt); // PHP keeps the order of equals
+        $before = null;
+        foreach ($entries as $entry) {
+            if ($before !== null && $entry->takenAt < $before->takenAt) {
+                usort($entries, static fn (Entry $a, Entry $b): int => $a->takenAt <=> $b->takenAt); // PHP keeps the order of equals
+                break;
+            }
+            $before = $entry;
+        }
 
         return $entries;
     }
@@ -78,7 +85,13 @@ final class Story
      */
     public static function cutOut(array $entries): ?Entry
     {
-        return array_values(array_filter($entries, static fn (Entry $e): bool => $e->kind === Entry::CUT_OUT))[0] ?? null;
+        foreach ($entries as $entry) {
+            if ($entry->kind === Entry::CUT_OUT) {
+                return $entry;
+            }
+        }
+
+        return null;
     }
 
     /**
@@ -87,12 +100,32 @@ final class Story
      */
     public static function remarks(array $entries): array
     {
-        $remarks = array_filter(self::inOrder($entries), static fn (Entry $e): bool => in_array($e->kind, [Entry::NOTE, Entry::PICTURE], true));
+        $remarks = self::inOrder(array_values(array_filter($entries, self::isRemark(...))));
 
-        return array_values(array_map(
+        return array_map(
             static fn (Entry $e): array => ['kind' => $e->kind, ...$e->payload, 'at' => $e->takenAt->format(\DateTimeInterface::RFC3339), 'by' => $e->by],
             $remarks,
-        ));
+        );
+    }
+
+    /** Whether nothing hangs on it. */
+    private static function isRemark(Entry $entry): bool
+    {
+        return $entry->kind === Entry::NOTE || $entry->kind === Entry::PICTURE;
+    }
+
+    /**
+     * @param  list<Entry>  $entries  in order of arrival
+     * @return ?Entry the last to be done that something hangs on: no note and no picture
+     */
+    public static function last(array $entries): ?Entry
+    {
+        $last = null;
+        foreach ($entries as $entry) {
+            $last = self::isRemark($entry) || $last !== null && $entry->takenAt < $last->takenAt ? $last : $entry;
+        }
+
+        return $last;
     }
 
     public static function overrule(Entry $entry): Overrule

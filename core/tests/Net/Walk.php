@@ -65,6 +65,32 @@ final class Walk
         return new Facts($this->facts);
     }
 
+    /**
+     * What a crew enters, each reading by itself, some of them badly first and some twice, in an order that a seed mixes a little.
+     *
+     * @return list<Reading>
+     */
+    public function restless(int $seed): array
+    {
+        mt_srand($seed);
+        $made = $this->made()->history;
+        $story = [];
+        foreach ($made as $k => $reading) {
+            if (is_float($reading->value) && mt_rand(0, 3) === 0) {
+                $story[] = new Reading($reading->key, $reading->value * mt_rand(0, 30) / 10, $reading->takenAt->modify('-1 second'), 'Ada');
+            } elseif (is_bool($reading->value) && mt_rand(0, 4) === 0) {
+                $story[] = new Reading($reading->key, ! $reading->value, $reading->takenAt->modify('-1 second'), 'Ada');
+            }
+            $story[] = $reading;
+            if ($k > 3 && mt_rand(0, 9) === 0) {
+                $again = $made[mt_rand(0, $k)];
+                $story[] = new Reading($again->key, $again->value, $reading->takenAt->modify('+1 second'), 'Ada');
+            }
+        }
+
+        return $story;
+    }
+
     /** @param  array<string, mixed>  $instead */
     public function made(array $instead = []): Readings
     {

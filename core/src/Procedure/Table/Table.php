@@ -32,14 +32,20 @@ final readonly class Table
     public function drawn(array $steps, Verdict $verdict, Situation $s): array
     {
         $current = $verdict->current()?->step;
+        $found = array_values(array_filter($verdict->findings, static fn (Finding $f): bool => $f->isOpen()));
         $rows = [];
         foreach ($this->rows as $row) {
             $own = array_values(array_filter($steps, static fn (Step $step): bool => in_array($step->id, $row->steps, true)));
-            $cells = array_map(static fn (TableColumn $column): array => self::cell($column, $row, $own, $verdict, $s), $this->columns);
-            $open = array_values(array_filter($own, static fn (Step $step): bool => $step->missing($s->readings) !== []));
+            $missing = [];
+            foreach ($own as $step) {
+                $missing[$step->id] = $step->missing($s->readings);
+            }
+            $all = array_merge(...array_values($missing));
+            $cells = array_map(static fn (TableColumn $column): array => self::cell($column, $row, $own, $all, $found, $s), $this->columns);
+            $open = array_keys(array_filter($missing));
             $rows[] = [
-                'title' => $row->title, 'on' => $row->on, 'steps' => $row->steps, 'step' => ($open[0] ?? $own[0] ?? null)->id ?? $row->steps[0],
-                'missing' => array_sum(array_map(static fn (Step $step): int => count($step->missing($s->readings)), $own)),
+                'title' => $row->title, 'on' => $row->on, 'steps' => $row->steps, 'step' => $open[0] ?? ($own[0] ?? null)->id ?? $row->steps[0],
+                'missing' => count($all),
                 'is_next' => in_array($current, $row->steps, true), 'cells' => $cells,
             ];
         }
@@ -49,17 +55,17 @@ final readonly class Table
 
     /**
      * @param  list<Step>  $steps  of the row
+     * @param  list<string>  $missing  keys that are asked for in them
+     * @param  list<Finding>  $found  what was found of the work and stands open
      * @return array<string, mixed>
      */
-    private static function cell(TableColumn $column, TableRow $row, array $steps, Verdict $verdict, Situation $s): array
+    private static function cell(TableColumn $column, TableRow $row, array $steps, array $missing, array $found, Situation $s): array
     {
         $keys = array_map(static fn (string $base): string => "{$row->name}_{$base}", $column->readings);
         $said = [];
         $at = $column->at === null ? null : ($column->at)($s, $row->name);
-        $left = 0;
         $step = null;
         foreach ($steps as $one) {
-            $left += count(array_intersect($one->missing($s->readings), $keys));
             foreach ($one->readings as $spec) {
                 if (! in_array($spec->key, $keys, true)) {
                     continue;
@@ -68,12 +74,12 @@ final readonly class Table
                 $said[] = self::said($spec, $s);
             }
         }
-        $wrong = array_filter($verdict->findings, static fn (Finding $f): bool => $f->isOpen() && array_intersect($f->readings, $keys) !== []);
+        $wrong = array_filter($found, static fn (Finding $f): bool => array_intersect($f->readings, $keys) !== []);
 
         return [
             'said' => implode(' · ', array_values(array_unique(array_filter($said, static fn (string $text): bool => $text !== '')))),
             'at' => $at?->format(\DateTimeInterface::RFC3339),
-            'left' => $left, 'step' => $step ?? ($steps[0] ?? null)->id ?? $row->steps[0],
+            'left' => count(array_intersect($missing, $keys)), 'step' => $step ?? ($steps[0] ?? null)->id ?? $row->steps[0],
             'severity' => $wrong === [] ? null : Severity::worst(array_values(array_map(static fn (Finding $f): Severity => $f->severity, $wrong)))->value,
         ];
     }
