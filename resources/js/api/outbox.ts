@@ -142,7 +142,7 @@ async function put(person: Whose, draft: Draft | TestDraft): Promise<void> {
       });
     throw fault;
   }
-  await tell();
+  void tell(); // nobody waits for what is said about it
 }
 
 /**

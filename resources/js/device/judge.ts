@@ -24,13 +24,18 @@ interface Judged {
   desk: Desk;
 }
 
-/** The works that were taken along, and what waits about one of them, in the order in which it was made. */
+/** A work that was taken along. */
 export const sittingHere = async (id: string): Promise<SittingHere | undefined> => (hasAlong() ? (await store).get('sittings', id) : undefined);
 
-export async function waitingFor(id: string): Promise<Waiting[]> {
-  const known = new Set((await sittingHere(id))?.history.map((entry) => entry.id));
-  return (await (await store).getAll('entries')).filter((row) => row.draft.subject_id === id && !known.has(row.draft.id));
+/** The same with what waits about it, in the order in which it was made. Read in one go: what is being sent meanwhile is in one of both, and counts once. */
+async function withWaiting(id: string): Promise<{ sitting: SittingHere | undefined; waiting: Waiting[] }> {
+  const tx = (await store).transaction(['sittings', 'entries']);
+  const [sitting, rows] = await Promise.all([tx.objectStore('sittings').get(id), tx.objectStore('entries').getAll()]);
+  const known = new Set(sitting?.history.map((entry) => entry.id));
+  return { sitting, waiting: rows.filter((row) => row.draft.subject_id === id && !known.has(row.draft.id)) };
 }
+
+export const waitingFor = async (id: string): Promise<Waiting[]> => (await withWaiting(id)).waiting;
 
 /** Takes what the server has written into what this device knows of the work. */
 export async function learn({ entry, bench }: Schemas['Written'], { draft, name }: Waiting): Promise<void> {
@@ -89,15 +94,9 @@ async function askDesk(along: AlongHere, sitting: SittingHere, name: string, mor
 
 /** The shift sheet of a joint's place as it stands on this device; null where the joint knows of none. */
 async function sheetOf(along: AlongHere, sitting: SittingHere) {
-  const sheet = along.sheet === null || sitting.work.facts['shift.id'] === undefined ? undefined : await (await store).get('sittings', along.sheet);
-  return sheet === undefined
-    ? null
-    : {
-        id: sheet.subject_id,
-        title: sheet.title,
-        work: sheet.work,
-        ...apart(sheet, await waitingFor(sheet.subject_id)),
-      };
+  if (along.sheet === null || sitting.work.facts['shift.id'] === undefined) return null;
+  const { sitting: sheet, waiting } = await withWaiting(along.sheet);
+  return sheet === undefined ? null : { id: sheet.subject_id, title: sheet.title, work: sheet.work, ...apart(sheet, waiting) };
 }
 
 /**
@@ -106,10 +105,8 @@ async function sheetOf(along: AlongHere, sitting: SittingHere) {
  * @param name  who looks at it
  */
 export async function judge(id: string, name: string): Promise<{ bench: Bench; refused: Refusal[] } | null> {
-  const sitting = await sittingHere(id);
-  const along = await alongOf(id);
+  const [{ sitting, waiting }, along] = await Promise.all([withWaiting(id), alongOf(id)]);
   if (!sitting || !along) return null;
-  const waiting = await waitingFor(id);
   const now = new Date(jobNow()).toISOString();
   const judged = await askDesk(along, sitting, name, {
     work: sitting.work,
@@ -118,9 +115,10 @@ export async function judge(id: string, name: string): Promise<{ bench: Bench; r
     now,
   });
   if (!judged) return null;
-  await keepTaken(judged.taken);
   const bench = drawn(sitting, judged.desk, now);
-  if (waiting.length > 0) await spread(along, bench);
+  // whoever waits for the verdict does not wait for these: what reads them comes after them, and what could not be kept is asked again
+  const aside = [keepTaken(judged.taken), ...(waiting.length > 0 ? spread(along, bench) : [])];
+  Promise.all(aside).catch((fault: unknown) => console.error(fault));
   return { bench, refused: judged.refused };
 }
 
@@ -136,15 +134,10 @@ function drawn(sitting: SittingHere, desk: Desk, now: string): Bench {
 }
 
 /** What the line and the clocks show of it, until the server says it. */
-async function spread(along: AlongHere, bench: Bench): Promise<void> {
+function spread(along: AlongHere, bench: Bench): Promise<void>[] {
   const joint = bench.joint;
-  if (joint) {
-    await amend<Schemas['Line']>(`/mains/${along.main_id}/line`, (line) => ({
-      ...line,
-      joints: line.joints.map((j) => (j.id === joint.id ? { ...j, ...bench.stands } : j)),
-    }));
-  }
-  await amend<Schemas['Clocks']>(`/jobs/${along.job_id}/clocks`, (clocks) => ({
+  const line = (line: Schemas['Line']) => ({ ...line, joints: line.joints.map((j) => (j.id === joint?.id ? { ...j, ...bench.stands } : j)) });
+  const clocks = (clocks: Schemas['Clocks']) => ({
     ...clocks,
     clocks: [
       ...clocks.clocks.filter((clock) => clock.joint_id !== bench.subject_id),
@@ -155,7 +148,8 @@ async function spread(along: AlongHere, bench: Bench): Promise<void> {
         ...(bench.work ? { work: bench.work.title } : {}),
       })),
     ].sort((a, b) => a.due_at.localeCompare(b.due_at)),
-  }));
+  });
+  return [...(joint ? [amend(`/mains/${along.main_id}/line`, line)] : []), amend(`/jobs/${along.job_id}/clocks`, clocks)];
 }
 
 /**

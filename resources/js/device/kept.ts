@@ -44,11 +44,12 @@ export async function asked(request: Request): Promise<Response> {
   }
 }
 
-/** Changes what was kept of an address, where there is something. */
+/** Changes what was kept of an address, where there is something: in one go, so that whoever asks next is given what it came to. */
 export async function amend<T>(path: string, change: (body: T) => T): Promise<void> {
-  const db = await store;
-  const row = await db.get('kept', `/api/v1${path}`);
-  if (row) await db.put('kept', { ...row, body: change(row.body as T) });
+  const tx = (await store).transaction('kept', 'readwrite');
+  const row = await tx.store.get(`/api/v1${path}`);
+  if (row) await tx.store.put({ ...row, body: change(row.body as T) });
+  await tx.done;
 }
 
 const OF_TESTS = /^\/api\/v1\/sections\/[^/]+\/tests/;
