@@ -149,7 +149,7 @@ test('PE gas with its temperature taken out, read by hand', async ({ page }) => 
   await expect(page.getByRole('table', { name: 'Arithmetic', exact: true })).toContainText('p2 = (p1 + b1)·T2/T1 − b2');
 });
 
-test('a test read by hand goes on without signal, is judged on the device and ended there, and the server says the same', async ({ page, browser }) => {
+test('a planned test is begun and read by hand without signal, judged on the device and ended there, and the server says the same', async ({ page, browser }) => {
   await signIn(page, 'tom');
   await page.goto('/test/Q');
   const again = page.getByRole('button', { name: 'Plan another test of this section' });
@@ -157,16 +157,35 @@ test('a test read by hand goes on without signal, is judged on the device and en
   if (await again.isVisible()) await again.click();
   else await makeSectionReady(page, 'air');
   await page.getByRole('button', { name: /^Plan (this|a repeat) test$/ }).click();
-  await settledByHand(page);
   await page.getByRole('navigation', { name: 'Views' }).getByRole('link', { name: 'Line' }).click();
   await page.getByRole('button', { name: 'Take along' }).click();
   await expect(page.getByText('is on this device')).toBeVisible();
 
   await loseSignal(page);
   await page.goto('/test/Q');
-  await page.getByRole('button', { name: 'Test: begun' }).click();
+  await page.getByRole('tab', { name: 'By hand' }).click();
+  await page.getByRole('button', { name: 'Begin, reading by hand' }).click();
   const waits = page.getByText(/of this test (is|are) kept on this device/);
   await expect(waits).toContainText('One entry');
+  await expect(page.getByRole('heading', { name: /^Test \d: running$/ })).toBeVisible();
+  await expect(page.getByRole('complementary', { name: 'Clocks' })).toContainText('Raise'); // nobody else has told this device
+  await page.getByRole('button', { name: 'Raise: begun' }).click();
+  await page.getByRole('button', { name: 'Settle: begun' }).click();
+  await expect(waits).toContainText('3 entries');
+
+  // hours in the trench: the job's clock has gone on wherever it is looked at
+  const office = await (await browser.newContext()).newPage();
+  await signIn(office, 'tom');
+  await office.goto('/test/Q');
+  await expect(office.getByRole('heading', { name: /^Test \d: planned$/ })).toBeVisible();
+  const hourLater = async () => {
+    await anHourLater(office);
+    await page.evaluate(() => localStorage.setItem('diastoma.ahead', String(Number(localStorage.getItem('diastoma.ahead')) + 3_660_000)));
+    await page.reload();
+  };
+  await hourLater();
+  await page.getByRole('button', { name: 'Test: begun' }).click();
+  await expect(waits).toContainText('4 entries');
   await expect(page.getByRole('timer')).toHaveText(/^(59|1:00):/); // of the phase that was just begun
   const reading = page.getByRole('form', { name: 'Reading' });
   const read = async (bar: string, celsius: string) => {
@@ -177,21 +196,15 @@ test('a test read by hand goes on without signal, is judged on the device and en
   };
   await page.getByRole('button', { name: 'Enter the reading' }).click(); // nobody has read the gauge
   await expect(reading.getByText('Read the gauge: a number is wanted.')).toBeVisible();
-  await expect(waits).toContainText('One entry');
+  await expect(waits).toContainText('4 entries');
   await read('6,18', '12');
   await page.getByRole('button', { name: 'Finish and judge' }).click();
   await expect(page.getByRole('alert').filter({ hasText: 'There are fewer than two readings.' })).toBeVisible();
 
-  // an hour in the trench: the job's clock has gone on wherever it is looked at
-  const office = await (await browser.newContext()).newPage();
-  await signIn(office, 'tom');
-  await office.goto('/test/Q');
-  await anHourLater(office);
-  await page.evaluate(() => localStorage.setItem('diastoma.ahead', String(Number(localStorage.getItem('diastoma.ahead')) + 3_660_000)));
-  await page.reload();
-  await expect(waits).toContainText('2 entries');
+  await hourLater();
+  await expect(waits).toContainText('5 entries');
   await read('6,156', '11');
-  await expect(waits).toContainText('3 entries');
+  await expect(waits).toContainText('6 entries');
   await page.getByLabel('Tolerance of the gauge, bar').fill('0,005');
   await page.getByLabel('Barometer at the start, bar').fill('1,013');
   await page.getByLabel('Barometer at the end, bar').fill('1,013');

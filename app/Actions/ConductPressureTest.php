@@ -13,6 +13,7 @@ use App\Models\Person;
 use App\Models\PressureTest;
 use App\PressureTests\Readying;
 use App\PressureTests\Recorded;
+use App\PressureTests\Signed;
 use App\Traces\TraceStore;
 use Carbon\CarbonImmutable;
 use Diastoma\Core\PressureTest\Run\Conduct;
@@ -28,25 +29,41 @@ final class ConductPressureTest
     {
     }
 
-    public function start(PressureTest $test, Person $person, string $mode, PressureFault $fault, float $speed, int $seed): PressureTest
-    {
+    /**
+     * @param  ?string  $id  of its entry: sent twice it begins once
+     * @param  ?CarbonImmutable  $at  when, where it was begun by hand, maybe without signal; else now
+     */
+    public function start(
+        PressureTest $test, Person $person, string $mode, PressureFault $fault, float $speed, int $seed, ?string $id = null, ?CarbonImmutable $at = null,
+    ): PressureTest {
         PlanPressureTest::mayTest($person, $test);
         $job = $test->section->main->job;
         Refused::unless($mode === 'simulated' ? SimulatedDevice::PressureLogger->refusal($job->simulated) : null);
 
-        return DB::transaction(function () use ($test, $person, $mode, $fault, $speed, $seed, $job): PressureTest {
+        return DB::transaction(function () use ($test, $person, $mode, $fault, $speed, $seed, $job, $id, $at): PressureTest {
             $locked = PressureTest::query()->lockForUpdate()->findOrFail($test->id);
+            $now = $job->now();
+            if ($id !== null && Signed::about($locked, Journal::TEST_BEGUN)->contains('id', $id)) {
+                return $locked; // sent again after a lost answer
+            }
             Refused::unless($locked->conduct()->begin());
-            Refused::unless($locked->conduct()->begin(Readying::of($locked->section, Recorded::plan($locked))->against()));
+            $readyAt = null;
+            if ($at !== null) {
+                $planned = CarbonImmutable::parse(Signed::about($locked, Journal::TEST_PLANNED)->firstOrFail()->device_at)->toDateTimeImmutable();
+                Refused::unless(Conduct::beginAt($at->toDateTimeImmutable(), $planned, $now->toDateTimeImmutable()));
+                $readyAt = max($at->toDateTimeImmutable(), $planned); // when it was planned it was ready, by whatever clock
+            }
+            $ready = Readying::of($locked->section, Recorded::plan($locked), at: $readyAt);
+            Refused::unless($locked->conduct()->begin($ready->against()));
             $run = [
                 'person' => $person->id, 'real_started_ms' => CarbonImmutable::now('UTC')->getPreciseTimestamp(3), 'gaps' => [],
                 ...($mode === 'simulated' ? ['fault' => $fault->value, 'speed' => $speed, 'seed' => $seed] : []),
             ];
-            $now = $job->now();
-            $this->journal->append(
-                $job, $person, new Draft((string) Str::uuid(), Journal::TEST_BEGUN, 'test', $test->id, ['mode' => $mode], $now->format('Y-m-d\TH:i:sP')),
-            );
-            $locked->update(['state' => 'running', 'mode' => $mode, 'started_at' => $now, 'run' => $run]);
+            $began = ($at ?? $now)->startOfSecond();
+            $this->journal->append($job, $person, new Draft(
+                $id ?? (string) Str::uuid(), Journal::TEST_BEGUN, 'test', $test->id, ['mode' => $mode], $began->format('Y-m-d\TH:i:sP'),
+            ));
+            $locked->update(['state' => 'running', 'mode' => $mode, 'started_at' => $began, 'run' => $run]);
 
             return $locked;
         });

@@ -22,12 +22,14 @@ use Diastoma\Core\Exception\InvalidInput;
 use Diastoma\Core\PressureTest\Medium;
 use Diastoma\Core\PressureTest\MethodLimits;
 use Diastoma\Core\PressureTest\Option;
+use Diastoma\Core\PressureTest\Run\Conduct;
 use Diastoma\Core\PressureTest\Run\Now;
 use Diastoma\Core\PressureTest\Site\TestSection;
 use Diastoma\Core\PressureTest\TestMethod;
 use Diastoma\Core\PressureTest\TestMethods;
 use Diastoma\Core\PressureTest\TestPlan;
 use Diastoma\Core\PressureTest\Words;
+use Diastoma\Core\Procedure\Clock;
 use Diastoma\Core\Procedure\ReadingSpec;
 use Diastoma\Core\Quantity\Unit;
 use Diastoma\Core\Quantity\UnitSystem;
@@ -153,7 +155,7 @@ final class TestPage
             'now' => $elapsed === null ? null : [
                 ...Now::at($plan, $test->mode === 'simulated' ? [] : Recorded::marks($test), $elapsed)->toArray(), 'elapsed_s' => $elapsed,
             ],
-            'hand' => $running && $test->mode === 'hand' ? $this->hand($test, $units) : null,
+            'hand' => $running && $test->mode === 'hand' || ($test->state ?? Conduct::PLANNED) === Conduct::PLANNED ? $this->hand($test, $units) : null,
             'samples' => $test->hasEnded() ? $this->traces->extent('test', $test->id)['count'] : null,
             'mends' => ClosePressureTest::written($test, Journal::TEST_MEND), 'signatures' => ClosePressureTest::written($test, Journal::TEST_SIGNED),
             'ready' => $test->ready, 'held' => Signed::waits($test),
@@ -163,18 +165,22 @@ final class TestPage
     }
 
     /**
-     * What a device needs to go on with it without signal.
+     * What a device needs to begin it, or to go on with it, without signal.
      *
      * @return array<string, mixed>
      */
     private function hand(PressureTest $test, UnitSystem $units): array
     {
+        $isPlanned = $test->started_at === null;
+
         return [
             'test' => [
                 'method' => $test->method, 'plan' => [...$test->plan, 'options' => (object) ($test->plan['options'] ?? [])],
                 'section' => Recorded::section($test)->toArray(), 'units' => $units->value, 'started_at' => $test->started_at?->format('Y-m-d\TH:i:s.vP'),
             ],
-            'samples' => $this->recorded->soFar($test),
+            'samples' => $isPlanned ? [] : $this->recorded->soFar($test),
+            'planned_at' => $isPlanned ? Signed::about($test, Journal::TEST_PLANNED)->first()?->device_at : null,
+            'gates' => $isPlanned ? Readying::of($test->section, Recorded::plan($test))->gates : [],
         ];
     }
 
@@ -192,7 +198,7 @@ final class TestPage
         foreach ($running as $test) {
             $now = Now::at(Recorded::plan($test), $test->mode === 'simulated' ? [] : Recorded::marks($test), $this->recorded->elapsed($test));
             $clocks[] = [
-                'id' => "test-{$test->id}", 'source' => Recorded::method($test)->source()->tag(), 'kind' => 'test_phase',
+                'id' => "test-{$test->id}", 'source' => Recorded::method($test)->source()->tag(), 'kind' => Clock::TEST_PHASE,
                 ...$now->clock($test->started_at->toDateTimeImmutable(), $test->mode === 'simulated' ? (float) $test->run['speed'] : 1.0),
                 'joint_id' => $test->id, 'joint_number' => null, 'main' => $test->section->main_id, 'section' => $test->section->name, 'test' => $test->number,
             ];

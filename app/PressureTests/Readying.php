@@ -20,9 +20,13 @@ use Diastoma\Core\Sitting\State;
 /** Whether a section may be tested now by a plan, and who says so. */
 final class Readying
 {
-    /** @param  ?Subject  $preparation  of the section, where it was read already */
-    public static function of(Section $section, TestPlan $plan, ?TestSection $facts = null, ?Subject $preparation = null): Readiness
-    {
+    /**
+     * @param  ?Subject  $preparation  of the section, where it was read already
+     * @param  ?\DateTimeImmutable  $at  a moment before now, of a test that was begun without signal: what was answered later does not count
+     */
+    public static function of(
+        Section $section, TestPlan $plan, ?TestSection $facts = null, ?Subject $preparation = null, ?\DateTimeImmutable $at = null,
+    ): Readiness {
         $preparation ??= Subject::section($section, $plan->medium->value);
         $joints = $section->joints->map(static fn ($joint): array => [
             'number' => (string) $joint->number, 'state' => $joint->state,
@@ -32,9 +36,10 @@ final class Readying
         $rest = $last === null ? null : $last->ended_at?->addMinutes((int) ceil(60 * Recorded::method($last)->restHours()));
 
         return Readiness::of(
-            array_values($joints), $preparation->verdict(), $section->main->job->now()->toDateTimeImmutable(),
+            array_values($joints), $at === null ? $preparation->verdict() : $preparation->sitting()->verdictAt($at),
+            $at ?? $section->main->job->now()->toDateTimeImmutable(),
             $rest?->toDateTimeImmutable(), $plan->window['feasible'] ? null : $plan->window['said'], self::mended($last),
-            self::overrules($preparation, $last), ($facts ?? KnownFacts::of($section))->main()->material === Material::Composite,
+            self::overrules($preparation, $last, $at), ($facts ?? KnownFacts::of($section))->main()->material === Material::Composite,
             array_values(Nonconformance::holdingTestOf($section)->pluck('number')->all()), Signed::waits($last),
         );
     }
@@ -46,12 +51,12 @@ final class Readying
     }
 
     /** @return list<Overrule> of gates, given since the last test was over */
-    private static function overrules(Subject $preparation, ?PressureTest $last): array
+    private static function overrules(Subject $preparation, ?PressureTest $last, ?\DateTimeImmutable $at): array
     {
         $since = $last === null ? 0 : (int) Entry::where('subject_type', 'test')->where('subject_id', $last->id)->max('seq');
 
         return array_values(array_filter(
-            $preparation->overruled($since), static fn (Overrule $o): bool => str_starts_with($o->rule, Readiness::OVERRULE),
+            $preparation->overruled($since), static fn (Overrule $o): bool => str_starts_with($o->rule, Readiness::OVERRULE) && ($at === null || $o->at <= $at),
         ));
     }
 

@@ -50,7 +50,7 @@ final class Signed
     }
 
     /** @return \Illuminate\Database\Eloquent\Collection<int, Entry> */
-    private static function about(PressureTest $test, string $kind): \Illuminate\Database\Eloquent\Collection
+    public static function about(PressureTest $test, string $kind): \Illuminate\Database\Eloquent\Collection
     {
         return Entry::with('person')->where('subject_type', 'test')->where('subject_id', $test->id)->where('kind', $kind)->orderBy('seq')->get();
     }

@@ -81,9 +81,12 @@ final class TestController
     {
         $given = $request->validated();
 
+        $mode = $given['mode'] ?? 'simulated';
+        $at = $mode === 'hand' && isset($given['at']) ? CarbonImmutable::parse($given['at'])->utc() : null;
+
         return new JsonResponse($this->page->test($this->run->start(
-            $test, $request->person(), $given['mode'] ?? 'simulated', PressureFault::from($given['fault'] ?? 'none'), (float) ($given['speed'] ?? 1),
-            (int) ($given['seed'] ?? random_int(0, 1_000_000)),
+            $test, $request->person(), $mode, PressureFault::from($given['fault'] ?? 'none'), (float) ($given['speed'] ?? 1),
+            (int) ($given['seed'] ?? random_int(0, 1_000_000)), $given['id'] ?? null, $at,
         )));
     }
 

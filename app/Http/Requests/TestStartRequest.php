@@ -15,7 +15,7 @@ final class TestStartRequest extends Asked
     {
         return [
             'mode' => [Rule::in(Conduct::MODES)], 'fault' => [Rule::enum(PressureFault::class)], 'speed' => 'numeric|min:1|max:100000',
-            'seed' => 'integer|min:0',
+            'seed' => 'integer|min:0', 'id' => 'nullable|uuid', 'at' => 'nullable|date',
         ];
     }
 }

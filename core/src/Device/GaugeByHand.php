@@ -5,22 +5,27 @@ declare(strict_types=1);
 namespace Diastoma\Core\Device;
 
 use Diastoma\Core\Exception\InvalidInput;
+use Diastoma\Core\PressureTest\Readiness;
 use Diastoma\Core\PressureTest\Run\ByHand;
+use Diastoma\Core\PressureTest\Run\Conduct;
+use Diastoma\Core\Procedure\Clock;
 use Diastoma\Core\Quantity\Moment;
 
 /** A test read by hand as a tablet asks about it: what the server has, and what was entered here since. */
 final class GaugeByHand
 {
     /**
-     * @param  array<mixed>  $given  test of ByHand::of(), samples {t, p, c, added} and notes {t, phase} that the server has, entries made here {path: readings
-     *     {pressure_kpa, temperature_c, added_l} | notes {text, phase} | finish {measured, broken_off}, at, by}, now
-     * @return array<string, mixed> of ByHand::stands(), with the notes
+     * @param  array<mixed>  $given  test of ByHand::of(), samples {t, p, c, added} and notes {t, phase} that the server has, entries made here {path: run
+     *     {mode} | readings {pressure_kpa, temperature_c, added_l} | notes {text, phase} | finish {measured, broken_off}, at, by}, now; of a test that
+     *     the server knows as planned only: planned_at, and gates of Readiness as they were told last
+     * @return array<string, mixed> of ByHand::stands(), with the notes, and when it was begun
      *
      * @throws InvalidInput naming what is missing or wrong
      */
     public static function stands(array $given): array
     {
-        $test = ByHand::of(is_array($given['test'] ?? null) ? $given['test'] : []);
+        $now = self::moment('now', $given);
+        [$test, $began] = self::begun($given, $now);
         $rows = array_map(static fn (array $row): array => [
             't' => (float) self::number($row['t'] ?? 0), 'p' => (float) self::number($row['p'] ?? 0), 'c' => self::number($row['c'] ?? null),
             'added' => self::number($row['added'] ?? null),
@@ -30,7 +35,6 @@ final class GaugeByHand
             'by' => self::text($note['by'] ?? null), 'at' => self::text($note['at'] ?? null),
         ], self::rows($given, 'notes'));
         $end = null;
-        $now = self::moment('now', $given);
         foreach (self::rows($given, 'entries') as $entry) {
             $at = self::moment('at', $entry);
             $t = $test->into($at, $now);
@@ -45,14 +49,41 @@ final class GaugeByHand
                     't' => $t, 'text' => self::text($payload['text'] ?? null), 'phase' => self::phase($payload), 'by' => self::text($entry['by'] ?? null),
                     'at' => $at->format(\DateTimeInterface::RFC3339),
                 ];
-            } else {
+            } elseif (($entry['path'] ?? null) === 'finish') {
                 $end = $payload;
             }
         }
 
-        return [...$test->stands(
+        $stands = $test->stands(
             $rows, $notes, $now, is_array($end['measured'] ?? null) ? $end['measured'] : [], self::text($end['broken_off'] ?? null),
-        ), 'notes' => $notes, 'ended' => $end !== null];
+        );
+        $kind = Clock::TEST_PHASE;
+
+        return [...$stands, 'clock' => [...$stands['clock'], 'kind' => $kind, 'needs_hand' => Clock::needsHand($kind)], 'notes' => $notes, 'ended' => $end !== null, 'began' => $began];
+    }
+
+    /**
+     * The test as the server has it begun, or as it was begun here.
+     *
+     * @param  array<mixed>  $given
+     * @return array{ByHand, ?string} when it was begun here
+     *
+     * @throws InvalidInput where it was not begun, or could not be
+     */
+    private static function begun(array $given, \DateTimeImmutable $now): array
+    {
+        $told = is_array($given['test'] ?? null) ? $given['test'] : [];
+        $begins = array_values(array_filter(self::rows($given, 'entries'), static fn (array $entry): bool => ($entry['path'] ?? null) === 'run'));
+        if (isset($told['started_at']) || $begins === []) {
+            return [ByHand::of($told), null];
+        }
+        $at = self::moment('at', $begins[0]);
+        $mode = is_array($begins[0]['payload'] ?? null) ? $begins[0]['payload']['mode'] ?? null : null;
+        $wrong = $mode !== 'hand' ? 'Without signal a test is begun by hand.' : Conduct::beginAt($at, self::moment('planned_at', $given), $now)
+            ?? (new Conduct(0, Conduct::PLANNED))->begin(Readiness::againstAt(self::rows($given, 'gates'), $at));
+        $began = $at->setTimestamp($at->getTimestamp())->format(\DateTimeInterface::RFC3339); // a test begins on the second, as it is kept
+
+        return $wrong === null ? [ByHand::of([...$told, 'started_at' => $began]), $began] : throw InvalidInput::field('at', $wrong, $began);
     }
 
     /**

@@ -162,13 +162,31 @@ final readonly class Readiness
         return implode(', ', array_column($joints, 'number'));
     }
 
-    /** What is not held, in words. */
+    /**
+     * What keeps a section from its test at a moment, by gates as they were told before it: a wait that is over by then is over.
+     *
+     * @param  list<array<mixed>>  $gates  title, holds, said, until of each
+     */
+    public static function againstAt(array $gates, \DateTimeImmutable $at): ?string
+    {
+        $open = [];
+        foreach ($gates as $gate) {
+            $until = is_string($gate['until'] ?? null) ? new \DateTimeImmutable($gate['until']) : null;
+            if (($gate['holds'] ?? null) !== true && ($until === null || $until > $at)) {
+                $open[] = implode(': ', array_filter([$gate['title'] ?? null, $gate['said'] ?? null], is_string(...)));
+            }
+        }
+
+        return $open === [] ? null : implode(' ', $open);
+    }
+
     /** @return ?string what keeps the section from its test; null where nothing does */
     public function against(): ?string
     {
         return $this->isReady() ? null : $this->open();
     }
 
+    /** What is not held, in words. */
     public function open(): string
     {
         return implode(

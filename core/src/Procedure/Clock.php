@@ -18,6 +18,9 @@ final readonly class Clock
     /** until the joint may be pressure tested */
     public const TEST = 'test';
 
+    /** until a phase of a running pressure test is over */
+    public const TEST_PHASE = 'test_phase';
+
     public function __construct(
         public string $id,
         public string $title,

@@ -98,6 +98,12 @@ final class Sitting
         return $this->verdict ??= $this->work->procedure->judged($this->situation(), $this->steps(), $this->judging);
     }
 
+    /** What was known of it at a moment, judged. */
+    public function verdictAt(\DateTimeImmutable $at): Verdict
+    {
+        return $this->work->procedure->judge($this->readings->until($at), $this->work->facts, $this->rulebook, $this->version);
+    }
+
     /** @return list<Step> */
     public function steps(): array
     {

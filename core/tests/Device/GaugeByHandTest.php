@@ -98,6 +98,43 @@ it('keeps an end that waits, with why it was broken off', function () {
     expect(asked(['entries' => [...gaugeRead(blown(0.0, 1)), $end]]))->toMatchArray(['ended' => true, 'against' => null]);
 });
 
+/**
+ * @param  array<string, mixed>  $more
+ * @return array<string, mixed> what is said of a planned test that is begun without signal at eight
+ */
+function begunHere(array $more = [], string $at = '2026-11-23T08:00:00.700Z', string $mode = 'hand', string $now = '2026-11-23T08:09:00Z'): array
+{
+    $begin = ['path' => 'run', 'at' => $at, 'by' => 'Tom', 'payload' => ['mode' => $mode]];
+
+    return asked(['test' => ['started_at' => null] + airTest(), 'planned_at' => '2026-11-23T07:00:00+00:00', 'gates' => [], 'entries' => [$begin], ...$more], $now);
+}
+
+it('begins a planned test without signal, on the second, and goes on as with one that the server began', function () {
+    $entries = gaugeRead(blown(0.0));
+    $begin = ['path' => 'run', 'at' => '2026-11-23T08:00:00.700Z', 'by' => 'Tom', 'payload' => ['mode' => 'hand']];
+    $here = begunHere(['entries' => [$begin, ...$entries]], now: '2026-11-23T08:25:00Z');
+    expect($here['began'])->toBe('2026-11-23T08:00:00+00:00')->and(array_diff_key($here, ['began' => 1]))
+        ->toEqual(array_diff_key(asked(['entries' => $entries], '2026-11-23T08:25:00Z'), ['began' => 1]))
+        ->and($here['clock'])->toMatchArray(['kind' => 'test_phase', 'needs_hand' => true]);
+});
+
+it('begins nothing that must not be begun', function (array $given, string $said) {
+    expect(begunHere(...$given)['refused']['said'] ?? 'begun')->toContain($said);
+})->with([
+    'before it was planned' => [['at' => '2026-11-23T06:57:59Z'], 'before it was planned'],
+    'clocks differ a little' => [['at' => '2026-11-23T06:58:01Z'], 'begun'],
+    'in the future' => [['at' => '2026-11-23T08:11:01Z'], 'in the future'], 'ahead a little' => [['at' => '2026-11-23T08:10:59Z'], 'begun'],
+    'simulated' => [['mode' => 'simulated'], 'begun by hand'], 'never begun' => [['more' => ['entries' => []]], '“started_at” of the test is missing'],
+    'never planned' => [['more' => ['planned_at' => null]], 'no moment'],
+    'a gate that is shut' => [['more' => ['gates' => [['title' => 'Zone', 'holds' => false, 'said' => 'No exclusion zone.', 'until' => null]]]],
+        'not ready any more: Zone: No exclusion zone.'],
+    'a gate that says nothing' => [['more' => ['gates' => [['title' => 'Zone']]]], 'not ready any more: Zone'],
+    'a wait that is not over' => [['more' => ['gates' => [
+        ['title' => 'Cooling waits over', 'holds' => false, 'said' => 'Still waiting: 4.', 'until' => '2026-11-23T08:00:01+00:00']]]], 'Still waiting: 4.'],
+    'a wait that is over by then' => [['more' => ['gates' => [
+        ['title' => 'Cooling waits over', 'holds' => false, 'said' => 'Still waiting: 4.', 'until' => '2026-11-23T08:00:00+00:00']]]], 'begun'],
+]);
+
 it('says what is missing instead of judging', function (array $given, string $said) {
     expect(asked($given)['refused']['said'])->toContain($said);
 })->with([

@@ -3,11 +3,11 @@ import type { Schemas } from '../api/client';
 
 export type Draft = Schemas['EntryDraft'];
 
-/** What was done to a running test: a gauge read, a note or the begin of a phase, the end. */
+/** What was done to a test: its begin, a gauge read, a note or the begin of a phase, the end. */
 export interface TestDraft {
   id: string;
   kind: 'test';
-  path: 'readings' | 'notes' | 'finish';
+  path: 'run' | 'readings' | 'notes' | 'finish';
   subject_type: 'test';
   subject_id: string;
   payload: Record<string, unknown>;

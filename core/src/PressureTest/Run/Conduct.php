@@ -76,6 +76,14 @@ final readonly class Conduct
         };
     }
 
+    /** Why it cannot have been begun at that moment, maybe without signal and said much later; null where it can. Clocks of two devices differ a little. */
+    public static function beginAt(\DateTimeImmutable $at, \DateTimeImmutable $planned, \DateTimeImmutable $now): ?string
+    {
+        return $at->getTimestamp() + self::AHEAD_S < $planned->getTimestamp() || $at->getTimestamp() > $now->getTimestamp() + self::AHEAD_S
+            ? 'The time at which this test was begun lies before it was planned, or in the future. Set the clock of this device; what you entered is kept.'
+            : null;
+    }
+
     /** @param  ?string  $mode  where what is sent suits only one way of recording */
     public function record(?string $mode = null): ?string
     {

@@ -1,10 +1,13 @@
 import { useState } from 'react';
-import { Alert, Box, Button, MenuItem, Stack, Tab, Tabs, TextField, Typography } from '@mui/material';
+import { Box, Button, MenuItem, Stack, Tab, Tabs, TextField, Typography } from '@mui/material';
 import type { Schemas } from '../../api/client';
+import { Besides } from '../../app/Besides';
 import { useWork } from '../../app/session';
+import { useSignal } from '../../app/useSignal';
 import { BringTrace } from './BringTrace';
 import { PlanDetails } from './PlanDetails';
-import { useMayTest, useTestAction, type Test } from './useTest';
+import { useHere } from './useHere';
+import { useMayTest, useTestAction, useTestEntry, type Test } from './useTest';
 
 const SPEEDS = [1, 60, 600, 1200, 6000, 20000];
 
@@ -19,6 +22,8 @@ export function Begin({ test, facts }: { test: Test; facts: Schemas['SectionFact
     string,
   ][];
   const [way, setWay] = useState(ways[0]?.[0] ?? 'hand');
+  const { check } = useHere(test, !useSignal());
+  const byHand = useTestEntry<{ mode: 'hand' }>(test.id, 'run', check);
   const start = useTestAction<{ mode: string; speed?: number; fault?: string }>(test.id, 'run');
   return (
     <>
@@ -59,8 +64,8 @@ export function Begin({ test, facts }: { test: Test; facts: Schemas['SectionFact
           <Button
             variant="contained"
             color="secondary"
-            disabled={!mayTest || start.isPending}
-            onClick={() => start.mutate({ mode: 'hand' })}
+            disabled={!mayTest || byHand.isPending}
+            onClick={() => byHand.mutate({ mode: 'hand' })}
             sx={{ minHeight: 60, minWidth: 280 }}
           >
             Begin, reading by hand
@@ -81,11 +86,7 @@ export function Begin({ test, facts }: { test: Test; facts: Schemas['SectionFact
         </Way>
       )}
       {way === 'csv' && <BringTrace test={test} />}
-      {start.error && (
-        <Alert severity="error" sx={{ mt: 1 }}>
-          {start.error.message}
-        </Alert>
-      )}
+      <Besides error={start.error ?? byHand.error} fields={[]} />
       <Box sx={{ mt: 2, borderTop: 1, borderColor: 'divider' }}>
         <PlanDetails plan={test.plan} display={test.display} facts={facts} />
       </Box>

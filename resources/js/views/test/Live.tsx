@@ -45,13 +45,14 @@ export function Live({ test }: { test: Test }) {
   });
   const signal = useSignal();
   const { here, waiting, check } = useHere(test, !signal || running.error instanceof ConnectionLost);
-  const now = here?.now ?? (running.data ?? test).now;
+  const seen = running.data && running.data.state !== 'planned' ? running.data : test; // begun here, the server may not know yet
+  const now = here?.now ?? seen.now;
   const phase = now?.phase;
   useEffect(() => {
     void client.invalidateQueries({ queryKey: ['clocks'] }); // another phase: the rail of everyone here is read anew
   }, [client, phase]);
-  const logging = (running.data ?? test).logging;
-  const notes = here?.notes ?? (running.data ?? test).notes;
+  const { logging } = seen;
+  const notes = here?.notes ?? seen.notes;
   const waits = waiting > 0 && (
     <Alert severity="info" role="status" sx={{ my: 1 }}>
       {waiting === 1 ? 'One entry of this test is' : `${waiting} entries of this test are`} kept on this device and sent when there is signal.

@@ -8,13 +8,15 @@ import { Live } from './Live';
 import { outcome } from './shown';
 import { Whole } from './Whole';
 import { Verdict } from './Verdict';
+import { useBegun } from './useHere';
 import type { Test } from './useTest';
 
 const EDGE: Record<Test['state'], string> = { passed: 'go', failed: 'stop', planned: 'hand', running: 'hand', advised: 'watch' };
 
 /** One test: begun, watched, judged, proven. */
-export function TestRun({ test, facts }: { test: Test; facts: Schemas['SectionFacts'] }) {
+export function TestRun({ test: told, facts }: { test: Test; facts: Schemas['SectionFacts'] }) {
   const { job } = useWork();
+  const test = useBegun(told);
   return (
     <Paper component="section" aria-label={`Test ${test.number}`} sx={{ p: { xs: 1.5, sm: 2.5 }, borderLeft: '8px solid', borderLeftColor: EDGE[test.state] }}>
       <Stack direction="row" spacing={1.5} sx={{ alignItems: 'center', flexWrap: 'wrap' }}>
@@ -43,7 +45,7 @@ export function TestRun({ test, facts }: { test: Test; facts: Schemas['SectionFa
           </Alert>
         ))}
       {test.state === 'planned' && <Begin test={test} facts={facts} />}
-      {test.state === 'running' && <Live test={test} />}
+      {test.state === 'running' && <Live key={told.state} test={test} />}
       {test.verdict && <Whole test={test} />}
       {test.verdict && <Verdict test={test} />}
       {test.verdict && <After test={test} />}

@@ -13,7 +13,7 @@ import type { Test } from './useTest';
 /** A running test as the rules on this device see it. */
 export interface Here {
   now: Schemas['TestNow'];
-  clock: Pick<Schemas['Clock'], 'title' | 'starts_at' | 'due_at'> & { then: string };
+  clock: Pick<Schemas['Clock'], 'kind' | 'title' | 'then' | 'starts_at' | 'due_at' | 'needs_hand'>;
   samples: Schemas['TraceSample'][];
   notes: Test['notes'];
   /** why it cannot be ended yet */
@@ -36,6 +36,12 @@ const isOf =
   (test: string) =>
   (row: Waiting): row is Row =>
     row.draft.kind === 'test' && row.draft.subject_id === test;
+
+/** A test as it stands once it was begun here, also while the server does not know yet. */
+export function useBegun(test: Test): Test {
+  const run = useWaiting(test.id).find(({ draft }) => draft.path === 'run');
+  return run && test.state === 'planned' ? { ...test, state: 'running', mode: 'hand', logging: true, started_at: run.draft.device_at } : test;
+}
 
 /** What was done to a test here and has not been sent. */
 function useWaiting(test: string): Row[] {
@@ -62,7 +68,7 @@ async function stands(test: Test, rows: Row[], more: TestDraft[] = []): Promise<
  * @param lost  the server could not be asked
  */
 export function useHere(test: Test, lost: boolean) {
-  const { job } = useWork();
+  const { job, main } = useWork();
   const client = useQueryClient();
   const waiting = useWaiting(test.id);
   const late = useLate(waiting.length > 0, NOT_SENT_AFTER_MS);
@@ -73,9 +79,13 @@ export function useHere(test: Test, lost: boolean) {
       const said = await stands(test, waiting);
       const here = said && 'now' in said ? said : null;
       if (here && hasAlong()) {
+        const id = `test-${test.id}`;
+        const own = { id, source: test.source, joint_id: test.id, joint_number: null, main: main.id, test: test.number, ...here.clock };
         await amend<Schemas['Clocks']>(`/jobs/${job.id}/clocks`, (clocks) => ({
           ...clocks,
-          clocks: clocks.clocks.map((clock) => (clock.id === `test-${test.id}` ? { ...clock, ...here.clock } : clock)),
+          clocks: clocks.clocks.some((clock) => clock.id === id)
+            ? clocks.clocks.map((clock) => (clock.id === id ? { ...clock, ...here.clock } : clock))
+            : [...clocks.clocks, own].sort((a, b) => a.due_at.localeCompare(b.due_at)),
         }));
         if (here.now.phase !== test.now?.phase) void client.invalidateQueries({ queryKey: ['clocks'] });
       }
