@@ -149,7 +149,10 @@ test('PE gas with its temperature taken out, read by hand', async ({ page }) => 
   await expect(page.getByRole('table', { name: 'Arithmetic', exact: true })).toContainText('p2 = (p1 + b1)·T2/T1 − b2');
 });
 
-test('a planned test is begun and read by hand without signal, judged on the device and ended there, and the server says the same', async ({ page, browser }) => {
+test('a planned test is begun and read by hand without signal, judged on the device and ended there, and the server says the same', async ({
+  page,
+  browser,
+}) => {
   await signIn(page, 'tom');
   await page.goto('/test/Q');
   const again = page.getByRole('button', { name: 'Plan another test of this section' });
@@ -168,7 +171,7 @@ test('a planned test is begun and read by hand without signal, judged on the dev
   const waits = page.getByText(/of this test (is|are) kept on this device/);
   await expect(waits).toContainText('One entry');
   await expect(page.getByRole('heading', { name: /^Test \d: running$/ })).toBeVisible();
-  await expect(page.getByRole('complementary', { name: 'Clocks' })).toContainText('Raise'); // nobody else has told this device
+  await expect(page.getByRole('complementary', { name: 'Clocks' })).toContainText(/Section Q, test \d.*Raise/); // nobody else has told this device
   await page.getByRole('button', { name: 'Raise: begun' }).click();
   await page.getByRole('button', { name: 'Settle: begun' }).click();
   await expect(waits).toContainText('3 entries');

@@ -1,4 +1,5 @@
 import { useEffect, useState } from 'react';
+import { useParams } from 'react-router';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { askRules } from '#device-rules';
 import { ApiError, type Schemas } from '../../api/client';
@@ -69,6 +70,7 @@ async function stands(test: Test, rows: Row[], more: TestDraft[] = []): Promise<
  */
 export function useHere(test: Test, lost: boolean) {
   const { job, main } = useWork();
+  const { section = main.sections[0]?.name ?? '' } = useParams(); // that the page is of
   const client = useQueryClient();
   const waiting = useWaiting(test.id);
   const late = useLate(waiting.length > 0, NOT_SENT_AFTER_MS);
@@ -80,7 +82,7 @@ export function useHere(test: Test, lost: boolean) {
       const here = said && 'now' in said ? said : null;
       if (here && hasAlong()) {
         const id = `test-${test.id}`;
-        const own = { id, source: test.source, joint_id: test.id, joint_number: null, main: main.id, test: test.number, ...here.clock };
+        const own = { id, source: test.source, joint_id: test.id, joint_number: null, main: main.id, section, test: test.number, ...here.clock };
         await amend<Schemas['Clocks']>(`/jobs/${job.id}/clocks`, (clocks) => ({
           ...clocks,
           clocks: clocks.clocks.some((clock) => clock.id === id)
