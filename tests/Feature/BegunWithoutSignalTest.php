@@ -38,7 +38,9 @@ it('refuses a begin before it was planned, or in the future', function (float $m
     $test = plannedOn($this, 'Q', 'gas-plastic');
     begunAt($this, $test, $minutes)->assertStatus($status);
     expect($test->refresh()->started_at === null)->toBe($status !== 200);
-})->with(['long before' => [-3.0, 409], 'clocks differ a little' => [-1.0, 200], 'now' => [0.0, 200], 'ahead a little' => [1.0, 200], 'far ahead' => [5.0, 409]]);
+})->with([
+    'long before' => [-3.0, 409], 'clocks differ a little' => [-1.0, 200], 'now' => [0.0, 200], 'ahead a little' => [1.0, 200], 'far ahead' => [5.0, 409],
+]);
 
 it('asks whether the section was ready when the test was begun, not when it is told', function () {
     $test = plannedOn($this, 'O1', 'f2164');
@@ -67,7 +69,8 @@ it('gives a device what it needs to begin a planned test, and the device says of
     $at = $this->job()->now()->subMinutes(10)->format('Y-m-d\TH:i:s.vP');
     $now = $this->job()->now()->format('Y-m-d\TH:i:sP');
     $begin = ['path' => 'run', 'payload' => ['mode' => 'hand'], 'at' => $at, 'by' => 'Tom'];
-    $here = json_decode(Door::answer((string) json_encode(['ask' => 'test', 'given' => [...$hand, 'notes' => [], 'entries' => [$begin], 'now' => $now]])), true);
+    $given = [...$hand, 'notes' => [], 'entries' => [$begin], 'now' => $now];
+    $here = json_decode(Door::answer((string) json_encode(['ask' => 'test', 'given' => $given])), true);
     $there = $this->postJson("/api/v1/tests/{$test->id}/run", ['mode' => 'hand', 'id' => (string) Str::uuid(), 'at' => $at])->assertOk();
     expect($here['now']['phase'])->toBe($there->json('now.phase'))->and($here['now']['ends_s'])->toEqual($there->json('now.ends_s'))
         ->and($here['now']['elapsed_s'])->toEqualWithDelta($there->json('now.elapsed_s'), 2.0)

@@ -81,7 +81,7 @@ final class GaugeByHand
         $mode = is_array($begins[0]['payload'] ?? null) ? $begins[0]['payload']['mode'] ?? null : null;
         $wrong = $mode !== 'hand' ? 'Without signal a test is begun by hand.' : Conduct::beginAt($at, self::moment('planned_at', $given), $now)
             ?? (new Conduct(0, Conduct::PLANNED))->begin(Readiness::againstAt(self::rows($given, 'gates'), $at));
-        $began = $at->setTimestamp($at->getTimestamp())->format(\DateTimeInterface::RFC3339); // a test begins on the second, as it is kept
+        $began = $at->setTimestamp($at->getTimestamp())->format(\DateTimeInterface::RFC3339); // on the second, as it is kept
 
         return $wrong === null ? [ByHand::of([...$told, 'started_at' => $began]), $began] : throw InvalidInput::field('at', $wrong, $began);
     }

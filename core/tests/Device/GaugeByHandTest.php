@@ -106,7 +106,9 @@ function begunHere(array $more = [], string $at = '2026-11-23T08:00:00.700Z', st
 {
     $begin = ['path' => 'run', 'at' => $at, 'by' => 'Tom', 'payload' => ['mode' => $mode]];
 
-    return asked(['test' => ['started_at' => null] + airTest(), 'planned_at' => '2026-11-23T07:00:00+00:00', 'gates' => [], 'entries' => [$begin], ...$more], $now);
+    $planned = ['test' => ['started_at' => null] + airTest(), 'planned_at' => '2026-11-23T07:00:00+00:00', 'gates' => []];
+
+    return asked([...$planned, 'entries' => [$begin], ...$more], $now);
 }
 
 it('begins a planned test without signal, on the second, and goes on as with one that the server began', function () {
