@@ -59,7 +59,10 @@ final class GaugeByHand
         );
         $kind = Clock::TEST_PHASE;
 
-        return [...$stands, 'clock' => [...$stands['clock'], 'kind' => $kind, 'needs_hand' => Clock::needsHand($kind)], 'notes' => $notes, 'ended' => $end !== null, 'began' => $began];
+        return [
+            ...$stands, 'clock' => [...$stands['clock'], 'kind' => $kind, 'needs_hand' => Clock::needsHand($kind)], 'notes' => $notes, 'ended' => $end !== null,
+            'began' => $began,
+        ];
     }
 
     /**
