@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { gzipSync } from 'node:zlib';
 import { expect, test } from '@playwright/test';
-import { goToStep, signIn, toMain } from './crew';
+import { goToStep, signIn, signOut, toMain } from './crew';
 
 interface Chunk {
   file: string;
@@ -128,4 +128,15 @@ test('the next row can be typed before the one before is judged; one that is ref
   await enter.click();
   expect((await answer).status()).toBe(201);
   await expect(rows).toHaveCount(3);
+
+  // Found: what somebody had typed stood in the fields of whoever signed in after them, to be entered under another's name
+  await fill(['8', '8']);
+  const address = page.url();
+  await signOut(page);
+  await signIn(page, 'ada');
+  await page.goto(address);
+  await goToStep(page, 'Against the order');
+  await expect(rows).toHaveCount(3);
+  await expect(came).toHaveValue('');
+  await expect(form.getByRole('alert')).toHaveCount(0);
 });

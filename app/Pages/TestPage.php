@@ -155,13 +155,18 @@ final class TestPage
             'now' => $elapsed === null ? null : [
                 ...Now::at($plan, $test->mode === 'simulated' ? [] : Recorded::marks($test), $elapsed)->toArray(), 'elapsed_s' => $elapsed,
             ],
-            'hand' => $running && $test->mode === 'hand' || ($test->state ?? Conduct::PLANNED) === Conduct::PLANNED ? $this->hand($test, $units) : null,
+            'hand' => $running && $test->mode === 'hand' || self::isPlanned($test) ? $this->hand($test, $units) : null,
             'samples' => $test->hasEnded() ? $this->traces->extent('test', $test->id)['count'] : null,
             'mends' => ClosePressureTest::written($test, Journal::TEST_MEND), 'signatures' => ClosePressureTest::written($test, Journal::TEST_SIGNED),
             'ready' => $test->ready, 'held' => Signed::waits($test),
             'again' => $test->state === 'passed' ? $test->conduct()->again(Signed::cutOutSince($test)) : null,
             'started_at' => $test->started_at?->format('Y-m-d\TH:i:sP'), 'ended_at' => $test->ended_at?->format('Y-m-d\TH:i:sP'),
         ];
+    }
+
+    private static function isPlanned(PressureTest $test): bool
+    {
+        return ($test->state ?? Conduct::PLANNED) === Conduct::PLANNED;
     }
 
     /**
@@ -171,7 +176,7 @@ final class TestPage
      */
     private function hand(PressureTest $test, UnitSystem $units): array
     {
-        $isPlanned = $test->started_at === null;
+        $isPlanned = self::isPlanned($test);
 
         return [
             'test' => [

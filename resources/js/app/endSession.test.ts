@@ -3,6 +3,8 @@ import { afterEach, expect, test, vi } from 'vitest';
 import { sessionQuery } from '../api/queries';
 
 vi.stubGlobal('localStorage', { getItem: () => null, setItem: () => undefined, removeItem: () => undefined });
+const clear = vi.fn();
+vi.stubGlobal('sessionStorage', { clear });
 const { endSession } = await import('./endSession');
 
 afterEach(() => vi.unstubAllGlobals());
@@ -18,5 +20,6 @@ test('whoever draws the session sees that it has ended, and nothing of the job s
   await endSession(client);
   await vi.waitFor(() => expect(seen.at(-1)).toBeNull());
   expect(client.getQueryData(['job', 'j1'])).toBeUndefined();
+  expect(clear).toHaveBeenCalledOnce();
   stop();
 });

@@ -7,6 +7,7 @@ import { rememberToEnd } from './ended';
 /** What was taken along leaves this device with whoever took it. Without signal the server is told later, before anybody sees anything. */
 export async function endSession(client: QueryClient): Promise<void> {
   await wipe();
+  sessionStorage.clear(); // what was typed and not entered
   try {
     await answered(api.DELETE('/session'));
   } catch (fault) {

@@ -1,4 +1,6 @@
 import { useState } from 'react';
+import { useWork } from './session';
+import { typed } from './typed';
 
 type Texts = Record<string, string>;
 interface Refused {
@@ -21,35 +23,37 @@ const same = (a: Texts, b: Texts) => [...Object.keys(a), ...Object.keys(b)].ever
  * @param stays  what the next one mostly says too
  */
 export function useNext(key: string, stays: string[] = []) {
-  const read = (): Kept => ({ texts: {}, back: [], ...(JSON.parse(sessionStorage.getItem(key) ?? '{}') as Partial<Kept>) });
-  const [{ texts, back }, show] = useState(read);
-  const [fault, setFault] = useState<Error | null>(null);
+  const kept = typed(useWork().person.id, key);
+  const read = (): Kept => ({ texts: {}, back: [], ...(JSON.parse(kept.get() ?? '{}') as Partial<Kept>) });
+  const [shown, show] = useState(() => ({ key, ...read() }));
+  const { texts, back } = shown.key === key ? shown : read(); // of another work than a moment ago
+  const [wrong, setWrong] = useState<{ key: string; error: Error } | null>(null);
   // what is kept is what counts: an answer may come when the fields are not drawn any more
   const change = (to: (old: Kept) => Kept) => {
     const next = to(read());
-    sessionStorage.setItem(key, JSON.stringify(next));
-    show(next);
+    kept.set(JSON.stringify(next));
+    show({ key, ...next });
   };
   return {
     texts,
     back,
     /** what is wrong with what stands in the fields */
-    fault,
+    fault: wrong?.key === key ? wrong.error : null,
     set: (field: string, text: string) => change((old) => ({ ...old, texts: { ...old.texts, [field]: text } })),
     /** What stood in the fields has gone out. */
     hand: (entered: Promise<unknown>) => {
       const left = Object.fromEntries(Object.entries(texts).filter(([field]) => stays.includes(field)));
-      setFault(null);
+      setWrong(null);
       change((old) => ({ ...old, texts: left }));
       entered.catch((error: Error) => {
         const isTyped = !same(read().texts, left);
-        if (!isTyped) setFault(error);
+        if (!isTyped) setWrong({ key, error });
         change((old) => (isTyped ? { ...old, back: [...old.back, { texts, said: error.message }] } : { ...old, texts }));
       });
     },
     /** What was not taken stands in the fields again, what stood there waits instead. */
     putBack: (at: number) => {
-      setFault(null);
+      setWrong(null);
       change((old) => {
         const waits = same(old.texts, {}) ? [] : [{ texts: old.texts, said: 'Not entered yet.' }];
         return { texts: old.back[at]?.texts ?? old.texts, back: [...old.back.filter((_, k) => k !== at), ...waits] };

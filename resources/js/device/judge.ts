@@ -3,6 +3,7 @@ import { jobNow } from '../app/time';
 import { askRules } from '#device-rules';
 import { alongOf } from './index';
 import { amend } from './kept';
+import { inTurns } from './turns';
 import { hasAlong, store, type AlongHere, type SittingHere, type Waiting } from './store';
 
 type Bench = Schemas['Bench'];
@@ -99,12 +100,19 @@ async function sheetOf(along: AlongHere, sitting: SittingHere) {
   return sheet === undefined ? null : { id: sheet.subject_id, title: sheet.title, work: sheet.work, ...apart(sheet, waiting) };
 }
 
+type Said = { bench: Bench; refused: Refusal[] } | null;
+
+const turn = inTurns<Said>();
+
 /**
  * A work as it stands on this device, with what waits to be sent about it. Null where it was not taken along, or the rules cannot say.
+ * Who enters faster than it is judged shares the next question with those who do, begun after all of their entries were kept.
  *
  * @param name  who looks at it
  */
-export async function judge(id: string, name: string): Promise<{ bench: Bench; refused: Refusal[] } | null> {
+export const judge = (id: string, name: string): Promise<Said> => turn(`${id} ${name}`, () => judgeNow(id, name));
+
+async function judgeNow(id: string, name: string): Promise<Said> {
   const [{ sitting, waiting }, along] = await Promise.all([withWaiting(id), alongOf(id)]);
   if (!sitting || !along) return null;
   const now = new Date(jobNow()).toISOString();

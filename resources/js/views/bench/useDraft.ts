@@ -1,4 +1,6 @@
 import { useLayoutEffect, useRef, useState } from 'react';
+import { useWork } from '../../app/session';
+import { typed } from '../../app/typed';
 
 interface Of {
   /** under what it is kept on the device until it has been entered */
@@ -16,7 +18,8 @@ interface Of {
  * Enter and leaving the field both enter it: the same text goes only once unless it was refused, or the record has said something else since.
  */
 export function useDraft({ key, entered, busy, error }: Of) {
-  const [text, setText] = useState(() => sessionStorage.getItem(key) ?? entered);
+  const whose = useWork().person.id;
+  const [text, setText] = useState(() => typed(whose, key).get() ?? entered);
   const last = useRef(entered);
   const sent = useRef<string | null>(null);
   // at once, not after the next stroke
@@ -28,12 +31,12 @@ export function useDraft({ key, entered, busy, error }: Of) {
     last.current = entered;
     sent.current = null;
     if (isTyped) return;
-    sessionStorage.removeItem(key);
+    typed(whose, key).remove();
     setText(entered);
-  }, [entered, key, text, busy, error]);
+  }, [entered, whose, key, text, busy, error]);
   const type = (next: string) => {
-    if (next === entered) sessionStorage.removeItem(key);
-    else sessionStorage.setItem(key, next);
+    if (next === entered) typed(whose, key).remove();
+    else typed(whose, key).set(next);
     setText(next);
   };
   const changed = text !== entered;
