@@ -4,7 +4,7 @@ interface Turn<T> {
 }
 
 /**
- * One question at a time about each thing: whoever asks while one is on its way shares the next with all others who do, and that is begun only after they have asked.
+ * One question at a time about each thing: whoever asks while one is on its way shares the next with all others who do, begun after they have asked.
  * A question that fails fails for those who shared it; the next is asked all the same.
  */
 export function inTurns<T>() {
