@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Diastoma\Core\Electrofusion;
 
+use Diastoma\Core\Procedure\Story\Act;
 use Diastoma\Core\Electrofusion\LargeBore\Sides;
 use Diastoma\Core\Electrofusion\Steps\After;
 use Diastoma\Core\Electrofusion\Steps\Assembly;
@@ -76,5 +77,34 @@ final class Coupler extends FusionProcedure
             ...FusionClocks::drying($situation, Ends::two()), ...(Unpack::isPreheated($situation) ? Sides::preCooling($situation, Sides::WHOLE) : []),
             ...FusionClocks::cooling($situation, Weld::only()),
         ];
+    }
+
+    public function acts(Situation $situation): array
+    {
+        return array_map(static fn (Weld $weld): Act => FusionStory::fused($weld), $this->weldsOf($situation));
+    }
+
+    public function ages(Situation $situation): array
+    {
+        $weld = Weld::only();
+        $ages = [FusionStory::conditions($weld), FusionStory::wiped('fitting_wiped_at', 'marks_at_edge', 'unpack', 'Fitting: ')];
+        foreach (Ends::two()->letters as $end) {
+            $name = Ends::name($end).': ';
+            array_push($ages, FusionStory::scraped($situation, $weld, $end, "od_after_{$end}_mm", $name),
+                FusionStory::wiped("wiped_{$end}_at", 'marks_at_edge', 'clean', $name));
+        }
+
+        return $ages;
+    }
+
+    public function relations(Situation $situation): array
+    {
+        $rules = FusionStory::ends(Ends::two(), 'marks_at_edge');
+        $rules['assemble'][] = FusionStory::assembledAfter('fitting_wiped_at', 'marks_at_edge', 'Fitting wiped');
+        foreach ($this->weldsOf($situation) as $weld) {
+            $rules[$weld->key('fuse')] = FusionStory::record($weld);
+        }
+
+        return $rules;
     }
 }

@@ -104,4 +104,19 @@ final class BellAndSpigot extends Procedure
             $step->group,
         );
     }
+
+    public function acts(Situation $situation): array
+    {
+        return [PushStory::pushed()];
+    }
+
+    public function ages(Situation $situation): array
+    {
+        return PushStory::ages($this->system);
+    }
+
+    public function relations(Situation $situation): array
+    {
+        return PushStory::relations($this->system);
+    }
 }

@@ -74,18 +74,18 @@ final readonly class Product
         $specs = [];
         if ($this->card->rows !== []) {
             $sizes = array_map(static fn (CardRow $row): string => $row->size, $this->card->rows);
-            $specs[] = ReadingSpec::choice('size', 'Size on the label', [...$sizes, self::UNLISTED]);
+            $specs[] = ReadingSpec::choice('size', 'Size on the label', [...$sizes, self::UNLISTED])->visible();
         }
         $row = $this->row($s);
         if ($this->card->rows !== [] && $row === null) {
             return $specs;
         }
         if ($row !== null) {
-            $specs[] = ReadingSpec::yesNo('label_agrees', 'Does the label say the same as the card?', 'Range, pressure, torque as shown above');
+            $specs[] = ReadingSpec::yesNo('label_agrees', 'Does the label say the same as the card?', 'Range, pressure, torque as shown above')->visible();
         }
         $layered = in_array('upper_min_mm', $this->card->kind->fields(), true);
         if ($row === null && $layered) {
-            $specs[] = ReadingSpec::choice('layers', 'Gasket', [self::ONE, self::TWO], 'Two ranges on the label: two layers');
+            $specs[] = ReadingSpec::choice('layers', 'Gasket', [self::ONE, self::TWO], 'Two ranges on the label: two layers')->visible();
         }
         foreach ($this->card->kind->fields() as $field) {
             $spec = $row?->figure($field) === null ? $this->spec($s, $field, $row !== null) : null;
@@ -99,7 +99,7 @@ final readonly class Product
     private function spec(Situation $s, string $field, bool $isListed): ?ReadingSpec
     {
         [$label, $unit, $most] = CardRow::FIELDS[$field];
-        $spec = ReadingSpec::number(self::key($field), "Label: {$label}", $unit, in_array($field, ['bolts', 'lugs', 'flange_bolts'], true) ? 1.0 : 0.5, $most);
+        $spec = ReadingSpec::number(self::key($field), "Label: {$label}", $unit, in_array($field, ['bolts', 'lugs', 'flange_bolts'], true) ? 1.0 : 0.5, $most)->visible();
         if (str_starts_with($field, 'upper_')) {
             return ! $isListed && $s->readings->text('layers') === self::TWO ? $spec : null;
         }

@@ -21,6 +21,12 @@ final readonly class Clock
     /** until a phase of a running pressure test is over */
     public const TEST_PHASE = 'test_phase';
 
+    /** until something that was done goes stale */
+    public const AGE = 'age';
+
+    /** So long before it runs out an age is shown, s. Our own choice: the rest of a shift is full of clocks. */
+    private const SHOWN_BEFORE_S = 3600;
+
     public function __construct(
         public string $id,
         public string $title,
@@ -35,7 +41,7 @@ final readonly class Clock
     /** Whether somebody should see a wait of this kind now: one that needs no hand when it ends is not shown after it. */
     public static function isShown(string $kind, \DateTimeInterface $dueAt, \DateTimeInterface $now): bool
     {
-        return self::needsHand($kind) || $dueAt > $now;
+        return $kind === self::AGE ? $dueAt->getTimestamp() - $now->getTimestamp() <= self::SHOWN_BEFORE_S : self::needsHand($kind) || $dueAt > $now;
     }
 
     /** Whether somebody has to do something when it ends, and it stands until that is done. */

@@ -5,6 +5,9 @@ declare(strict_types=1);
 namespace Diastoma\Core\Procedure;
 
 use Diastoma\Core\Exception\InvalidInput;
+use Diastoma\Core\Procedure\Story\Act;
+use Diastoma\Core\Procedure\Story\Age;
+use Diastoma\Core\Procedure\Story\StoryOf;
 use Diastoma\Core\Procedure\Table\Table;
 use Diastoma\Core\Rulebook\Finding;
 use Diastoma\Core\Rulebook\Overrule;
@@ -33,7 +36,7 @@ abstract class Procedure
     /** Rises with each reading or rule that is asked of new work only: see ReadingSpec::since() and Since. */
     public function version(): int
     {
-        return 1;
+        return StoryOf::SINCE;
     }
 
     /** Name of the outline it has on the line: procedures that look alike share one. */
@@ -51,6 +54,48 @@ abstract class Procedure
      * @return list<Clock>
      */
     abstract public function clocks(Situation $situation): array;
+
+    /**
+     * What cannot be taken back, in the order of the work.
+     *
+     * @return list<Act>
+     */
+    public function acts(Situation $situation): array
+    {
+        return [];
+    }
+
+    /**
+     * What goes stale.
+     *
+     * @return list<Age>
+     */
+    public function ages(Situation $situation): array
+    {
+        return [];
+    }
+
+    /**
+     * What must agree with something else, or come after it, by the id of the step at which it is judged.
+     *
+     * @return array<string, list<Rule>>
+     */
+    public function relations(Situation $situation): array
+    {
+        return [];
+    }
+
+    /** @return list<Step> what is asked before an act, as things stand: what comes first, and in its own step what stands before it */
+    final public function stepsBefore(Act $act, Situation $situation): array
+    {
+        return StoryOf::before($act, $this->storied($situation));
+    }
+
+    /** @return list<Clock> waits, and how long what was done may still be relied on */
+    final public function allClocks(Situation $situation): array
+    {
+        return [...$this->clocks($situation), ...StoryOf::clocks($situation, $this)];
+    }
 
     /**
      * Like things made one after another that are seen as one table, not as a chapter each.
@@ -202,9 +247,17 @@ abstract class Procedure
     /** @return list<Step> of the version that the work was begun under, with the hold points of the job among them */
     final public function asked(Situation $situation): array
     {
-        $steps = array_map(static fn (Step $step): Step => $step->asOf($situation->version), $this->steps($situation));
+        $steps = $this->storied($situation);
 
         return $situation->rulebook->holdPoints === [] ? $steps : Holds::onto($steps, $situation, $this);
+    }
+
+    /** @return list<Step> of the version that the work was begun under, judged as a whole as well as each by itself */
+    private function storied(Situation $situation): array
+    {
+        $steps = array_map(static fn (Step $step): Step => $step->asOf($situation->version), $this->steps($situation));
+
+        return $situation->version < StoryOf::SINCE ? $steps : StoryOf::onto($steps, $situation, $this);
     }
 
     /** Judges a work as a whole. */
@@ -239,7 +292,7 @@ abstract class Procedure
             array_push($findings, ...$found);
         }
 
-        return new Verdict($this->id(), $rulebook->id, $rulebook->version, $findings, $standings, $this->clocks($situation));
+        return new Verdict($this->id(), $rulebook->id, $rulebook->version, $findings, $standings, $this->allClocks($situation));
     }
 
     /** @return list<Finding> */

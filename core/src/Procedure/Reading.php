@@ -14,6 +14,8 @@ final readonly class Reading
      * @param  bool|float|string|list<float>|array<string, mixed>  $value in the unit its ReadingSpec names
      * @param  ?\DateTimeImmutable  $receivedAt  when the server took it; null where it is being entered
      * @param  How  $how  by itself, on a list, or taken over
+     * @param  ?\DateTimeImmutable  $enteredAt  when it was entered, where it was written on paper first; takenAt is when it was done then
+     * @param  ?\DateTimeImmutable  $seenAt  when the shift sheet was answered that it is taken over from
      */
     public function __construct(
         public string $key,
@@ -22,7 +24,27 @@ final readonly class Reading
         public string $by = '',
         public ?\DateTimeImmutable $receivedAt = null,
         public How $how = How::ByItself,
+        public ?\DateTimeImmutable $enteredAt = null,
+        private ?\DateTimeImmutable $seenAt = null,
     ) {
+    }
+
+    /** When what it says was seen: of an answer from the shift sheet when the sheet was answered. */
+    public function seenAt(): \DateTimeImmutable
+    {
+        return $this->seenAt ?? $this->takenAt;
+    }
+
+    /** Whether it was taken over from a shift sheet: when that was done says nothing about when the work was. */
+    public function isCarried(): bool
+    {
+        return $this->how === How::FromShift;
+    }
+
+    /** Whole minutes between the work and the entry, where it was written on paper first. */
+    public function enteredAfterMin(): int
+    {
+        return $this->enteredAt === null ? 0 : intdiv(max(0, $this->enteredAt->getTimestamp() - $this->takenAt->getTimestamp()), 60);
     }
 
     /** @return ?int whole minutes by which it was sent after it was taken; null where that is no more than usual */

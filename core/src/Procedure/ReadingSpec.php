@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Diastoma\Core\Procedure;
 
 use Diastoma\Core\Exception\InvalidInput;
+use Diastoma\Core\Procedure\Story\Unusual;
 use Diastoma\Core\Quantity\Moment;
 use Diastoma\Core\Quantity\Text;
 use Diastoma\Core\Quantity\Unit;
@@ -25,6 +26,8 @@ final readonly class ReadingSpec
      * @param  ?Usual  $usual  what a good joint answers, where it may be confirmed on a list
      * @param  ?Shared  $shared  where the answer holds for a whole shift
      * @param  int  $since  version of the procedure that first asked for it: work begun before is not asked
+     * @param  ?bool  $stays  whether it can still be seen after the work; null where its kind tells
+     * @param  ?array{float, float}  $range  usual for the work at hand, in its unit
      */
     private function __construct(
         public string $key,
@@ -43,6 +46,8 @@ final readonly class ReadingSpec
         public array $columns = [],
         public ?Usual $usual = null,
         public ?Shared $shared = null,
+        private ?bool $stays = null,
+        private ?array $range = null,
     ) {
     }
 
@@ -140,19 +145,65 @@ final readonly class ReadingSpec
         return $this->but(['usual' => null]);
     }
 
+    /** It can still be read after the work: a label, a print line, a paper. */
+    public function visible(): self
+    {
+        return $this->but(['stays' => true]);
+    }
+
+    /** Whether it can still be seen after the work. Codes and instruments can, whatever they are of. */
+    public function stays(): bool
+    {
+        return $this->stays ?? in_array($this->kind, [ReadingKind::Code, ReadingKind::Equipment], true);
+    }
+
+    /** Usual for the work at hand: beyond it the field asks before it takes. Inside the bounds, which are those of what can be at all. */
+    public function about(float $low, float $high): self
+    {
+        return $this->but(['range' => [max($low, $this->min), min($high, $this->max)]]);
+    }
+
+    public function hasUsual(): bool
+    {
+        return $this->range !== null || array_filter($this->columns, static fn (self $column): bool => $column->hasUsual()) !== [];
+    }
+
+    /**
+     * Numbers of an answer that lie beyond what is usual.
+     *
+     * @return list<Unusual>
+     */
+    public function unusual(mixed $value): array
+    {
+        if ($this->columns !== []) {
+            $row = is_array($value) ? $value : [];
+
+            return array_merge([], ...array_map(static fn (self $column): array => $column->unusual($row[$column->key] ?? null), $this->columns));
+        }
+        $found = [];
+        foreach ($this->range === null ? [] : (is_array($value) ? $value : [$value]) as $number) {
+            if ($this->range !== null && is_float($number) && ($number < $this->range[0] || $number > $this->range[1])) {
+                $found[] = Unusual::of($this->key, $this->label, $number, $this->range[0], $this->range[1], $this->unit);
+            }
+        }
+
+        return array_slice($found, 0, 1);
+    }
+
     /** Holds for a whole shift at one place. */
     public function shared(Shared $with): self
     {
         return $this->but(['shared' => $with]);
     }
 
-    /** @param  array{required?: bool, since?: int, usual?: ?Usual, shared?: Shared}  $changes  by the name of the property */
+    /** @param  array{required?: bool, since?: int, usual?: ?Usual, shared?: Shared, stays?: bool, range?: array{float, float}}  $changes  by the name of the property */
     private function but(array $changes): self
     {
         return new self(
             $this->key, $this->label, $this->kind, $this->unit, $this->min, $this->max, $this->choices, $this->counts, $this->hint,
             $changes['required'] ?? $this->required, $this->instrument, $this->check, $changes['since'] ?? $this->since, $this->columns,
             array_key_exists('usual', $changes) ? $changes['usual'] : $this->usual, $changes['shared'] ?? $this->shared,
+            $changes['stays'] ?? $this->stays, $changes['range'] ?? $this->range,
         );
     }
 

@@ -84,6 +84,18 @@ final readonly class Readings
         return $changed;
     }
 
+    /** When the last of them was taken: so much time has gone by at the least. */
+    public function lastAt(): \DateTimeImmutable
+    {
+        $this->watch?->saw(Watch::ALL);
+        $last = null;
+        foreach ($this->history as $reading) {
+            $last = $last === null || $reading->takenAt > $last ? $reading->takenAt : $last;
+        }
+
+        return $last ?? new \DateTimeImmutable('@0');
+    }
+
     /** @return list<Overrule> */
     public function overrules(): array
     {

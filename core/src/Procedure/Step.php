@@ -70,6 +70,29 @@ final readonly class Step
         );
     }
 
+    /**
+     * The same step, judged by more.
+     *
+     * @param  list<Rule>  $more
+     */
+    public function judgedBy(array $more): self
+    {
+        return new self(
+            $this->id, $this->title, $this->instruction, $this->readings, [...$this->rules, ...$more], $this->cautions, $this->guide, $this->notNeeded,
+            $this->stale, $this->gate, $this->group,
+        );
+    }
+
+    /**
+     * The same step with some of its readings, and what judges those alone.
+     *
+     * @param  list<ReadingSpec>  $readings
+     */
+    public function only(array $readings): self
+    {
+        return new self($this->id, $this->title, $this->instruction, $readings, [], $this->cautions, [], $this->notNeeded, $this->stale, $this->gate, $this->group);
+    }
+
     public function under(string $group): self
     {
         return new self(

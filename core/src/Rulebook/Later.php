@@ -16,7 +16,7 @@ final class Later
         static $known = [];
 
         return $known[$isUs ? 'us' : ''] ??= array_column(array_map(static fn (Limit $limit): array => [$limit->id, $limit], [
-            ...MechanicalLimits::all(), ...TrenchLimits::all($isUs), ...YardLimits::all(), ...ShiftLimits::all(), ...TestLimits::all(),
+            ...MechanicalLimits::all(), ...TrenchLimits::all($isUs), ...YardLimits::all(), ...ShiftLimits::all(), ...TestLimits::all(), ...StoryLimits::all(),
         ]), 1, 0);
     }
 }

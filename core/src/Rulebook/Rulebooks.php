@@ -15,7 +15,7 @@ final class Rulebooks
     {
         return Rulebook::of('iso', 1, 'ISO-metric', UnitSystem::Metric,
             [...self::shared(), ...GasketLimits::all(), ...MechanicalLimits::all(), ...TrenchLimits::all(), ...YardLimits::all(), ...ShiftLimits::all(),
-                ...TestLimits::all(), ...[
+                ...TestLimits::all(), ...StoryLimits::all(), ...[
                     self::limit('ef.ovality.percent', 1.5, Unit::Percent, 'Ovality that calls for re-rounding, of dn', Source::standard('DVS 2207-1')),
                     self::limit('ef.ovality.mm', 3.0, Unit::Millimetre, 'Ovality that calls for re-rounding, whichever is less', Source::commonPractice()),
                     self::limit('ef.scrape.radial_mm', 0.20, Unit::Millimetre, 'Least scrape depth, radial', Source::standard('DVS 2207-1')),
@@ -30,7 +30,7 @@ final class Rulebooks
     {
         return Rulebook::of('us', 1, 'US-customary', UnitSystem::UsCustomary,
             [...self::shared(), ...GasketLimits::all(), ...MechanicalLimits::all(), ...TrenchLimits::all(true), ...YardLimits::all(), ...ShiftLimits::all(),
-                ...TestLimits::all(), ...[
+                ...TestLimits::all(), ...StoryLimits::all(), ...[
                     self::limit('ef.ovality.percent', 1.5, Unit::Percent, 'Ovality that calls for re-rounding, of OD', Source::commonPractice()),
                     self::limit('ef.scrape.radial_mm', 0.1778, Unit::Millimetre, 'Least scrape depth, radial (0.007 in)', Source::commonPractice()),
                     self::limit('ef.scrape.beyond_stab_mm', 12.7, Unit::Millimetre, 'Scrape to just past the stab depth (1/2 in)', Source::fromMemory()),

@@ -4,6 +4,10 @@ declare(strict_types=1);
 
 namespace Diastoma\Core\Trench;
 
+use Diastoma\Core\Quantity\Unit;
+use Diastoma\Core\Procedure\Story\Agrees;
+use Diastoma\Core\Procedure\Story\Age;
+use Diastoma\Core\Procedure\Story\Act;
 use Diastoma\Core\Exception\InvalidInput;
 use Diastoma\Core\Procedure\Clock;
 use Diastoma\Core\Procedure\Gate;
@@ -125,5 +129,39 @@ final class Cover extends Procedure
         return [new Clock(
             'bore_late', 'Ground settles', $full, $full->modify('+'.Bores::NEED_DAYS.' days'), 'Read the inside of the pipe again', 'common practice',
         )];
+    }
+
+    public function acts(Situation $situation): array
+    {
+        $bends = (new Stretch($situation))->shell()->bends();
+        $stop = 'Stop, and tell the supervisor. ';
+
+        return [
+            new Act('dig', 'inspect', [Inspections::KEY, 'depth_m'], 'dug', $stop.'Nobody digs on before services, permits and stakes are known.'),
+            new Act('lay', $bends ? 'laid' : 'joints', [...($bends ? [Bores::LAID] : []), 'joints_seen'], 'laid', $stop.'Lift the pipe where it lies on what nobody saw.'),
+            new Act('fill', 'haunch', ['haunched', 'both_sides'], 'backfilled', $stop.'Uncover it again, look, and fill anew.'),
+            new Act('cover', 'over', ['over'], 'covered', $stop.'Uncover it again, look, and fill anew.'),
+        ];
+    }
+
+    public function ages(Situation $situation): array
+    {
+        $dug = $this->acts($situation)[0];
+
+        return [new Age(
+            'located', 'before', ['located'], $dug->at(...), 'tr.age.located_min', 'Services located', 'dug', 'Have them located and marked again.', true,
+        )];
+    }
+
+    public function relations(Situation $situation): array
+    {
+        return ['sides' => [new Agrees(
+            'depth', ['depth_m'], 'Depth of the trench', 'Planned depth', static function (Situation $s): ?array {
+                $depth = $s->readings->number('depth_m');
+                $planned = $s->facts->maybe('depth_m');
+
+                return $depth === null || $planned === null ? null : [$depth, $planned];
+            }, 'tr.agree.depth_percent', Unit::Metre, why: 'How the sides are kept up follows from it.',
+        )]];
     }
 }

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Diastoma\Core\Yard;
 
+use Diastoma\Core\Procedure\Story\Act;
 use Diastoma\Core\Procedure\Gate;
 use Diastoma\Core\Procedure\Procedure;
 use Diastoma\Core\Procedure\ReadingSpec;
@@ -132,5 +133,12 @@ final class Delivery extends Procedure
     private static function pipes(Situation $s): array
     {
         return array_values(array_filter(explode(self::BETWEEN, $s->facts->text('pipes')), static fn (string $p): bool => $p !== ''));
+    }
+
+    public function acts(Situation $situation): array
+    {
+        return [new Act(
+            'unload', 'stack', ['lifted'], 'unloaded', 'Count and look again, and write to the carrier today: what is signed for unseen is ours.',
+        )];
     }
 }

@@ -8,6 +8,7 @@ use Diastoma\Core\Electrofusion\Weld;
 use Diastoma\Core\Procedure\Rule;
 use Diastoma\Core\Procedure\Situation;
 use Diastoma\Core\Procedure\Step;
+use Diastoma\Core\Procedure\Story\StoryOf;
 use Diastoma\Core\Rulebook\Finding;
 use Diastoma\Core\Rulebook\Severity;
 use Diastoma\Core\Rulebook\Source;
@@ -30,7 +31,7 @@ final readonly class PreparedBeforeFusion implements Rule
 
     public function judge(Situation $situation): ?Finding
     {
-        $started = $this->weld->startedAt($situation);
+        $started = $situation->version >= StoryOf::SINCE ? null : $this->weld->startedAt($situation); // since then ReadyBefore tells
         if ($started === null) {
             return null;
         }

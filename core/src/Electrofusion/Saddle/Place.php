@@ -37,7 +37,7 @@ final class Place
         $wall = $s->facts->number('wall_mm');
 
         return new Step('inspect', 'Inspect', 'Choose the place: clear of joints, other fittings and damage. Read the print line and feel round it.', [
-            ReadingSpec::yesNo('print_line_ok', 'Print line agrees with the drawing (material, size, SDR)?', instrument: ReadingSpec::PRINT_LINE),
+            ReadingSpec::yesNo('print_line_ok', 'Print line agrees with the drawing (material, size, SDR)?', instrument: ReadingSpec::PRINT_LINE)->visible(),
             Preparation::conventionSpec(),
             ReadingSpec::number('gouge_a_mm', 'Deepest gouge under the fitting', Unit::Millimetre, 0, $wall, '0 when there is none'),
             ReadingSpec::yesNo('surface_sound', 'No bruise, flat or embedded stone in the zone?'),
@@ -135,7 +135,7 @@ final class Place
                 ...Scribe::specs($s),
                 ReadingSpec::number('ribbon_mm', 'Thickness of the ribbon', Unit::Millimetre, 0, 3, 'Where it is thinnest, by calliper'),
                 ReadingSpec::yesNo('ink_gone', 'All ink gone, right to the marks?'),
-                ReadingSpec::choice('ribbon', 'The ribbon came off', RibbonWhole::ALL),
+                ReadingSpec::choice('ribbon', 'The ribbon came off', RibbonWhole::ALL), Surface::wrapped(),
             ], [
                 new NumberAtLeast(
                     'ef.scrape.a', ['ribbon_mm'], static fn (Situation $s): ?float => $s->readings->number('ribbon_mm'), 'ef.scrape.radial_mm',

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Diastoma\Core\Electrofusion\Spool;
 
+use Diastoma\Core\Electrofusion\FusionStory;
+use Diastoma\Core\Procedure\Story\Act;
 use Diastoma\Core\Electrofusion\Ends;
 use Diastoma\Core\Electrofusion\FusionClocks;
 use Diastoma\Core\Electrofusion\FusionProcedure;
@@ -85,5 +87,46 @@ final class RepairSpool extends FusionProcedure
             ...FusionClocks::drying($situation, Ends::spool(), array_keys(self::FITTINGS)), ...FusionClocks::cooling($situation, $left),
             ...FusionClocks::cooling($situation, $right),
         ];
+    }
+
+    public function acts(Situation $situation): array
+    {
+        [$left, $right] = $this->pair();
+
+        return [
+            new Act('cut_out', 'cut_out', ['cut_out_mm', 'spool_mm'], 'cut out', 'Stop. Shut, drain and prove the main empty before anything else is cut.'),
+            FusionStory::fused($left, ['right_label', 'right_fuse']), FusionStory::fused($right, ['left_fuse']),
+        ];
+    }
+
+    public function ages(Situation $situation): array
+    {
+        [$left, $right] = $this->pair();
+        $ages = [FusionStory::conditions($left)];
+        foreach (Ends::spool()->letters as $end) {
+            $name = Ends::name($end).': ';
+            array_push(
+                $ages, FusionStory::scraped($situation, in_array($end, ['a', 'b'], true) ? $left : $right, $end, "od_after_{$end}_mm", $name),
+                FusionStory::wiped("wiped_{$end}_at", 'marks_at_edge', 'clean', $name),
+            );
+        }
+        foreach (self::FITTINGS as $key => $name) {
+            $ages[] = FusionStory::wiped("fitting_{$key}wiped_at", 'marks_at_edge', 'unpack', "{$name}: ");
+        }
+
+        return $ages;
+    }
+
+    public function relations(Situation $situation): array
+    {
+        $rules = FusionStory::ends(Ends::spool(), 'marks_at_edge');
+        foreach (self::FITTINGS as $key => $name) {
+            $rules['assemble'][] = FusionStory::assembledAfter("fitting_{$key}wiped_at", 'marks_at_edge', "{$name} wiped");
+        }
+        foreach ($this->pair() as $weld) {
+            $rules[$weld->key('fuse')] = FusionStory::record($weld);
+        }
+
+        return $rules;
     }
 }

@@ -66,14 +66,14 @@ final class LabelReading
             $id, $title,
             'Scan the bar code on the fitting, by scanner, camera or picture, or type its 24 digits. Then enter what is printed in plain figures beside '
                 .'it, and what the control unit shows.',
-            $specs[$kept], self::rules($weld, true), [], static fn (): array => self::guide($s, $weld),
+            array_map(self::stays(...), $specs[$kept]), self::rules($weld, true), [], static fn (): array => self::guide($s, $weld),
         );
     }
 
     /** A label that only says how to heat: a preheat, or a restraint. */
     public static function shortStep(Situation $s, Weld $weld, string $id, string $title, string $instruction): Step
     {
-        return new Step($id, $title, $instruction, [
+        return new Step($id, $title, $instruction, array_map(self::stays(...), [
             ...self::codeReadings($s, $weld), ...self::printed($weld),
             $weld->isPreheat
                 ? ReadingSpec::number(
@@ -81,7 +81,13 @@ final class LabelReading
                 )
                 : ReadingSpec::number($weld->key('printed_cooling_min'), 'Printed cooling time', Unit::Minute, 1, 600),
             ...self::shown($weld),
-        ], self::rules($weld, false), [], static fn (): array => self::guide($s, $weld));
+        ]), self::rules($weld, false), [], static fn (): array => self::guide($s, $weld));
+    }
+
+    /** What is printed on the fitting can still be read after the fusion; what the unit showed cannot. */
+    private static function stays(ReadingSpec $spec): ReadingSpec
+    {
+        return str_contains($spec->key, 'unit_shows') ? $spec : $spec->visible();
     }
 
     /** @return list<ReadingSpec> */

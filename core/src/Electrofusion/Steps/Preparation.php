@@ -109,7 +109,7 @@ final class Preparation
         $rules[$ends->id] ??= self::inspectRules($ends);
 
         return new Step('inspect', 'Inspect', 'Read the print line on both pipes and feel round both ends.', [
-            ReadingSpec::yesNo('print_line_ok', 'Print lines agree with the drawing (material, size, SDR)?', instrument: ReadingSpec::PRINT_LINE),
+            ReadingSpec::yesNo('print_line_ok', 'Print lines agree with the drawing (material, size, SDR)?', instrument: ReadingSpec::PRINT_LINE)->visible(),
             self::conventionSpec(),
             ...$ends->each(static fn (string $end): ReadingSpec => ReadingSpec::number(
                 "gouge_{$end}_mm", Ends::name($end).': deepest gouge', Unit::Millimetre, 0, $wall, '0 when there is none',
@@ -121,7 +121,7 @@ final class Preparation
     /** Outside diameters of different conventions overlap: the print line says which it is. */
     public static function conventionSpec(): ReadingSpec
     {
-        return ReadingSpec::choice('print_convention', 'The print line sizes the pipe by', PipeSize::ALL, 'dn 355 and 14 in IPS measure alike');
+        return ReadingSpec::choice('print_convention', 'The print line sizes the pipe by', PipeSize::ALL, 'dn 355 and 14 in IPS measure alike')->visible();
     }
 
     /** @return list<Rule> */

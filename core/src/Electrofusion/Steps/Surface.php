@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Diastoma\Core\Electrofusion\Steps;
 
 use Diastoma\Core\Electrofusion\Ends;
+use Diastoma\Core\Electrofusion\FusionStory;
 use Diastoma\Core\Electrofusion\Rules\ExpectedGap;
 use Diastoma\Core\Electrofusion\Rules\OvalityAtJoint;
 use Diastoma\Core\Electrofusion\Rules\RibbonWhole;
@@ -19,6 +20,7 @@ use Diastoma\Core\Procedure\Rules\NumberAtMost;
 use Diastoma\Core\Procedure\Shared;
 use Diastoma\Core\Procedure\Situation;
 use Diastoma\Core\Procedure\Step;
+use Diastoma\Core\Procedure\Story\StoryOf;
 use Diastoma\Core\Quantity\Unit;
 use Diastoma\Core\Rulebook\Severity;
 use Diastoma\Core\Rulebook\Source;
@@ -80,10 +82,18 @@ final class Surface
                 ...self::everyEnd($ends, 'od_after', 'mean diameter after scraping', 'pi_tape'),
                 ReadingSpec::yesNo('ink_gone', 'All ink gone on every end?'),
                 ReadingSpec::choice('ribbon', 'The ribbon came off', RibbonWhole::ALL)->usually(RibbonWhole::ALL[0]),
+                self::wrapped(),
             ], [
                 ...$rules[$ends->id], ...Scribe::rules(),
             ], ['Scraper blades cut: gloves on, hands off the track. Never scrape more to make an oval pipe '
                 .'fit.'], static fn (): array => ['passes' => ScraperPasses::guide($s, $ends)]);
+    }
+
+    /** Bare it keeps some hours, wrapped a day. */
+    public static function wrapped(): ReadingSpec
+    {
+        return ReadingSpec::yesNo(FusionStory::WRAPPED, 'Wrapped clean until it is wiped?', 'Only where it waits: a bare end gathers dust and skins over')
+            ->apart()->optional()->since(StoryOf::SINCE);
     }
 
     /** @return list<Rule> */

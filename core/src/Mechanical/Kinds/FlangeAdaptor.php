@@ -28,6 +28,15 @@ use Diastoma\Core\Rulebook\Source;
 /** A flange adaptor on a plain pipe end, bolted to its flange: bands to the stop, flange bolts to torque. */
 final class FlangeAdaptor extends MechanicalProcedure
 {
+    protected const ACTS = [
+        'place' => ['keys' => ['face_at'], 'done' => 'set in place'], 'band_clamp' => ['keys' => ['nuts_clamp', 'lugs_clamp'], 'done' => 'drawn up'],
+        'bolts' => ['keys' => ['bolt'], 'done' => 'bolted'],
+    ];
+
+    protected const ENDS = [''];
+
+    protected const LUBRICATED = [''];
+
     public const BETWEEN = 'between the marks';
 
     public const SHORT = 'short of the first mark';

@@ -25,6 +25,21 @@ use Diastoma\Core\Quantity\Unit;
 /** A damaged piece cut out and a spool set in with two couplings. Ends: A main on the left, B and C the spool, D main on the right. */
 final class Spool extends MechanicalProcedure
 {
+    protected const ACTS = [
+        'cut_out' => ['keys' => ['cut_out_mm'], 'done' => 'cut out', 'aside' => ['receive'],
+            'remedy' => 'Stop. Shut it off and read the gauge at zero before anything else is cut.'],
+        'place_left' => ['keys' => ['face_a_mm', 'face_b_mm', 'slid_back'], 'done' => 'set in place (left)', 'aside' => ['place_right', 'bolts_right']],
+        'place_right' => ['keys' => ['face_c_mm', 'face_d_mm'], 'done' => 'set in place (right)', 'aside' => ['place_left', 'bolts_left']],
+        'bolts_left' => ['keys' => ['bolt_left'], 'done' => 'bolted (left)', 'aside' => ['place_right', 'bolts_right']],
+        'bolts_right' => ['keys' => ['bolt_right'], 'done' => 'bolted (right)', 'aside' => ['place_left', 'bolts_left']],
+    ];
+
+    protected const SET = 'place_left';
+
+    protected const ENDS = ['a', 'b', 'd'];
+
+    protected const LUBRICATED = ['a', 'b', 'd'];
+
     public function circles(): array
     {
         return [$this->bolts('left'), $this->bolts('right'), Recharge::bolts($this->product)];
@@ -104,5 +119,10 @@ final class Spool extends MechanicalProcedure
     public function joiningStep(array $steps): string
     {
         return 'place_left';
+    }
+
+    public function ages(Situation $situation): array
+    {
+        return [...parent::ages($situation), $this->age('first_kpa', 'off', 'cut_out', 'mc.age.off_min', 'Pressure found off', 'Read the gauge again.')];
     }
 }

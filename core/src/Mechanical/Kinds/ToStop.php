@@ -21,6 +21,13 @@ use Diastoma\Core\Rulebook\Source;
 /** A large coupling whose clamp bands are bolted to a positive stop. */
 final class ToStop extends MechanicalProcedure
 {
+    protected const ACTS = [
+        'place' => ['keys' => ['face_a_mm', 'face_b_mm', 'slid_back'], 'done' => 'set in place'],
+        'band_fixed' => ['keys' => ['nuts_fixed', 'lugs_fixed'], 'done' => 'drawn up'],
+    ];
+
+    protected const ENDS = ['a', 'b'];
+
     private const POTABLE = 'potable-water grade';
 
     private const OTHER = 'another grade';

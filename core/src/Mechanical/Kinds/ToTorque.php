@@ -21,6 +21,8 @@ use Diastoma\Core\Rulebook\Source;
 /** A flange or a gland: bolts to torque in rising passes. */
 final class ToTorque extends MechanicalProcedure
 {
+    protected const ACTS = ['bolts' => ['keys' => ['bolt'], 'done' => 'bolted']];
+
     public const CLEAN = 'clean, as the torque is meant for';
 
     public const DIRTY = 'dirty or damaged';

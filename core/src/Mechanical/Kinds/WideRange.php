@@ -20,6 +20,14 @@ use Diastoma\Core\Procedure\Situation;
 /** A wide-range coupling joining two pipes, each with its own outside diameter. */
 final class WideRange extends MechanicalProcedure
 {
+    protected const ACTS = [
+        'place' => ['keys' => ['face_a_mm', 'face_b_mm', 'slid_back'], 'done' => 'set in place'], 'bolts' => ['keys' => ['bolt'], 'done' => 'bolted'],
+    ];
+
+    protected const ENDS = ['a', 'b'];
+
+    protected const LUBRICATED = ['a', 'b'];
+
     public function circles(): array
     {
         return [$this->bolts(), Recharge::bolts($this->product)];

@@ -27,6 +27,16 @@ use Diastoma\Core\Rulebook\Source;
 /** A wide-range coupling that opens, laid round a break in a pipe. */
 final class Wrapped extends MechanicalProcedure
 {
+    protected const ACTS = [
+        'wrap' => ['keys' => ['clicks', 'clear_left_mm', 'clear_right_mm'], 'done' => 'wrapped'], 'bolts' => ['keys' => ['bolt'], 'done' => 'bolted'],
+    ];
+
+    protected const SET = 'wrap';
+
+    protected const ENDS = [''];
+
+    protected const LUBRICATED = [''];
+
     public const CLICKS = ['none', 'once', 'twice'];
 
     public function circles(): array
@@ -109,5 +119,10 @@ final class Wrapped extends MechanicalProcedure
     public function joiningStep(array $steps): string
     {
         return 'wrap';
+    }
+
+    public function ages(Situation $situation): array
+    {
+        return [...parent::ages($situation), $this->age('first_kpa', 'off', 'bolts', 'mc.age.off_min', 'Pressure found off', 'Read the gauge again.')];
     }
 }

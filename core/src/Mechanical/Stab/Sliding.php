@@ -20,6 +20,16 @@ use Diastoma\Core\Rulebook\Severity;
 /** A sliding repair fitting over a damaged piece of PE gas pipe: first stab, second cut by the fitting itself, drawn out, second stab. */
 final class Sliding extends MechanicalProcedure
 {
+    protected const ACTS = [
+        'stab_a' => ['keys' => ['face_a_mm'], 'done' => 'stabbed (first end)'],
+        'second_cut' => ['keys' => ['cut_mm'], 'done' => 'cut', 'remedy' => 'Stop. Nothing else is cut before the first end is right.'],
+        'stab_b' => ['keys' => ['face_b_mm'], 'done' => 'stabbed (second end)'],
+    ];
+
+    protected const SET = 'stab_a';
+
+    protected const ENDS = [''];
+
     public function steps(Situation $situation): array
     {
         $s = $situation;

@@ -12,6 +12,15 @@ use Diastoma\Core\Procedure\Situation;
 /** A stab fitting between two PE ends of a gas service. */
 final class StabFitting extends MechanicalProcedure
 {
+    protected const ACTS = [
+        'stab_a' => ['keys' => ['face_a_mm'], 'done' => 'stabbed (end A)', 'aside' => ['stab_b']],
+        'stab_b' => ['keys' => ['face_b_mm'], 'done' => 'stabbed (end B)', 'aside' => ['stab_a']],
+    ];
+
+    protected const SET = 'stab_a';
+
+    protected const ENDS = ['a', 'b'];
+
     public function steps(Situation $situation): array
     {
         return [

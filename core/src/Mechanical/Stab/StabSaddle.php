@@ -22,6 +22,15 @@ use Diastoma\Core\Rulebook\Source;
 /** A bolted saddle with its own punch and a stab outlet, on a PE gas main. */
 final class StabSaddle extends MechanicalProcedure
 {
+    protected const ACTS = [
+        'bolts' => ['keys' => ['bolt'], 'done' => 'bolted'], 'stab' => ['keys' => ['face_s_mm'], 'done' => 'stabbed'],
+        'tap' => ['keys' => ['to_stop', 'punch'], 'done' => 'tapped', 'remedy' => 'Keep it watched, and take the saddle off the main: it was tapped unseen.'],
+    ];
+
+    protected const SET = 'bolts';
+
+    protected const ENDS = [''];
+
     public const FLUSH = 'flush with the top';
 
     public const PROUD = 'proud of the top';
@@ -98,5 +107,10 @@ final class StabSaddle extends MechanicalProcedure
     public function joiningStep(array $steps): string
     {
         return 'bolts';
+    }
+
+    public function ages(Situation $situation): array
+    {
+        return [...parent::ages($situation), $this->age('soap', 'leak_test', 'tap', 'mc.age.leak_test_min', 'Leak tested', 'Test it again before the tap.')];
     }
 }

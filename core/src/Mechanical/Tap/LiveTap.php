@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Diastoma\Core\Mechanical\Tap;
 
+use Diastoma\Core\Quantity\Unit;
+use Diastoma\Core\Procedure\Story\Agrees;
 use Diastoma\Core\Mechanical\Bolting\Bolts;
 use Diastoma\Core\Mechanical\Kinds\Circle;
 use Diastoma\Core\Mechanical\MechanicalProcedure;
@@ -25,6 +27,16 @@ use Diastoma\Core\Rulebook\Severity;
  */
 final class LiveTap extends MechanicalProcedure
 {
+    protected const ACTS = [
+        'bolts' => ['keys' => ['bolt'], 'done' => 'bolted'],
+        'drill' => ['keys' => ['little_feed', 'turns_free', 'chips_out'], 'done' => 'drilled',
+            'remedy' => 'Keep the device on and locked. Shut the main down: what was not seen before it was opened cannot be seen now.'],
+    ];
+
+    protected const SET = 'bolts';
+
+    protected const ENDS = [''];
+
     public function circles(): array
     {
         return [$this->bolts()];
@@ -84,5 +96,17 @@ final class LiveTap extends MechanicalProcedure
     public function joiningStep(array $steps): string
     {
         return 'mounted';
+    }
+
+    public function relations(Situation $situation): array
+    {
+        return [...parent::relations($situation), 'released' => [new Agrees(
+            'main', ['main_kpa', 'line_kpa'], 'Pressure in the main', 'Working pressure of the line', static function (Situation $s): ?array {
+                $main = $s->readings->number('main_kpa');
+                $line = $s->facts->maybe('line_kpa') ?? $s->readings->number('line_kpa');
+
+                return $main === null || $line === null ? null : [$main, $line];
+            }, 'mc.agree.pressure_percent', Unit::KiloPascal, why: 'The force that throws the rod out is worked out from it.', apart: Severity::Stop,
+        )]];
     }
 }

@@ -35,7 +35,7 @@ final class Ground
     {
         return new Step('before', 'Before digging', 'What lies in the ground is known, and everything is there that the stretch needs.', [
             ReadingSpec::choice('located', 'Services', [Ways::LOCATED, Ways::NOT_EXPOSED, Ways::NOT_LOCATED]),
-            ReadingSpec::yesNo('permits', 'Permits here, stakes as on the drawing?'),
+            ReadingSpec::yesNo('permits', 'Permits here, stakes as on the drawing?')->apart(),
             ReadingSpec::yesNo('competent', 'Competent person named and on site?'),
             ReadingSpec::yesNo('topsoil_apart', 'Topsoil set apart?'),
             ReadingSpec::number('approved_m3', 'Approved soil on site', Unit::CubicMetre, 0, 100000, 'For bedding and surround of this stretch'),

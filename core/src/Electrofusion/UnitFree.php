@@ -1,0 +1,55 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Diastoma\Core\Electrofusion;
+
+use Diastoma\Core\Procedure\Rule;
+use Diastoma\Core\Procedure\Situation;
+use Diastoma\Core\Rulebook\Finding;
+use Diastoma\Core\Rulebook\Severity;
+use Diastoma\Core\Rulebook\Source;
+
+/** One control unit fuses one thing at a time: what its record overlaps, on this joint or, as the journal noted when it arrived, on another. */
+final readonly class UnitFree implements Rule
+{
+    /** In the record: numbers of other joints that the same unit fused at that time. */
+    public const ELSEWHERE = 'unit_elsewhere';
+
+    public function __construct(private Weld $weld)
+    {
+    }
+
+    public function id(): string
+    {
+        return "story.agree.unit.{$this->weld->recordKey()}";
+    }
+
+    public function judge(Situation $situation): ?Finding
+    {
+        $key = $this->weld->recordKey();
+        $mine = $situation->readings->record($key);
+        $started = $this->weld->startedAt($situation);
+        if ($mine === null || $started === null) {
+            return null;
+        }
+        $ended = $this->weld->endedAt($situation) ?? $started;
+        $elsewhere = $mine[self::ELSEWHERE] ?? null;
+        $at = is_string($elsewhere) && $elsewhere !== '' ? ["joint {$elsewhere}"] : [];
+        foreach ($situation->readings->history as $reading) {
+            $other = is_array($reading->value) ? $reading->value : [];
+            $from = $other['started_at'] ?? null;
+            $to = $other['ended_at'] ?? null;
+            if ($other !== $mine && is_string($from) && is_string($to) && new \DateTimeImmutable($from) < $ended && new \DateTimeImmutable($to) > $started) {
+                $at[] = $reading->key === $key ? 'another record of it' : "“{$reading->key}”";
+            }
+        }
+        $situation->readings->lastAt(); // it looked through all of them
+
+        return $at === [] ? null : new Finding(
+            $this->id(), Severity::Mend, 'The same unit fused '.implode(', ', array_unique($at)).' at the same time.',
+            'One of the records has the wrong time, unit or joint. Find out which, and bring the right one.', Source::commonPractice(), [$key],
+            why: 'A control unit has one pair of leads.',
+        );
+    }
+}

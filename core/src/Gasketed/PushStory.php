@@ -1,0 +1,86 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Diastoma\Core\Gasketed;
+
+use Diastoma\Core\Gasketed\Systems\JointSystem;
+use Diastoma\Core\Gasketed\Systems\Seal;
+use Diastoma\Core\Procedure\Rule;
+use Diastoma\Core\Procedure\Rules\NumberAtLeast;
+use Diastoma\Core\Procedure\Rules\NumberAtMost;
+use Diastoma\Core\Procedure\Situation;
+use Diastoma\Core\Procedure\Story\Act;
+use Diastoma\Core\Procedure\Story\Age;
+use Diastoma\Core\Procedure\Story\Redone;
+use Diastoma\Core\Quantity\Unit;
+
+/** What must hold of a push-on joint as a whole: seal and surfaces were seen before the push hid them, and not long before. */
+final class PushStory
+{
+    private const AGAIN = 'Pull it apart, look at the gasket, and make it again from the cleaning on.';
+
+    /** Steps that are done anew where the joint was pulled apart. */
+    private const REMADE = ['clean', 'seat', 'lubricate', 'align', 'push', 'locking', 'home', 'feeler', 'look', 'deflect', 'support'];
+
+    public static function pushed(): Act
+    {
+        return new Act('push', 'push', ['push_steady', 'pull_kept'], 'pushed home', self::AGAIN, again: self::REMADE, undone: Remade::at(...));
+    }
+
+    /** @return list<Age> */
+    public static function ages(JointSystem $system): array
+    {
+        $pushed = static fn (Situation $s): ?\DateTimeImmutable => self::pushed()->at($s);
+        $age = static fn (string $id, string $step, array $keys, string $limit, string $said, string $remedy): Age => new Age(
+            $id, $step, $keys, $pushed, $limit, $said, 'pushed home', $remedy, true,
+        );
+        $isSealant = $system->seal() === Seal::Sealant;
+
+        return [
+            $age('clean', 'clean', ['socket_clean', 'spigot_clean'], 'gs.age.clean_min', 'Cleaned', 'Clean bell and spigot again.'),
+            $system->lubricated ? $age('lubricant', 'lubricate', ['lubricated_where'], 'gs.age.lubricant_min', 'Lubricated', 'Wipe it off and lubricate again.')
+                : $age('dry', 'lubricate', ['surfaces_dry'], 'gs.age.lubricant_min', 'Found dry', 'Look again that it is dry.'),
+            $age('gasket', 'gasket', ['gasket_c'], 'gs.age.gasket_min', ($isSealant ? 'Sealant' : 'Gasket').' measured', 'Measure its temperature again.'),
+            ...($isSealant ? [$age('sealant', 'seat', ['sealant_all_round'], 'gs.age.sealant_min', 'Sealant laid', 'Take it off and lay fresh sealant.')] : []),
+        ];
+    }
+
+    /** @return array<string, list<Rule>> */
+    public static function relations(JointSystem $system): array
+    {
+        $laid = $system->seal() === Seal::Sealant ? 'sealant_all_round' : 'gasket_seated';
+
+        return [
+            'seat' => [new Redone('clean', 'socket_clean', $laid, 'Bell cleaned', 'sealed', 'Take the seal out, clean, and fit it again.', 'What lies behind a seal cannot be cleaned.')],
+            'lubricate' => $system->lubricated ? [new Redone('lubricate', $laid, 'lubricated_where', 'Gasket seated', 'lubricated', 'Lubricate again: handling wipes it off.')] : [],
+            'feeler' => [
+                new NumberAtLeast('story.agree.feeler_low', ['feeler_mm'], self::depth(...), 'gs.feeler.least_percent', 'The feeler meets the gasket at',
+                    'So shallow it did not pass the lip of the bell, or the reading is in another unit. Feel again.', why: 'A reading that cannot be shows nothing.',
+                    bound: self::share('gs.feeler.least_percent'), unit: Unit::Millimetre),
+                new NumberAtMost('story.agree.feeler_high', ['feeler_mm'], self::depth(...), 'gs.feeler.most_percent', 'The feeler meets the gasket at',
+                    'That is deeper than the spigot goes: no gasket was felt, or the reading is in another unit. Feel again.',
+                    why: 'A feeler that goes to the bottom all round has met no gasket at all.', bound: self::share('gs.feeler.most_percent'),
+                    unit: Unit::Millimetre, watchShare: 1.0),
+            ],
+        ];
+    }
+
+    /** Median of the feeler sweep; null where the insertion is not known. */
+    private static function depth(Situation $s): ?float
+    {
+        $felt = $s->readings->series('feeler_mm');
+        if ($felt === null || $felt === [] || ! $s->readings->has('factory_mark_mm')) {
+            return null;
+        }
+        sort($felt);
+
+        return $felt[intdiv(count($felt), 2)];
+    }
+
+    /** @return \Closure(Situation): float */
+    private static function share(string $limit): \Closure
+    {
+        return static fn (Situation $s): float => $s->limit($limit) / 100 * ($s->readings->number('factory_mark_mm') ?? 0.0);
+    }
+}

@@ -1,0 +1,96 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Diastoma\Core\Procedure\Story;
+
+use Diastoma\Core\Procedure\Procedure;
+use Diastoma\Core\Procedure\Rule;
+use Diastoma\Core\Procedure\Situation;
+use Diastoma\Core\Rulebook\Finding;
+use Diastoma\Core\Rulebook\Severity;
+use Diastoma\Core\Rulebook\Source;
+
+/** Nothing was left to fix when an act was done. Only what was known then counts: a figure put right afterwards does not undo it. */
+final readonly class ReadyBefore implements Rule
+{
+    /** @param  array<string, Asked>  $before  what is asked before the act, by key */
+    public function __construct(private Procedure $procedure, private Act $act, private array $before)
+    {
+    }
+
+    public function id(): string
+    {
+        return $this->act->ready ?? "story.ready.{$this->act->id}";
+    }
+
+    public function judge(Situation $situation): ?Finding
+    {
+        $at = $this->act->at($situation);
+        if ($at === null) {
+            return null;
+        }
+        $open = [];
+        foreach ($this->knownAt($at, $situation) as $finding) {
+            if ($finding->severity === Severity::Mend && $this->isHidden($finding) && ! $this->wasAccepted($finding, $at, $situation)) {
+                $open[] = $finding->said;
+            }
+        }
+
+        return new Finding(
+            $this->id(), $open === [] ? Severity::Go : Severity::Stop,
+            $open === [] ? "Nothing was left to fix when it was {$this->act->done}."
+                : ucfirst($this->act->done).' while this was still to be fixed: '.implode(' ', array_unique($open)),
+            $open === [] ? '' : $this->act->remedy, Source::commonPractice(), array_keys($this->before),
+            why: 'What was wrong before it stays inside.',
+        );
+    }
+
+    /** Whether what is wrong cannot be seen to any more. */
+    private function isHidden(Finding $finding): bool
+    {
+        foreach ($finding->readings as $key) {
+            if ($this->act->isHeat && isset($this->before[$key])) {
+                return true;
+            }
+            if (isset($this->before[$key]) && ! $this->before[$key]->stays) {
+                return true;
+            }
+        }
+
+        return false;
+    }
+
+    private function wasAccepted(Finding $finding, \DateTimeImmutable $at, Situation $situation): bool
+    {
+        foreach ($situation->readings->overrules() as $overrule) {
+            if ($overrule->rule === $finding->rule && $overrule->at <= $at && ! $finding->final) {
+                return true;
+            }
+        }
+
+        return false;
+    }
+
+    /** @return list<Finding> what the steps before had found; judged again only where one of their readings came in later */
+    private function knownAt(\DateTimeImmutable $at, Situation $situation): array
+    {
+        $isLate = false;
+        foreach (array_keys($this->before) as $key) {
+            $isLate = $isLate || ($situation->readings->reading($key)->takenAt ?? $at) > $at;
+        }
+        if (! $isLate) {
+            return $situation->before();
+        }
+        $then = $situation->with($situation->readings->until($at));
+        $found = [];
+        foreach ($this->procedure->stepsBefore($this->act, $then) as $step) {
+            foreach ($step->rules as $rule) {
+                $finding = $rule->judge($then);
+                $found = $finding === null ? $found : [...$found, $finding];
+            }
+        }
+
+        return $found;
+    }
+}

@@ -1,0 +1,61 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Diastoma\Core\Procedure\Story;
+
+use Diastoma\Core\Quantity\Unit;
+use Diastoma\Core\Quantity\UnitSystem;
+
+/** A number beyond what is usual here, and what may have been meant. */
+final readonly class Unusual
+{
+    /**
+     * Factors between units that are mistaken for one another: mm and in, a shifted point, m and mm, psi and kPa, psi and bar, kPa and bar, m and ft, N·m and ft·lb,
+     * N·m and in·lb.
+     */
+    private const FACTORS = [10.0, 100.0, 1000.0, 25.4, 6.894757, 14.503774, 0.3048, 1.355818, 0.112985];
+
+    private function __construct(public string $key, public string $label, public float $value, public float $low, public float $high, public Unit $unit)
+    {
+    }
+
+    public static function of(string $key, string $label, float $value, float $low, float $high, Unit $unit): self
+    {
+        return new self($key, $label, $value, $low, $high, $unit);
+    }
+
+    public function said(UnitSystem $units): string
+    {
+        return "{$this->label}: {$units->print($this->value, $this->unit)}. Usual here is {$units->print($this->low, $this->unit)} to "
+            ."{$units->print($this->high, $this->unit)}.";
+    }
+
+    /**
+     * What may have been meant: the same digits with another point or in another unit, as far as they are usual.
+     *
+     * @return list<float> the nearest slip first, each once
+     */
+    public function instead(): array
+    {
+        $found = [];
+        foreach (self::FACTORS as $factor) {
+            foreach ([$this->value / $factor, $this->value * $factor] as $meant) {
+                $meant = round($meant, 4);
+                $isNew = array_filter($found, static fn (float $f): bool => abs($f - $meant) < 1e-3 * max(1.0, abs($meant))) === [];
+                $found = $meant >= $this->low && $meant <= $this->high && $isNew ? [...$found, $meant] : $found;
+            }
+        }
+
+        return array_slice($found, 0, 3);
+    }
+
+    /** @return array{field: string, detail: string, value: float, usual: array{float, float}, instead: list<array{value: float, said: string}>} */
+    public function toArray(UnitSystem $units): array
+    {
+        return [
+            'field' => $this->key, 'detail' => 'unusual', 'value' => $this->value, 'usual' => [$this->low, $this->high],
+            'instead' => array_map(fn (float $meant): array => ['value' => $meant, 'said' => $units->print($meant, $this->unit)], $this->instead()),
+        ];
+    }
+}
