@@ -92,4 +92,9 @@ abstract class FusionProcedure extends Procedure implements Fused
 
         return str_ends_with($overrule->rule, 'fused_unprepared') && ! $after && $finding->severity === Severity::Mend;
     }
+
+    public function usualSizes(Situation $situation): array
+    {
+        return UsualSizes::of($situation);
+    }
 }

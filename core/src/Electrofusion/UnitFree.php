@@ -36,20 +36,35 @@ final readonly class UnitFree implements Rule
         $ended = $this->weld->endedAt($situation) ?? $started;
         $elsewhere = $mine[self::ELSEWHERE] ?? null;
         $at = is_string($elsewhere) && $elsewhere !== '' ? ["joint {$elsewhere}"] : [];
-        foreach ($situation->readings->history as $reading) {
-            $other = is_array($reading->value) ? $reading->value : [];
-            $from = $other['started_at'] ?? null;
-            $to = $other['ended_at'] ?? null;
-            if ($other !== $mine && is_string($from) && is_string($to) && new \DateTimeImmutable($from) < $ended && new \DateTimeImmutable($to) > $started) {
-                $at[] = $reading->key === $key ? 'another record of it' : "“{$reading->key}”";
+        foreach (self::windows($situation) as [$of, $from, $to, $record]) {
+            if ($from < $ended && $to > $started && $record !== $mine) {
+                $at[] = $of === $key ? 'another record of it' : "“{$of}”";
             }
         }
-        $situation->readings->lastAt(); // it looked through all of them
 
         return $at === [] ? null : new Finding(
             $this->id(), Severity::Mend, 'The same unit fused '.implode(', ', array_unique($at)).' at the same time.',
             'One of the records has the wrong time, unit or joint. Find out which, and bring the right one.', Source::commonPractice(), [$key],
             why: 'A control unit has one pair of leads.',
         );
+    }
+
+    /** @return list<array{string, \DateTimeImmutable, \DateTimeImmutable, array<string, mixed>}> every record of the joint: its key, start, end, and itself */
+    private static function windows(Situation $s): array
+    {
+        return $s->once('fusion_windows', static function () use ($s): array {
+            $s->readings->lastAt(); // it looks through all of them
+            $windows = [];
+            foreach ($s->readings->history as $reading) {
+                $record = is_array($reading->value) && ! array_is_list($reading->value) ? $reading->value : [];
+                $from = $record['started_at'] ?? null;
+                $to = $record['ended_at'] ?? null;
+                if (is_string($from) && is_string($to)) {
+                    $windows[] = [$reading->key, new \DateTimeImmutable($from), new \DateTimeImmutable($to), $record];
+                }
+            }
+
+            return $windows;
+        });
     }
 }

@@ -119,4 +119,9 @@ final class BellAndSpigot extends Procedure
     {
         return PushStory::relations($this->system);
     }
+
+    public function usualSizes(Situation $situation): array
+    {
+        return UsualSizes::of($situation);
+    }
 }

@@ -142,4 +142,9 @@ abstract class MechanicalProcedure extends Procedure
 
         return $rules;
     }
+
+    public function usualSizes(Situation $situation): array
+    {
+        return UsualSizes::of($situation, $this->product);
+    }
 }

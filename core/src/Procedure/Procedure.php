@@ -85,6 +85,16 @@ abstract class Procedure
         return [];
     }
 
+    /**
+     * What is usual for the work at hand, lowest and highest in the unit of the reading.
+     *
+     * @return array<string, array{float, float}> by key, without the end, side or fusion it belongs to; see UsualSizes
+     */
+    public function usualSizes(Situation $situation): array
+    {
+        return [];
+    }
+
     /** @return list<Step> what is asked before an act, as things stand: what comes first, and in its own step what stands before it */
     final public function stepsBefore(Act $act, Situation $situation): array
     {

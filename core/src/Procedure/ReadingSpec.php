@@ -163,6 +163,16 @@ final readonly class ReadingSpec
         return $this->but(['range' => [max($low, $this->min), min($high, $this->max)]]);
     }
 
+    /**
+     * The same row of other columns.
+     *
+     * @param  list<self>  $columns
+     */
+    public function of(array $columns): self
+    {
+        return $this->but(['columns' => $columns]);
+    }
+
     public function hasUsual(): bool
     {
         return $this->range !== null || array_filter($this->columns, static fn (self $column): bool => $column->hasUsual()) !== [];
@@ -196,12 +206,12 @@ final readonly class ReadingSpec
         return $this->but(['shared' => $with]);
     }
 
-    /** @param  array{required?: bool, since?: int, usual?: ?Usual, shared?: Shared, stays?: bool, range?: array{float, float}}  $changes  by the name of the property */
+    /** @param  array{required?: bool, since?: int, usual?: ?Usual, shared?: Shared, stays?: bool, range?: array{float, float}, columns?: list<self>}  $changes  by the name of the property */
     private function but(array $changes): self
     {
         return new self(
             $this->key, $this->label, $this->kind, $this->unit, $this->min, $this->max, $this->choices, $this->counts, $this->hint,
-            $changes['required'] ?? $this->required, $this->instrument, $this->check, $changes['since'] ?? $this->since, $this->columns,
+            $changes['required'] ?? $this->required, $this->instrument, $this->check, $changes['since'] ?? $this->since, $changes['columns'] ?? $this->columns,
             array_key_exists('usual', $changes) ? $changes['usual'] : $this->usual, $changes['shared'] ?? $this->shared,
             $changes['stays'] ?? $this->stays, $changes['range'] ?? $this->range,
         );

@@ -15,6 +15,10 @@ final readonly class Readings
     /** @var array<string, int> how often each key was read */
     private array $times;
 
+    private ?\DateTimeImmutable $lastAt;
+
+    private bool $isFromPaper;
+
     /**
      * @param  list<Reading>  $history
      * @param  list<Overrule>  $overrules
@@ -22,10 +26,16 @@ final readonly class Readings
     public function __construct(public array $history = [], public array $overrules = [], private ?Watch $watch = null)
     {
         $latest = $times = [];
+        $last = null;
+        $isFromPaper = false;
         foreach ($history as $reading) {
             $latest[$reading->key] = $reading;
             $times[$reading->key] = ($times[$reading->key] ?? 0) + 1;
+            $last = $last === null || $reading->takenAt > $last ? $reading->takenAt : $last;
+            $isFromPaper = $isFromPaper || $reading->enteredAt !== null;
         }
+        $this->lastAt = $last;
+        $this->isFromPaper = $isFromPaper;
         $this->latest = $latest;
         $this->times = $times;
     }
@@ -88,12 +98,77 @@ final readonly class Readings
     public function lastAt(): \DateTimeImmutable
     {
         $this->watch?->saw(Watch::ALL);
-        $last = null;
-        foreach ($this->history as $reading) {
-            $last = $last === null || $reading->takenAt > $last ? $reading->takenAt : $last;
+
+        return $this->lastAt ?? new \DateTimeImmutable('@0');
+    }
+
+    /** Whether one of them was written on paper first. */
+    public function isFromPaper(): bool
+    {
+        $this->watch?->saw(Watch::ALL);
+
+        return $this->isFromPaper;
+    }
+
+    /**
+     * Keys without an answer that stood at a moment: the latest came later, or there is none.
+     *
+     * @param  array<string, mixed>  $keys  by key
+     * @param  array<string, true>  $again  keys of which only what was read from another moment on counts
+     * @return array<string, true>
+     */
+    public function openAt(array $keys, \DateTimeImmutable $at, array $again = [], ?\DateTimeImmutable $from = null): array
+    {
+        $this->look($keys);
+        $open = [];
+        foreach ($keys as $key => $any) {
+            $reading = $this->latest[$key] ?? null;
+            if ($reading === null || $reading->takenAt > $at || $from !== null && isset($again[$key]) && $reading->takenAt < $from) {
+                $open[$key] = true;
+            }
         }
 
-        return $last ?? new \DateTimeImmutable('@0');
+        return $open;
+    }
+
+    /**
+     * Whether nothing of these was read after a moment.
+     *
+     * @param  array<string, mixed>  $keys  by key
+     */
+    public function areReadBy(array $keys, \DateTimeImmutable $at): bool
+    {
+        $this->look($keys);
+        foreach ($keys as $key => $any) {
+            if (isset($this->latest[$key]) && $this->latest[$key]->takenAt > $at) {
+                return false;
+            }
+        }
+
+        return true;
+    }
+
+    /**
+     * @param  array<string, mixed>  $keys  by key
+     * @return array<string, Reading> the latest of each of these that was read before a moment
+     */
+    public function readBefore(array $keys, \DateTimeImmutable $at): array
+    {
+        $this->look($keys);
+        $before = [];
+        foreach ($keys as $key => $any) {
+            if (isset($this->latest[$key]) && $this->latest[$key]->takenAt < $at) {
+                $before[$key] = $this->latest[$key];
+            }
+        }
+
+        return $before;
+    }
+
+    /** @param  array<string, mixed>  $keys  by key */
+    private function look(array $keys): void
+    {
+        $this->watch?->sawAll(array_fill_keys(array_keys($keys), true));
     }
 
     /** @return list<Overrule> */

@@ -84,6 +84,19 @@ final readonly class Step
     }
 
     /**
+     * The same step, asking for its readings in another way.
+     *
+     * @param  list<ReadingSpec>  $readings
+     */
+    public function asking(array $readings): self
+    {
+        return new self(
+            $this->id, $this->title, $this->instruction, $readings, $this->rules, $this->cautions, $this->guide, $this->notNeeded, $this->stale, $this->gate,
+            $this->group,
+        );
+    }
+
+    /**
      * The same step with some of its readings, and what judges those alone.
      *
      * @param  list<ReadingSpec>  $readings

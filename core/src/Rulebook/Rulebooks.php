@@ -22,7 +22,7 @@ final class Rulebooks
                     self::limit('ef.scrape.beyond_stab_mm', 20.0, Unit::Millimetre, 'Scrape beyond the stab depth', Source::commonPractice()),
                 ]], [
                     'ef.solvents' => ['ethanol 99 % + MEK 1 %', 'isopropanol ≥ 96 %', Schools::PRESOAKED], Schools::SCRAPE_PROOF => [Schools::BY_DIAMETER],
-                    Schools::TEST_WAIT => [Schools::BY_FACTOR],
+                    Schools::TEST_WAIT => [Schools::BY_FACTOR], Schools::PAPER => ['supervisor'],
                 ]);
     }
 
@@ -36,7 +36,7 @@ final class Rulebooks
                     self::limit('ef.scrape.beyond_stab_mm', 12.7, Unit::Millimetre, 'Scrape to just past the stab depth (1/2 in)', Source::fromMemory()),
                 ]], [
                     'ef.solvents' => ['isopropanol ≥ 90 %', 'isopropanol ≥ 96 %', Schools::PRESOAKED, 'acetone (where the state requires it)'],
-                    Schools::SCRAPE_PROOF => [Schools::BY_SCRIBE], Schools::TEST_WAIT => [Schools::BY_MAKER],
+                    Schools::SCRAPE_PROOF => [Schools::BY_SCRIBE], Schools::TEST_WAIT => [Schools::BY_MAKER], Schools::PAPER => ['supervisor'],
                 ]);
     }
 

@@ -20,6 +20,9 @@ final class Schools
 
     public const SCRAPE_PROOF = 'ef.scrape.proof';
 
+    /** Roles of whom one accepts what was entered from paper after the work. */
+    public const PAPER = 'story.paper_signs';
+
     public const BY_DIAMETER = 'diameter';
 
     public const BY_SCRIBE = 'scribed line and diameter';
@@ -59,6 +62,10 @@ final class Schools
             new School(
                 'wait-maker', "Wait before a pressure test: the label's or maker's time, always entered", $practice, [],
                 [self::TEST_WAIT => [self::BY_MAKER]],
+            ),
+            new School('paper-supervisor', 'What was entered from paper after the work is accepted by the supervisor', $practice, [], [self::PAPER => ['supervisor']]),
+            new School(
+                'paper-inspector', 'What was entered from paper after the work is accepted by the inspector', $practice, [], [self::PAPER => ['inspector']],
             ),
         ];
     }

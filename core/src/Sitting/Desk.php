@@ -111,7 +111,8 @@ final readonly class Desk
         $readings = $rows = [];
         $hasSeries = ! in_array($this->sitting->work->kind, [Kind::Joint, Kind::Section], true);
         foreach (Story::inOrder($this->entries) as $entry) {
-            $at = $entry->takenAt->format(\DateTimeInterface::RFC3339);
+            $at = $entry->at()->format(\DateTimeInterface::RFC3339);
+            $entered = $entry->paper() === [] ? null : $entry->takenAt->format(\DateTimeInterface::RFC3339);
             if ($hasSeries && is_array($entry->payload['row'] ?? null) && is_string($entry->payload['key'] ?? null)) {
                 $rows[$entry->payload['key']][] = ['row' => (object) $entry->payload['row'], 'at' => $at, 'by' => $entry->author()];
             }
@@ -121,7 +122,7 @@ final readonly class Desk
                     'value' => $one['value'], 'at' => $at, 'late_min' => $entry->lateMin(),
                     'by' => $entry->author(), 'times' => ($before['times'] ?? 0) + 1,
                     'how' => $one['how']->value, 'from' => isset($one['at'], $one['by']) ? ['at' => $one['at'], 'by' => $one['by']] : null,
-                    'rights' => AlongRights::said($entry->payload),
+                    'entered_at' => $entered, 'rights' => AlongRights::said($entry->payload),
                     'over' => $before !== null && $before['by'] !== $entry->author() ? ['at' => $before['at'], 'by' => $before['by']]
                         : ($before['over'] ?? null),
                 ];

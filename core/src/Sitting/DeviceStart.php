@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Diastoma\Core\Sitting;
 
 use Diastoma\Core\Procedure\ReadingKind;
+use Diastoma\Core\Procedure\Story\StoryOf;
 use Diastoma\Core\Rulebook\Severity;
 
 /** Whether a device may be started on a work now: a fusion that is begun cannot be taken back, so everything is asked before. */
@@ -25,8 +26,22 @@ final class DeviceStart
         return match (true) {
             $refusal !== '' => Refused::forbidden($refusal),
             $isRunning => Refused::conflict('A fusion is running on this joint already.'),
-            default => self::asThingsStand($sitting, $record, $now),
+            // what a real unit began by itself is recorded, and judged
+            default => self::asThingsStand($sitting, $record, $now) ?? ($operator === null ? null : self::onStory($sitting, $record, $now)),
         };
+    }
+
+    /** Whether everything that the device hides has been seen, is good and not stale: a device is not started on a story that does not hold. */
+    private static function onStory(Sitting $sitting, string $record, \DateTimeImmutable $now): ?Refused
+    {
+        foreach ($sitting->work->procedure->acts($sitting->situation()) as $act) {
+            $refused = in_array($record, $act->keys, true) ? StoryOf::refused($act, $sitting->work->procedure, $sitting->situation(), $sitting->steps(), $now) : '';
+            if ($refused !== '') {
+                return Refused::conflict($refused);
+            }
+        }
+
+        return null;
     }
 
     /** The same of the work alone, whoever asks: whether another record of it can be right. */

@@ -6,6 +6,7 @@ namespace Diastoma\Core\Sitting;
 
 use Diastoma\Core\Procedure\How;
 use Diastoma\Core\Procedure\Reading;
+use Diastoma\Core\Quantity\Moment;
 
 /** One thing that somebody wrote down about a work. */
 final readonly class Entry
@@ -14,6 +15,12 @@ final readonly class Entry
 
     /** In the payload of a reading: what lay outside of the work when it was taken, see Procedure::witnessed(). */
     public const WITNESSED = 'witnessed';
+
+    /** In the payload: a number beyond what is usual, which whoever entered it keeps. */
+    public const KEPT = 'kept';
+
+    /** In the payload: when it was done, where it was written on paper first and entered later. */
+    public const DONE_AT = 'done_at';
 
     /** Statements of one step confirmed together: {step, values: [{key, value}]}. */
     public const LIST = 'list';
@@ -55,6 +62,20 @@ final readonly class Entry
         public string $id, public string $kind, public array $payload, public \DateTimeImmutable $takenAt, public string $by,
         public ?\DateTimeImmutable $receivedAt = null,
     ) {
+    }
+
+    /** When it was done: as the paper says, where it was written there first. */
+    public function at(): \DateTimeImmutable
+    {
+        $spelled = is_string($this->payload[self::DONE_AT] ?? null) ? Moment::spelled($this->payload[self::DONE_AT]) : null;
+
+        return $spelled === null ? $this->takenAt : new \DateTimeImmutable($spelled);
+    }
+
+    /** @return array{done_at?: string} when it was done, as it is kept with what was entered; nothing where it was entered when it was done */
+    public function paper(): array
+    {
+        return $this->at() == $this->takenAt ? [] : [self::DONE_AT => $this->at()->format(\DateTimeInterface::RFC3339)];
     }
 
     /**

@@ -5,6 +5,8 @@ declare(strict_types=1);
 namespace Diastoma\Core\Sitting;
 
 use Diastoma\Core\Exception\InvalidInput;
+use Diastoma\Core\Procedure\Story\Unusual;
+use Diastoma\Core\Quantity\UnitSystem;
 
 /** Why an entry was not taken, and what to do. */
 final readonly class Refused
@@ -36,6 +38,19 @@ final readonly class Refused
     public static function input(string $said, string $field, string $detail, mixed $value = null): self
     {
         return new self(self::INPUT, $said, [['field' => $field, 'detail' => $detail, 'value' => $value]]);
+    }
+
+    /**
+     * A number beyond what is usual here: it is taken where whoever entered it keeps it.
+     *
+     * @param  non-empty-list<Unusual>  $odd
+     */
+    public static function unusual(array $odd, UnitSystem $units): self
+    {
+        return new self(
+            self::INPUT, implode(' ', array_map(static fn (Unusual $one): string => $one->said($units), $odd)).' Keep it, or enter what was meant.',
+            array_map(static fn (Unusual $one): array => $one->toArray($units), $odd),
+        );
     }
 
     public static function faults(InvalidInput $fault): self

@@ -176,13 +176,13 @@ final class Sitting
 
     private function checked(Entry $entry, Person $person, \DateTimeImmutable $now): Taken|Refused
     {
-        $wrong = $this->impossible($entry->takenAt, $now, 'device_at');
+        $wrong = $this->impossible($entry->takenAt, $now, 'device_at') ?? $this->impossible($entry->at(), $entry->takenAt, Entry::DONE_AT);
         if ($wrong !== null) {
             return $wrong;
         }
 
         $out = Story::cutOut($this->entries);
-        $isAfter = $out !== null && $entry->takenAt >= $out->takenAt; // what was done before may arrive late
+        $isAfter = $out !== null && $entry->at() >= $out->takenAt; // what was done before may arrive late
         if ($isAfter && ! in_array($entry->kind, [Entry::NOTE, Entry::PICTURE], true)) {
             return Refused::conflict("This was cut out on {$out->takenAt->format('Y-m-d')}: nothing more is entered about it. A note or a picture may be "
                 .'added.');

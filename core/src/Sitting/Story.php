@@ -7,6 +7,7 @@ namespace Diastoma\Core\Sitting;
 use Diastoma\Core\Procedure\Holds;
 use Diastoma\Core\Procedure\Reading;
 use Diastoma\Core\Procedure\Readings;
+use Diastoma\Core\Quantity\Moment;
 use Diastoma\Core\Rulebook\Overrule;
 use Diastoma\Core\Rulebook\Severity;
 
@@ -24,15 +25,21 @@ final class Story
     {
         $history = $overrules = [];
         foreach (self::inOrder($entries) as $entry) {
+            $at = $entry->at();
+            $entered = $entry->paper() === [] ? null : $entry->takenAt;
             if (($entry->payload[Holds::FIRST_OF_DAY] ?? false) === true) {
-                $history[] = new Reading(Holds::FIRST_OF_DAY, true, $entry->takenAt, $entry->by, $entry->receivedAt);
+                $history[] = new Reading(Holds::FIRST_OF_DAY, true, $at, $entry->by, $entry->receivedAt);
             }
             foreach (is_array($seen = $entry->payload[Entry::WITNESSED] ?? null) ? $seen : [] as $key => $value) {
-                $history[] = new Reading((string) $key, self::value($value), $entry->takenAt, $entry->by, $entry->receivedAt);
+                $history[] = new Reading((string) $key, self::value($value), $at, $entry->by, $entry->receivedAt);
             }
             if (in_array($entry->kind, self::ANSWERS, true)) {
                 foreach ($entry->answers() as $one) {
-                    $history[] = new Reading($one['key'], self::value($one['value']), $entry->takenAt, $entry->by, $entry->receivedAt, $one['how']);
+                    $seen = isset($one['at']) ? Moment::spelled($one['at']) : null;
+                    $history[] = new Reading(
+                        $one['key'], self::value($one['value']), $at, $entry->by, $entry->receivedAt, $one['how'], $entered,
+                        $seen === null ? null : new \DateTimeImmutable($seen),
+                    );
                 }
             } elseif ($entry->kind === Entry::OVERRULE) {
                 $overrules[] = self::overrule($entry);
@@ -50,8 +57,8 @@ final class Story
     {
         $before = null;
         foreach ($entries as $entry) {
-            if ($before !== null && $entry->takenAt < $before->takenAt) {
-                usort($entries, static fn (Entry $a, Entry $b): int => $a->takenAt <=> $b->takenAt); // PHP keeps the order of equals
+            if ($before !== null && $entry->at() < $before->at()) {
+                usort($entries, static fn (Entry $a, Entry $b): int => $a->at() <=> $b->at()); // PHP keeps the order of equals
                 break;
             }
             $before = $entry;

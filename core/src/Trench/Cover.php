@@ -164,4 +164,9 @@ final class Cover extends Procedure
             }, 'tr.agree.depth_percent', Unit::Metre, why: 'How the sides are kept up follows from it.',
         )]];
     }
+
+    public function usualSizes(Situation $situation): array
+    {
+        return UsualSizes::of($situation);
+    }
 }

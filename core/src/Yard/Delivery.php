@@ -141,4 +141,9 @@ final class Delivery extends Procedure
             'unload', 'stack', ['lifted'], 'unloaded', 'Count and look again, and write to the carrier today: what is signed for unseen is ours.',
         )];
     }
+
+    public function usualSizes(Situation $situation): array
+    {
+        return ['ordered' => [0.0, 5000.0], 'came' => [0.0, 5000.0], 'stack_m' => [0.05, 3.0], 'gasket_c' => [-15.0, 40.0], 'pipe.length_m' => [0.5, 25.0], 'count' => [1.0, 2000.0]];
+    }
 }

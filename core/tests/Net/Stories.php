@@ -120,7 +120,8 @@ final class Stories
                 foreach ($reading === null ? [] : self::numbersOf($spec) as $at => $column) {
                     foreach (self::factors($column->unit) as $factor) {
                         $value = self::scaled($reading->value, $at, $factor);
-                        if ($value !== $reading->value) {
+                        $isNearer = $factor < 1.0 && $column->min <= 0.0 && self::isGoodAtZero($column); // less of what should not be is a better answer
+                        if ($value !== $reading->value && ! $isNearer) {
                             $cases[] = new StoryCase('size', "{$step->id}.{$spec->key}".($at === '' ? '' : ".{$at}").' × '.round($factor, 4), $this->sized($spec, $value));
                         }
                     }
@@ -174,7 +175,7 @@ final class Stories
             }
         }
 
-        return $worst === 'silent' && ! $verdict->isAccepted() ? 'missing' : $worst;
+        return $worst === 'silent' && $rule === null && ! $verdict->isAccepted() ? 'missing' : $worst;
     }
 
     private function sized(ReadingSpec $spec, mixed $value): string
@@ -200,6 +201,11 @@ final class Stories
         }
 
         return $numbers;
+    }
+
+    private static function isGoodAtZero(ReadingSpec $spec): bool
+    {
+        return $spec->unit === Unit::Millimetre || $spec->unit === Unit::Degree || $spec->unit === Unit::Metre;
     }
 
     /** @return list<float> what a number of this unit may be mistaken by */

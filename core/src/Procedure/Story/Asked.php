@@ -4,15 +4,52 @@ declare(strict_types=1);
 
 namespace Diastoma\Core\Procedure\Story;
 
-/** One thing that is asked before or after an act. */
+use Diastoma\Core\Procedure\ReadingKind;
+use Diastoma\Core\Procedure\ReadingSpec;
+use Diastoma\Core\Procedure\Step;
+
+/** What is asked before or after an act, by key: what it is called, what can still be seen, what must be read again, what is read anew where it was undone. */
 final readonly class Asked
 {
     /**
-     * @param  bool  $stays  it can still be seen after the act
-     * @param  bool  $isStale  it is there, but must be read again
-     * @param  bool  $isAgain  it is read anew where the act was undone
+     * @param  array<string, ReadingSpec>  $specs
+     * @param  array<string, true>  $stale  keys that are there, but must be read again
+     * @param  array<string, true>  $again  keys that are read anew where the act was undone
      */
-    public function __construct(public string $label, public bool $stays, public bool $isStale, public bool $isAgain)
+    private function __construct(public array $specs, public array $stale, public array $again)
     {
+    }
+
+    /** @param  list<Step>  $steps */
+    public static function of(array $steps, Act $act): self
+    {
+        $specs = $stale = $again = [];
+        foreach ($steps as $step) {
+            if ($step->notNeeded !== '') {
+                continue;
+            }
+            $isAgain = $act->again !== [] && in_array($step->id, $act->again, true);
+            foreach ($step->readings as $spec) {
+                if ($spec->required && $spec->kind !== ReadingKind::Signature) {
+                    $specs[$spec->key] = $spec;
+                    $again += $isAgain ? [$spec->key => true] : [];
+                }
+            }
+            foreach ($step->stale as $key) {
+                $stale[$key] = true;
+            }
+        }
+
+        return new self($specs, $stale, $again);
+    }
+
+    public function stays(string $key): bool
+    {
+        return isset($this->specs[$key]) && $this->specs[$key]->stays();
+    }
+
+    public function label(string $key): string
+    {
+        return lcfirst(rtrim($this->specs[$key]->label ?? $key, '?'));
     }
 }

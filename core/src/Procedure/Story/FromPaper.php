@@ -16,29 +16,36 @@ use Diastoma\Core\Rulebook\Severity;
  */
 final readonly class FromPaper implements Rule
 {
+    private const RULE = 'story.paper.';
+
     public const LIMIT = 'story.paper_days';
 
-    /** @param  array<string, Asked>  $before  what is asked before the act, by key */
-    public function __construct(private Act $act, private array $before)
+    public function __construct(private Act $act, private Asked $before)
     {
     }
 
     public function id(): string
     {
-        return "story.paper.{$this->act->id}";
+        return self::RULE.$this->act->id;
+    }
+
+    /** Whether a rule is about what was entered from paper. */
+    public static function is(string $rule): bool
+    {
+        return str_starts_with($rule, self::RULE);
     }
 
     public function judge(Situation $situation): ?Finding
     {
-        $at = $this->act->at($situation);
+        $at = $situation->readings->isFromPaper() ? $this->act->at($situation) : null;
         if ($at === null) {
             return null;
         }
         $late = [];
         $most = $days = 0;
-        foreach ($this->before as $key => $asked) {
+        foreach (array_keys($this->before->specs) as $key) {
             $reading = $situation->readings->reading($key);
-            if ($reading === null || $asked->stays || $reading->enteredAt === null || $reading->takenAt > $at || $reading->enteredAt <= $at) {
+            if ($reading === null || $this->before->stays($key) || $reading->enteredAt === null || $reading->takenAt > $at || $reading->enteredAt <= $at) {
                 continue;
             }
             $late[] = $key;

@@ -14,8 +14,7 @@ use Diastoma\Core\Rulebook\Source;
 /** Nothing was left to fix when an act was done. Only what was known then counts: a figure put right afterwards does not undo it. */
 final readonly class ReadyBefore implements Rule
 {
-    /** @param  array<string, Asked>  $before  what is asked before the act, by key */
-    public function __construct(private Procedure $procedure, private Act $act, private array $before)
+    public function __construct(private Procedure $procedure, private Act $act, private Asked $before)
     {
     }
 
@@ -41,7 +40,7 @@ final readonly class ReadyBefore implements Rule
             $this->id(), $open === [] ? Severity::Go : Severity::Stop,
             $open === [] ? "Nothing was left to fix when it was {$this->act->done}."
                 : ucfirst($this->act->done).' while this was still to be fixed: '.implode(' ', array_unique($open)),
-            $open === [] ? '' : $this->act->remedy, Source::commonPractice(), array_keys($this->before),
+            $open === [] ? '' : $this->act->remedy, Source::commonPractice(), array_keys($this->before->specs),
             why: 'What was wrong before it stays inside.',
         );
     }
@@ -50,10 +49,7 @@ final readonly class ReadyBefore implements Rule
     private function isHidden(Finding $finding): bool
     {
         foreach ($finding->readings as $key) {
-            if ($this->act->isHeat && isset($this->before[$key])) {
-                return true;
-            }
-            if (isset($this->before[$key]) && ! $this->before[$key]->stays) {
+            if (isset($this->before->specs[$key]) && ($this->act->isHeat || ! $this->before->stays($key))) {
                 return true;
             }
         }
@@ -75,11 +71,7 @@ final readonly class ReadyBefore implements Rule
     /** @return list<Finding> what the steps before had found; judged again only where one of their readings came in later */
     private function knownAt(\DateTimeImmutable $at, Situation $situation): array
     {
-        $isLate = false;
-        foreach (array_keys($this->before) as $key) {
-            $isLate = $isLate || ($situation->readings->reading($key)->takenAt ?? $at) > $at;
-        }
-        if (! $isLate) {
+        if ($situation->readings->areReadBy($this->before->specs, $at)) {
             return $situation->before();
         }
         $then = $situation->with($situation->readings->until($at));

@@ -13,8 +13,7 @@ use Diastoma\Core\Rulebook\Source;
 /** What an act brings about was not seen before it: melt before the heat, a home line before the push. */
 final readonly class SeenAfter implements Rule
 {
-    /** @param  array<string, Asked>  $after  what is asked after the act, by key */
-    public function __construct(private Act $act, private array $after)
+    public function __construct(private Act $act, private Asked $after)
     {
     }
 
@@ -31,15 +30,12 @@ final readonly class SeenAfter implements Rule
         }
         $from = $this->act->undoneAt($situation);
         $early = $keys = [];
-        foreach ($this->after as $key => $asked) {
-            $reading = $situation->readings->reading($key);
-            if ($reading === null || $asked->stays || $from !== null && $reading->takenAt < $from) {
+        foreach ($situation->readings->readBefore($this->after->specs, $at) as $key => $reading) {
+            if ($this->after->stays($key) || $from !== null && $reading->takenAt < $from) {
                 continue;
             }
-            if ($reading->takenAt < $at) {
-                $early[] = lcfirst(rtrim($asked->label, '?'));
-                $keys[] = $key;
-            }
+            $early[] = $this->after->label($key);
+            $keys[] = $key;
         }
 
         return $early === [] ? null : new Finding(

@@ -18,8 +18,7 @@ final readonly class SeenBefore implements Rule
 {
     private const NAMED = 4;
 
-    /** @param  array<string, Asked>  $before  what is asked before the act, by key */
-    public function __construct(private Procedure $procedure, private Act $act, private array $before)
+    public function __construct(private Procedure $procedure, private Act $act, private Asked $before)
     {
     }
 
@@ -36,11 +35,10 @@ final readonly class SeenBefore implements Rule
         }
         $unseen = $later = [];
         foreach ($this->notSeenBy($at, $situation) as $key) {
-            $asked = $this->before[$key];
-            if (! $asked->stays) {
-                $unseen[] = $asked->label;
+            if (! $this->before->stays($key)) {
+                $unseen[] = $this->before->label($key);
             } elseif ($situation->readings->has($key)) {
-                $later[] = $asked->label;
+                $later[] = $this->before->label($key);
             }
         }
         $said = $unseen === [] ? 'Everything that can no longer be seen had been seen before it was '.$this->act->done.'.'
@@ -49,7 +47,7 @@ final readonly class SeenBefore implements Rule
         return new Finding(
             $this->id(), $unseen === [] ? Severity::Go : Severity::Stop, $said.($later === [] ? '' : ' Read later, from what can still be seen: '
                 .self::named($later).'.'),
-            $unseen === [] ? '' : $this->act->remedy, Source::commonPractice(), array_keys($this->before),
+            $unseen === [] ? '' : $this->act->remedy, Source::commonPractice(), array_keys($this->before->specs),
             why: 'Evidence that an act hides counts only if it was taken before it.',
         );
     }
@@ -58,35 +56,28 @@ final readonly class SeenBefore implements Rule
     private function notSeenBy(\DateTimeImmutable $at, Situation $situation): array
     {
         $from = $this->act->undoneAt($situation);
-        $isLate = false;
         $open = [];
-        foreach ($this->before as $key => $asked) {
-            $latest = $situation->readings->reading($key);
-            if ($latest !== null && $latest->takenAt <= $at && ! $asked->isStale && ($from === null || ! $asked->isAgain || $latest->takenAt >= $from)) {
-                continue;
-            }
-            $isLate = true;
-            if (! $this->wasRead($key, $asked, $from, $at, $situation)) {
-                $open[$key] = true;
-            }
+        $late = $situation->readings->openAt($this->before->specs, $at, $from === null ? [] : $this->before->again, $from);
+        foreach ($late + array_intersect_key($this->before->stale, $this->before->specs) as $key => $any) {
+            $open += $this->wasRead($key, $from, $at, $situation) ? [] : [$key => true];
         }
-        if (! $isLate) {
+        if ($late === [] && array_intersect_key($this->before->stale, $this->before->specs) === []) {
             return [];
         }
         $then = $situation->with($situation->readings->until($at));
         foreach ($this->procedure->stepsBefore($this->act, $then) as $step) {
             foreach ($step->missing($then->readings) as $key) {
-                $open += isset($this->before[$key]) ? [$key => true] : [];
+                $open += isset($this->before->specs[$key]) ? [$key => true] : [];
             }
         }
 
         return array_keys($open);
     }
 
-    private function wasRead(string $key, Asked $asked, ?\DateTimeImmutable $from, \DateTimeImmutable $at, Situation $situation): bool
+    private function wasRead(string $key, ?\DateTimeImmutable $from, \DateTimeImmutable $at, Situation $situation): bool
     {
         foreach ($situation->readings->all($key) as $reading) {
-            if ($reading->takenAt <= $at && ($from === null || ! $asked->isAgain || $reading->takenAt >= $from)) {
+            if ($reading->takenAt <= $at && ($from === null || ! isset($this->before->again[$key]) || $reading->takenAt >= $from)) {
                 return true;
             }
         }
@@ -99,7 +90,6 @@ final readonly class SeenBefore implements Rule
     {
         $more = count($labels) - self::NAMED;
 
-        return implode('; ', array_map(static fn (string $label): string => lcfirst(rtrim($label, '?')), array_slice($labels, 0, self::NAMED)))
-            .($more > 0 ? "; and {$more} more" : '');
+        return implode('; ', array_slice($labels, 0, self::NAMED)).($more > 0 ? "; and {$more} more" : '');
     }
 }

@@ -28,14 +28,16 @@ final class StoryOf
      */
     public static function onto(array $steps, Situation $s, Procedure $procedure): array
     {
+        $usual = $procedure->usualSizes($s);
+        $steps = $usual === [] ? $steps : array_map(static fn (Step $step): Step => UsualSizes::onto($step, $usual), $steps);
         /** @var array<string, list<Rule>> $rules by step */
         $rules = [];
         foreach ($procedure->acts($s) as $act) {
-            $before = self::asked(self::before($act, $steps), $act);
-            $after = self::asked(self::after($act, $steps), $act);
+            $before = Asked::of(self::before($act, $steps), $act);
+            $after = Asked::of(self::after($act, $steps), $act);
             $rules[$act->step] = [
                 ...$rules[$act->step] ?? [], new SeenBefore($procedure, $act, $before), ...($act->ready === '' ? [] : [new ReadyBefore($procedure, $act, $before)]),
-                new FromPaper($act, $before), ...($after === [] ? [] : [new SeenAfter($act, $after)]),
+                new FromPaper($act, $before), ...($after->specs === [] ? [] : [new SeenAfter($act, $after)]),
             ];
         }
         foreach ($procedure->ages($s) as $age) {
@@ -111,32 +113,16 @@ final class StoryOf
     }
 
     /**
-     * @param  list<Step>  $steps
-     * @return array<string, Asked> by key
+     * Why an act may not begin at a moment; empty where it may. What stands against it is named with what to do.
+     *
+     * @param  list<Step>  $steps  that are asked of the work
      */
-    private static function asked(array $steps, Act $act): array
-    {
-        $asked = [];
-        foreach ($steps as $step) {
-            foreach ($step->notNeeded === '' ? $step->readings : [] as $spec) {
-                if ($spec->required && $spec->kind !== ReadingKind::Signature) {
-                    $asked[$spec->key] = new Asked(
-                        $spec->label, $spec->stays(), in_array($spec->key, $step->stale, true), in_array($step->id, $act->again, true),
-                    );
-                }
-            }
-        }
-
-        return $asked;
-    }
-
-    /** Why an act may not begin now, at a moment; empty where it may. What stands against it is named with what to do. */
-    public static function refused(Act $act, Procedure $procedure, Situation $s, \DateTimeImmutable $now): string
+    public static function refused(Act $act, Procedure $procedure, Situation $s, array $steps, \DateTimeImmutable $now): string
     {
         if ($s->version < self::SINCE) {
             return '';
         }
-        $before = self::before($act, $procedure->asked($s));
+        $before = self::before($act, $steps);
         $missing = [];
         foreach ($before as $step) {
             $missing = $step->missing($s->readings) === [] ? $missing : [...$missing, "“{$step->title}”"];

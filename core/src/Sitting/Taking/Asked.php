@@ -18,7 +18,7 @@ final class Asked
         foreach ($sitting->steps() as $step) {
             $spec = $step->reading($key);
             if ($spec !== null) {
-                return $step->gate?->isShutAt($entry->takenAt) === true ? Refused::conflict("{$step->title} is shut. {$step->gate->said}") : $spec;
+                return $step->gate?->isShutAt($entry->at()) === true ? Refused::conflict("{$step->title} is shut. {$step->gate->said}") : $spec;
             }
         }
 

@@ -27,7 +27,8 @@ final class Several
         $begins = false;
         foreach ($answers as $answer) {
             $single = new Entry(
-                $entry->id, Entry::READING, ['key' => $answer['key'], 'value' => $answer['value']], $entry->takenAt, $entry->by, $entry->receivedAt,
+                $entry->id, Entry::READING, 
+                ['key' => $answer['key'], 'value' => $answer['value'], Entry::KEPT => true, ...$entry->paper()], $entry->takenAt, $entry->by, $entry->receivedAt,
             );
             $taken = (new TakeReading)->take($sitting, $single, $person, $now);
             if ($taken instanceof Refused) {
@@ -40,7 +41,7 @@ final class Several
         }
 
         return Taken::as($entry, [
-            ...$with, 'values' => $kept, 'procedure_version' => $sitting->version(), ...($begins ? [Holds::FIRST_OF_DAY => true] : []),
+            ...$with, ...$entry->paper(), 'values' => $kept, 'procedure_version' => $sitting->version(), ...($begins ? [Holds::FIRST_OF_DAY => true] : []),
             ...($witnessed === [] ? [] : [Entry::WITNESSED => $witnessed]),
         ]);
     }

@@ -43,10 +43,10 @@ final class TakeList implements EntryKind
             if (! self::isAlike($row['value'], $one['value'])) {
                 return Refused::conflict("The list says something else now: {$row['said']}. Look at it again; nothing was confirmed.");
             }
-            if ($row['not_before'] !== null && $entry->takenAt < new \DateTimeImmutable($row['not_before'])) {
+            if ($row['not_before'] !== null && $entry->at() < new \DateTimeImmutable($row['not_before'])) {
                 return Refused::conflict("“{$row['said']}” cannot be so yet. Wait until its clock has run; nothing was confirmed.");
             }
-            $answers[] = ['key' => $row['key'], 'value' => $row['value'] ?? $entry->takenAt->format(\DateTimeInterface::RFC3339)];
+            $answers[] = ['key' => $row['key'], 'value' => $row['value'] ?? $entry->at()->format(\DateTimeInterface::RFC3339)];
         }
 
         return Several::take($sitting, $entry, $person, $now, $answers, ['step' => $id]);

@@ -4,6 +4,9 @@ declare(strict_types=1);
 
 namespace Diastoma\Core\Sitting\Taking;
 
+use Diastoma\Core\Procedure\Story\FromPaper;
+use Diastoma\Core\Sitting\Role;
+use Diastoma\Core\Rulebook\Schools;
 use Diastoma\Core\Quantity\Text;
 use Diastoma\Core\Rulebook\Finding;
 use Diastoma\Core\Rulebook\Severity;
@@ -45,11 +48,29 @@ final class TakeOverrule implements EntryKind
         if (! $open->mayBeOverruled()) {
             return Refused::forbidden("Nobody may overrule this: {$open->said} {$open->todo}");
         }
-        $refusal = Rights::refusal($person->role, $open->severity === Severity::Mend ? Action::AcceptMend : Action::OverruleStop);
+        $refusal = FromPaper::is($open->rule) ? self::paperRefusal($sitting, $open, $person)
+            : Rights::refusal($person->role, $open->severity === Severity::Mend ? Action::AcceptMend : Action::OverruleStop);
         if ($refusal !== null) {
             return Refused::forbidden($refusal);
         }
 
         return Taken::as($entry, [...$payload, 'severity' => $open->severity->value]);
+    }
+
+    /** Why somebody may not accept what was entered from paper; null where they may. Whoever entered it is no witness of it. */
+    private static function paperRefusal(Sitting $sitting, Finding $finding, Person $person): ?string
+    {
+        $roles = $sitting->rulebook->choices[Schools::PAPER] ?? [Role::Supervisor->value];
+        if (! in_array($person->role, [...$roles, Role::Admin->value], true)) {
+            return 'What was entered from paper is accepted by the '.implode(' or the ', $roles).' of this job.';
+        }
+        foreach ($finding->readings as $key) {
+            $reading = $sitting->readings()->reading($key);
+            if ($reading?->enteredAt !== null && $reading->by === $person->name) {
+                return "{$person->name} entered it: somebody else must have seen the paper.";
+            }
+        }
+
+        return null;
     }
 }

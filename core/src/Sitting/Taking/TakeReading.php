@@ -7,6 +7,7 @@ namespace Diastoma\Core\Sitting\Taking;
 use Diastoma\Core\Procedure\Holds;
 use Diastoma\Core\Procedure\ReadingKind;
 use Diastoma\Core\Procedure\ReadingSpec;
+use Diastoma\Core\Procedure\Story\StoryOf;
 use Diastoma\Core\Rulebook\Occasion;
 use Diastoma\Core\Sitting\CertificateKind;
 use Diastoma\Core\Sitting\Certified;
@@ -43,6 +44,15 @@ final class TakeReading implements EntryKind
             );
         }
         $value = $spec->accept($entry->payload[$isRow ? 'row' : 'value'] ?? null, $sitting->rulebook->units);
+        $notFromPaper = self::notFromPaper($sitting, $entry, $spec);
+        if ($notFromPaper !== null) {
+            return $notFromPaper;
+        }
+        $isKept = ($entry->payload[Entry::KEPT] ?? null) === true;
+        $odd = $isKept || $sitting->version() < StoryOf::SINCE ? [] : $spec->unusual($value);
+        if ($odd !== []) {
+            return Refused::unusual($odd, $sitting->rulebook->units);
+        }
         if ($spec->kind === ReadingKind::Equipment) {
             $paper = self::paper($sitting, is_string($value) ? $value : '', $spec, $person);
             if ($paper === null) {
@@ -62,8 +72,27 @@ final class TakeReading implements EntryKind
 
         return $notYet !== '' ? Refused::conflict($notYet) : Taken::as($entry, [
             'key' => $spec->key, $isRow ? 'row' : 'value' => $value, 'procedure_version' => $sitting->version(),
+            ...($isKept && $spec->unusual($value) !== [] ? [Entry::KEPT => true] : []),
+            ...$entry->paper(),
             ...(self::beginsItsKind($sitting, $entry) ? [Holds::FIRST_OF_DAY => true] : []), ...($witnessed === [] ? [] : [Entry::WITNESSED => $witnessed]),
         ]);
+    }
+
+    /** Why an answer that was written on paper first cannot stand at the time it gives; null where it can, or was not. */
+    private static function notFromPaper(Sitting $sitting, Entry $entry, ReadingSpec $spec): ?Refused
+    {
+        if ($entry->paper() === []) {
+            return null;
+        }
+        $last = $sitting->readings()->reading($spec->key);
+
+        return match (true) {
+            $spec->kind === ReadingKind::Signature => Refused::conflict('A signature is given when it is given: sign now.'),
+            $last !== null && ($spec->kind !== ReadingKind::Row || $last->takenAt > $entry->at()) => Refused::conflict(
+                "“{$spec->label}” has an answer already. What comes from paper cannot stand before it: enter it as it is now.",
+            ),
+            default => null,
+        };
     }
 
     /** Whether it is the first reading of a joint, and no joint of its kind was signed for today. */
@@ -77,7 +106,7 @@ final class TakeReading implements EntryKind
                 $facts = $sitting->work->facts;
                 $zone = new \DateTimeZone($facts->text('time_zone') ?: 'UTC');
 
-                return $facts->text('kind_signed_on') !== $entry->takenAt->setTimezone($zone)->format('Y-m-d');
+                return $facts->text('kind_signed_on') !== $entry->at()->setTimezone($zone)->format('Y-m-d');
             }
         }
 
@@ -96,7 +125,7 @@ final class TakeReading implements EntryKind
         $joining = $procedure->joiningStep($steps);
         foreach ($steps as $step) {
             if ($step->id === $joining && $step->reading($spec->key) !== null) {
-                return Certified::refusal($person, $kind, $sitting->rulebook, $entry->takenAt, $now);
+                return Certified::refusal($person, $kind, $sitting->rulebook, $entry->at(), $now);
             }
         }
 

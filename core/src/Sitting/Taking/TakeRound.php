@@ -20,12 +20,12 @@ final class TakeRound implements EntryKind
         if ($round === null || $round['pass'] !== ($entry->payload['pass'] ?? null)) {
             return Refused::conflict('This pass is not confirmed as a whole now: look at the bolts again, and enter them one by one. Nothing was confirmed.');
         }
-        if ($entry->takenAt < new \DateTimeImmutable($round['not_before'])) {
+        if ($entry->at() < new \DateTimeImmutable($round['not_before'])) {
             return Refused::conflict('No hand goes round so fast. Tighten every bolt of this pass first; nothing was confirmed.');
         }
         $kept = [];
         foreach ($round['rows'] as $one) {
-            $row = new Entry($entry->id, Entry::ROW, $one, $entry->takenAt, $entry->by, $entry->receivedAt);
+            $row = new Entry($entry->id, Entry::ROW, [...$one, Entry::KEPT => true, ...$entry->paper()], $entry->takenAt, $entry->by, $entry->receivedAt);
             $taken = (new TakeReading)->take($sitting, $row, $person, $now);
             if ($taken instanceof Refused) {
                 return $taken;
@@ -33,6 +33,6 @@ final class TakeRound implements EntryKind
             $kept[] = ['key' => $one['key'], 'value' => $taken->entry->payload['row']];
         }
 
-        return Taken::as($entry, ['key' => $key, 'pass' => $round['pass'], 'values' => $kept, 'procedure_version' => $sitting->version()]);
+        return Taken::as($entry, ['key' => $key, 'pass' => $round['pass'], ...$entry->paper(), 'values' => $kept, 'procedure_version' => $sitting->version()]);
     }
 }
