@@ -22,7 +22,7 @@ abstract class MechanicalProcedure extends Procedure
     /**
      * What cannot be taken back, in the order of the work.
      *
-     * @var array<string, array{keys: non-empty-list<string>, done: string, aside?: list<string>, remedy?: string}> by the step, with the readings that are taken
+     * @var array<string, array{keys: non-empty-list<string>, done: string, aside?: list<string>, remedy?: string, end?: string}> by the step, with the readings that are taken
      *     when it is done
      */
     protected const ACTS = [];
@@ -99,7 +99,7 @@ abstract class MechanicalProcedure extends Procedure
     {
         $acts = [];
         foreach (static::ACTS as $step => $act) {
-            $acts[] = new Act($step, $step, $act['keys'], $act['done'], $act['remedy'] ?? self::APART, $act['aside'] ?? []);
+            $acts[] = new Act($step, $step, $act['keys'], $act['done'], $act['remedy'] ?? self::APART, $act['aside'] ?? [], end: $act['end'] ?? '');
         }
 
         return $acts;

@@ -98,7 +98,7 @@ abstract class Procedure
     /** @return list<Step> what is asked before an act, as things stand: what comes first, and in its own step what stands before it */
     final public function stepsBefore(Act $act, Situation $situation): array
     {
-        return StoryOf::before($act, $this->storied($situation));
+        return StoryOf::before($act, $situation->once('storied', fn (): array => $this->storied($situation)));
     }
 
     /** @return list<Clock> waits, and how long what was done may still be relied on */

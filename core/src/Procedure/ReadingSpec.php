@@ -6,7 +6,6 @@ namespace Diastoma\Core\Procedure;
 
 use Diastoma\Core\Exception\InvalidInput;
 use Diastoma\Core\Procedure\Story\Unusual;
-use Diastoma\Core\Quantity\Moment;
 use Diastoma\Core\Quantity\Text;
 use Diastoma\Core\Quantity\Unit;
 use Diastoma\Core\Quantity\UnitSystem;
@@ -41,7 +40,7 @@ final readonly class ReadingSpec
         public string $hint = '',
         public bool $required = true,
         public string $instrument = '',
-        private ?\Closure $check = null,
+        public ?\Closure $check = null,
         public int $since = 1,
         public array $columns = [],
         public ?Usual $usual = null,
@@ -226,110 +225,7 @@ final readonly class ReadingSpec
      */
     public function accept(mixed $raw, UnitSystem $units): bool|float|string|array
     {
-        return match ($this->kind) {
-            ReadingKind::Number => $this->acceptNumber($raw, $this->label, $units),
-            ReadingKind::Series => $this->acceptSeries($raw, $units),
-            ReadingKind::YesNo => is_bool($raw) ? $raw : throw $this->refuse('answer yes or no', $raw),
-            ReadingKind::Choice => is_string($raw) && in_array($raw, $this->choices, true) ? $raw
-                : throw $this->refuse('choose one of: '.implode(', ', $this->choices), $raw),
-            ReadingKind::Code => $this->acceptCode($raw),
-            ReadingKind::Now => $this->acceptTime($raw),
-            ReadingKind::Equipment => is_string($raw) && $raw !== '' ? $raw : throw $this->refuse('choose a piece of equipment', $raw),
-            ReadingKind::Row => $this->acceptRow($raw, $units),
-            ReadingKind::Signature => throw $this->refuse('sign it: a signature is given by whoever has the role', $raw),
-            ReadingKind::Record => throw $this->refuse('this comes from the device itself: run it, or bring its file', $raw),
-        };
-    }
-
-    private function acceptNumber(mixed $raw, string $label, UnitSystem $units): float
-    {
-        if (! is_int($raw) && ! is_float($raw) || ! is_finite((float) $raw)) {
-            $shown = is_scalar($raw) ? (string) $raw : gettype($raw);
-
-            throw InvalidInput::field($this->key, "{$label}: “{$shown}” is not a number. Type digits, with a point for decimals.", $raw);
-        }
-        $value = (float) $raw;
-        if ($value < $this->min || $value > $this->max) {
-            $low = $units->print($this->min, $this->unit);
-            $high = $units->print($this->max, $this->unit);
-
-            throw InvalidInput::field(
-                $this->key,
-                "{$label}: {$units->print($value, $this->unit)} cannot be right here. It lies between {$low} and {$high}. Measure again and check the unit.",
-                $value, [$this->min, $this->max],
-            );
-        }
-
-        return $value;
-    }
-
-    /** @return list<float> */
-    private function acceptSeries(mixed $raw, UnitSystem $units): array
-    {
-        $counts = $this->counts === [] ? range(2, 12) : $this->counts;
-        if (! is_array($raw) || ! array_is_list($raw) || ! in_array(count($raw), $counts, true)) {
-            sort($counts);
-            throw $this->refuse('give '.implode(', ', $counts).' values, one for each clock position', is_array($raw) ? count($raw) : $raw);
-        }
-        $values = [];
-        $faults = [];
-        foreach ($raw as $i => $value) {
-            try {
-                $values[] = $this->acceptNumber($value, $this->label.', reading '.($i + 1), $units);
-            } catch (InvalidInput $fault) {
-                $faults[] = $fault;
-            }
-        }
-
-        return $faults === [] ? $values : throw InvalidInput::together($faults);
-    }
-
-    /** @return array<string, mixed> */
-    private function acceptRow(mixed $raw, UnitSystem $units): array
-    {
-        if (! is_array($raw) || array_is_list($raw)) {
-            throw $this->refuse('give one row: '.implode(', ', array_map(static fn (self $c): string => $c->label, $this->columns)), null);
-        }
-        $row = $faults = [];
-        foreach ($this->columns as $column) {
-            try {
-                if (isset($raw[$column->key])) {
-                    $row[$column->key] = $column->accept($raw[$column->key], $units);
-                } elseif ($column->required) {
-                    throw InvalidInput::field($column->key, "{$column->label} is missing in this row.");
-                }
-            } catch (InvalidInput $fault) {
-                $faults[] = $fault;
-            }
-        }
-
-        return $faults === [] ? $row : throw InvalidInput::together($faults);
-    }
-
-    private function acceptCode(mixed $raw): string
-    {
-        if (! is_string($raw) || trim($raw) === '') {
-            throw $this->refuse('scan or type the digits', $raw);
-        }
-        try {
-            $kept = $this->check === null ? trim($raw) : ($this->check)($raw);
-        } catch (InvalidInput $fault) {
-            throw InvalidInput::field($this->key, $fault->getMessage(), $raw);
-        }
-
-        return is_string($kept) ? $kept : trim($raw);
-    }
-
-    private function acceptTime(mixed $raw): string
-    {
-        return (is_string($raw) ? Moment::spelled($raw) : null) ?? throw $this->refuse(
-            'press the button, or give a time with its zone such as 2026-11-23T14:05:00Z', $raw,
-        );
-    }
-
-    private function refuse(string $do, mixed $raw): InvalidInput
-    {
-        return InvalidInput::field($this->key, "{$this->label}: {$do}.", is_scalar($raw) ? $raw : null);
+        return (new Answer($this, $units))->of($raw);
     }
 
     /** @return array<string, mixed> */

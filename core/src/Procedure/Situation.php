@@ -38,6 +38,12 @@ final readonly class Situation
         return new self($readings, $this->facts, $this->rulebook, $this->findings, version: $this->version);
     }
 
+    /** What was known of the same work at a moment. */
+    public function at(\DateTimeImmutable $moment): self
+    {
+        return $this->once("at {$moment->format('U.u')}", fn (): self => $this->with($this->readings->until($moment)));
+    }
+
     /** @return list<Finding> what the steps before have found */
     public function before(): array
     {

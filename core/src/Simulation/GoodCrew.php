@@ -31,9 +31,13 @@ final class GoodCrew
     /** Between two answers. */
     private const PACE_S = 10;
 
-    /** @param  array<string, mixed>  $instead  answers by key, in place of the good ones */
+    /**
+     * @param  array<string, mixed>  $instead  answers by key, in place of the good ones
+     * @param  int  $paceS  between two answers, s
+     */
     public function __construct(
         private readonly Procedure $procedure, private readonly Facts $facts, private readonly Rulebook $rulebook, private readonly array $instead = [],
+        private readonly int $paceS = self::PACE_S,
     ) {
     }
 
@@ -49,7 +53,7 @@ final class GoodCrew
                 return $readings;
             }
             [$step, $spec] = $next;
-            $now = $now->modify('+'.self::PACE_S.' seconds');
+            $now = $now->modify("+{$this->paceS} seconds");
             if ($step->gate !== null && $step->gate->isShutAt($now)) {
                 if ($step->gate->opensAt === null) {
                     return $readings; // shut for good: something before it went wrong

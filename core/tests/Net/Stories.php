@@ -23,6 +23,11 @@ use Diastoma\Core\Quantity\Unit;
  */
 final class Stories
 {
+    /** Of so many steps each is swapped with the next few only: six restraints are alike. */
+    private const MANY = 25;
+
+    private const NEAR = 4;
+
     private Readings $good;
 
     private Situation $situation;
@@ -41,21 +46,31 @@ final class Stories
         $this->found = Walk::found($walk->verdict($this->good));
     }
 
-    /** @return list<StoryCase> */
-    public function all(): array
+    /** @return array<string, list<StoryCase>> every case of a procedure under a rulebook, by kind: told once a process */
+    public static function of(string $id, string $rulebook): array
     {
-        return [...$this->late(), ...$this->old(), ...$this->apart(), ...$this->sizes(), ...$this->swapped()];
+        /** @var array{string, array<string, list<StoryCase>>} $last */
+        static $last = ['', []];
+        if ($last[0] !== "{$id} {$rulebook}") {
+            $stories = new self(new Walk($id, $rulebook));
+            $last = ["{$id} {$rulebook}", [
+                'late' => $stories->late(), 'old' => $stories->old(), 'apart' => $stories->apart(), 'size' => $stories->sizes(), 'swapped' => $stories->swapped(),
+            ]];
+        }
+
+        return $last[1];
     }
 
     /** @return list<StoryCase> every reading that an act hides, first entered after it */
     public function late(): array
     {
-        $cases = [];
+        $cases = $seen = [];
         foreach ($this->walk->procedure->acts($this->situation) as $act) {
             $at = $act->at($this->situation);
             foreach ($at === null ? [] : StoryOf::before($act, $this->steps) as $step) {
                 foreach ($step->notNeeded === '' ? $step->readings : [] as $spec) {
-                    if ($spec->required && ! $spec->stays() && $this->good->has($spec->key)) {
+                    if ($spec->required && ! $spec->stays() && $act->hides($spec->key) && $this->good->has($spec->key) && ! isset($seen[$spec->key])) {
+                        $seen[$spec->key] = true; // the first act that hides it
                         $after = $at->modify('+5 seconds');
                         $cases[] = $this->case('late', "{$step->id}.{$spec->key} after {$act->id}", $this->moved(
                             [$spec->key], static fn (\DateTimeImmutable $t): \DateTimeImmutable => max($t, $after),
@@ -146,7 +161,7 @@ final class Stories
         $cases = [];
         $ids = array_keys($told);
         foreach ($ids as $i => $one) {
-            foreach (array_slice($ids, $i + 1) as $other) {
+            foreach (array_slice($ids, $i + 1, count($ids) > self::MANY ? self::NEAR : null) as $other) {
                 $a = $this->window($told[$one]);
                 $b = $this->window($told[$other]);
                 $late = $this->moved($told[$one], static fn (\DateTimeImmutable $t): \DateTimeImmutable => $b[1]->modify('+1 second'));

@@ -28,7 +28,7 @@ final class Spool extends MechanicalProcedure
     protected const ACTS = [
         'cut_out' => ['keys' => ['cut_out_mm'], 'done' => 'cut out', 'aside' => ['receive'],
             'remedy' => 'Stop. Shut it off and read the gauge at zero before anything else is cut.'],
-        'place_left' => ['keys' => ['face_a_mm', 'face_b_mm', 'slid_back'], 'done' => 'set in place (left)', 'aside' => ['place_right', 'bolts_right']],
+        'place_left' => ['keys' => ['face_a_mm', 'face_b_mm'], 'done' => 'set in place (left)', 'aside' => ['place_right', 'bolts_right']],
         'place_right' => ['keys' => ['face_c_mm', 'face_d_mm'], 'done' => 'set in place (right)', 'aside' => ['place_left', 'bolts_left']],
         'bolts_left' => ['keys' => ['bolt_left'], 'done' => 'bolted (left)', 'aside' => ['place_right', 'bolts_right']],
         'bolts_right' => ['keys' => ['bolt_right'], 'done' => 'bolted (right)', 'aside' => ['place_left', 'bolts_left']],

@@ -22,7 +22,7 @@ use Diastoma\Core\Rulebook\Source;
 final class ToStop extends MechanicalProcedure
 {
     protected const ACTS = [
-        'place' => ['keys' => ['face_a_mm', 'face_b_mm', 'slid_back'], 'done' => 'set in place'],
+        'place' => ['keys' => ['face_a_mm', 'face_b_mm'], 'done' => 'set in place'],
         'band_fixed' => ['keys' => ['nuts_fixed', 'lugs_fixed'], 'done' => 'drawn up'],
     ];
 

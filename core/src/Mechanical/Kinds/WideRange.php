@@ -21,7 +21,7 @@ use Diastoma\Core\Procedure\Situation;
 final class WideRange extends MechanicalProcedure
 {
     protected const ACTS = [
-        'place' => ['keys' => ['face_a_mm', 'face_b_mm', 'slid_back'], 'done' => 'set in place'], 'bolts' => ['keys' => ['bolt'], 'done' => 'bolted'],
+        'place' => ['keys' => ['face_a_mm', 'face_b_mm'], 'done' => 'set in place'], 'bolts' => ['keys' => ['bolt'], 'done' => 'bolted'],
     ];
 
     protected const ENDS = ['a', 'b'];

@@ -13,8 +13,8 @@ use Diastoma\Core\Procedure\Situation;
 final class StabFitting extends MechanicalProcedure
 {
     protected const ACTS = [
-        'stab_a' => ['keys' => ['face_a_mm'], 'done' => 'stabbed (end A)', 'aside' => ['stab_b']],
-        'stab_b' => ['keys' => ['face_b_mm'], 'done' => 'stabbed (end B)', 'aside' => ['stab_a']],
+        'stab_a' => ['keys' => ['face_a_mm'], 'done' => 'stabbed (end A)', 'aside' => ['stab_b'], 'end' => 'a'],
+        'stab_b' => ['keys' => ['face_b_mm'], 'done' => 'stabbed (end B)', 'aside' => ['stab_a'], 'end' => 'b'],
     ];
 
     protected const SET = 'stab_a';

@@ -19,12 +19,20 @@ final readonly class Act
      * @param  list<string>  $again  ids of steps that are done anew where it was undone
      * @param  ?\Closure(Situation): ?\DateTimeImmutable  $undone  when it was last undone, so that it can be done once more
      * @param  ?string  $ready  id of the rule that nothing was left to fix when it was done; empty where another act tells, null for its own
+     * @param  string  $end  letter of the end that it hides; empty where it hides everything before it
      * @param  bool  $isHeat  a fusion: whatever was wrong before it is sealed in, also what can still be seen
      */
     public function __construct(
         public string $id, public string $step, public array $keys, public string $done, public string $remedy, public array $aside = [],
         public array $again = [], private ?\Closure $undone = null, public ?string $ready = null, public bool $isHeat = false,
+        public string $end = '',
     ) {
+    }
+
+    /** Whether it hides what a reading is of: of another end it does not. */
+    public function hides(string $key): bool
+    {
+        return $this->end === '' || preg_match('/_([a-d])(?:_mm|_deg)?\z/', $key, $found) !== 1 || $found[1] === $this->end;
     }
 
     /** When it was last undone; null where it never was. */

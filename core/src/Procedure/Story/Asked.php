@@ -30,7 +30,7 @@ final readonly class Asked
             }
             $isAgain = $act->again !== [] && in_array($step->id, $act->again, true);
             foreach ($step->readings as $spec) {
-                if ($spec->required && $spec->kind !== ReadingKind::Signature) {
+                if ($spec->required && $spec->kind !== ReadingKind::Signature && $act->hides($spec->key)) {
                     $specs[$spec->key] = $spec;
                     $again += $isAgain ? [$spec->key => true] : [];
                 }

@@ -15,8 +15,11 @@ final readonly class InTurn implements Rule
 {
     public const ID = 'story.turn';
 
-    /** @param  array<string, array{string, list<string>}>  $steps  title and the readings that are taken at each, by id, in order */
-    public function __construct(private array $steps)
+    /**
+     * @param  array<string, array{string, list<string>}>  $steps  title and the readings that are taken at each, by id, in order
+     * @param  array<string, list<string>>  $free  ids of steps that may come before or after one, by its id
+     */
+    public function __construct(private array $steps, private array $free = [])
     {
     }
 
@@ -29,7 +32,7 @@ final readonly class InTurn implements Rule
     {
         $swapped = $keys = [];
         $before = [];
-        foreach ($this->steps as [$title, $of]) {
+        foreach ($this->steps as $id => [$title, $of]) {
             $times = [];
             foreach ($of as $key) {
                 $reading = $situation->readings->reading($key);
@@ -41,13 +44,13 @@ final readonly class InTurn implements Rule
                 continue;
             }
             [$first, $last] = [min($times), max($times)];
-            foreach ($before as [$earlier, $from, $itsKeys]) {
-                if ($from > $last) {
+            foreach ($before as $other => [$earlier, $from, $itsKeys]) {
+                if ($from > $last && ! in_array($other, $this->free[$id] ?? [], true) && ! in_array($id, $this->free[$other] ?? [], true)) {
                     $swapped[] = "“{$title}” before “{$earlier}”";
                     $keys = [...$keys, ...$itsKeys, ...$of];
                 }
             }
-            $before[] = [$title, $first, $of];
+            $before[$id] = [$title, $first, $of];
         }
 
         return $swapped === [] ? null : new Finding(

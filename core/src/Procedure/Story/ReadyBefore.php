@@ -74,11 +74,11 @@ final readonly class ReadyBefore implements Rule
         if ($situation->readings->areReadBy($this->before->specs, $at)) {
             return $situation->before();
         }
-        $then = $situation->with($situation->readings->until($at));
+        $then = $situation->at($at);
         $found = [];
         foreach ($this->procedure->stepsBefore($this->act, $then) as $step) {
             foreach ($step->rules as $rule) {
-                $finding = $rule->judge($then);
+                $finding = $rule instanceof self || $rule instanceof SeenBefore ? null : $rule->judge($then); // those stop by themselves
                 $found = $finding === null ? $found : [...$found, $finding];
             }
         }

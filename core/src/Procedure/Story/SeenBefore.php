@@ -64,7 +64,7 @@ final readonly class SeenBefore implements Rule
         if ($late === [] && array_intersect_key($this->before->stale, $this->before->specs) === []) {
             return [];
         }
-        $then = $situation->with($situation->readings->until($at));
+        $then = $situation->at($at);
         foreach ($this->procedure->stepsBefore($this->act, $then) as $step) {
             foreach ($step->missing($then->readings) as $key) {
                 $open += isset($this->before->specs[$key]) ? [$key => true] : [];

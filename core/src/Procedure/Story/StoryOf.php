@@ -31,8 +31,9 @@ final class StoryOf
         $usual = $procedure->usualSizes($s);
         $steps = $usual === [] ? $steps : array_map(static fn (Step $step): Step => UsualSizes::onto($step, $usual), $steps);
         /** @var array<string, list<Rule>> $rules by step */
-        $rules = [];
+        $rules = $free = [];
         foreach ($procedure->acts($s) as $act) {
+            $free[$act->step] = $act->aside;
             $before = Asked::of(self::before($act, $steps), $act);
             $after = Asked::of(self::after($act, $steps), $act);
             $rules[$act->step] = [
@@ -58,7 +59,7 @@ final class StoryOf
             }
         }
         if (count($turns) > 1) {
-            $rules[array_key_last($turns)][] = new InTurn($turns);
+            $rules[array_key_last($turns)][] = new InTurn($turns, $free);
         }
 
         return array_map(static fn (Step $step): Step => isset($rules[$step->id]) ? $step->judgedBy($rules[$step->id]) : $step, $steps);
@@ -84,7 +85,9 @@ final class StoryOf
                 $own = array_values(array_filter($step->readings, static fn (ReadingSpec $spec): bool => in_array($spec->key, $act->keys, true)));
                 $first = $own === [] ? count($step->readings) : (int) array_search($own[0], $step->readings, true);
 
-                return $first === 0 ? $before : [...$before, $step->only(array_slice($step->readings, 0, $first))];
+                $own = array_values(array_filter(array_slice($step->readings, 0, $first), static fn (ReadingSpec $spec): bool => $spec->shared === null));
+
+                return $own === [] ? $before : [...$before, $step->only($own)];
             }
             if (! in_array($step->id, $act->aside, true)) {
                 $before[] = $step;
