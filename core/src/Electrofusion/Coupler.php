@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace Diastoma\Core\Electrofusion;
 
-use Diastoma\Core\Procedure\Story\Act;
 use Diastoma\Core\Electrofusion\LargeBore\Sides;
 use Diastoma\Core\Electrofusion\Steps\After;
 use Diastoma\Core\Electrofusion\Steps\Assembly;
@@ -15,6 +14,7 @@ use Diastoma\Core\Electrofusion\Steps\Preparation;
 use Diastoma\Core\Electrofusion\Steps\Surface;
 use Diastoma\Core\Electrofusion\Steps\Unpack;
 use Diastoma\Core\Procedure\Situation;
+use Diastoma\Core\Procedure\Story\Act;
 
 /**
  * An electrofusion coupler between two PE pipe ends, from the conditions on the day to the look at the cold joint. Some have a preheat, which their label

@@ -49,7 +49,7 @@ final readonly class UnitFree implements Rule
         );
     }
 
-    /** @return list<array{string, \DateTimeImmutable, \DateTimeImmutable, array<string, mixed>}> every record of the joint: its key, start, end, and itself */
+    /** @return list<array{string, \DateTimeImmutable, \DateTimeImmutable, array<mixed>}> every record of the joint: its key, start, end, and itself */
     private static function windows(Situation $s): array
     {
         return $s->once('fusion_windows', static function () use ($s): array {

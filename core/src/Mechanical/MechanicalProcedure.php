@@ -4,13 +4,13 @@ declare(strict_types=1);
 
 namespace Diastoma\Core\Mechanical;
 
-use Diastoma\Core\Procedure\Sided;
-use Diastoma\Core\Procedure\Story\Redone;
-use Diastoma\Core\Procedure\Story\Age;
-use Diastoma\Core\Procedure\Story\Act;
 use Diastoma\Core\Mechanical\Cards\Card;
 use Diastoma\Core\Procedure\Procedure;
+use Diastoma\Core\Procedure\Sided;
 use Diastoma\Core\Procedure\Situation;
+use Diastoma\Core\Procedure\Story\Act;
+use Diastoma\Core\Procedure\Story\Age;
+use Diastoma\Core\Procedure\Story\Redone;
 
 /** A way of making a joint with a bolted or stabbed fitting, drawn from its card. */
 abstract class MechanicalProcedure extends Procedure
@@ -27,7 +27,7 @@ abstract class MechanicalProcedure extends Procedure
      */
     protected const ACTS = [];
 
-    /** Act by which cleaned and lubricated surfaces are hidden. */
+    /** @var string act by which cleaned and lubricated surfaces are hidden */
     protected const SET = 'place';
 
     /** @var list<string> ends that are cleaned by themselves */

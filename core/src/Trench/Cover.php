@@ -4,16 +4,16 @@ declare(strict_types=1);
 
 namespace Diastoma\Core\Trench;
 
-use Diastoma\Core\Quantity\Unit;
-use Diastoma\Core\Procedure\Story\Agrees;
-use Diastoma\Core\Procedure\Story\Age;
-use Diastoma\Core\Procedure\Story\Act;
 use Diastoma\Core\Exception\InvalidInput;
 use Diastoma\Core\Procedure\Clock;
 use Diastoma\Core\Procedure\Gate;
 use Diastoma\Core\Procedure\Procedure;
 use Diastoma\Core\Procedure\Situation;
 use Diastoma\Core\Procedure\Step;
+use Diastoma\Core\Procedure\Story\Act;
+use Diastoma\Core\Procedure\Story\Age;
+use Diastoma\Core\Procedure\Story\Agrees;
+use Diastoma\Core\Quantity\Unit;
 use Diastoma\Core\Trench\Deflection\Bores;
 use Diastoma\Core\Trench\Rules\CoverRises;
 use Diastoma\Core\Trench\Rules\JointsAccepted;

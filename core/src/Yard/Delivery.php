@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace Diastoma\Core\Yard;
 
-use Diastoma\Core\Procedure\Story\Act;
 use Diastoma\Core\Procedure\Gate;
 use Diastoma\Core\Procedure\Procedure;
 use Diastoma\Core\Procedure\ReadingSpec;
@@ -14,6 +13,7 @@ use Diastoma\Core\Procedure\Rules\NumberAtLeast;
 use Diastoma\Core\Procedure\Rules\NumberAtMost;
 use Diastoma\Core\Procedure\Situation;
 use Diastoma\Core\Procedure\Step;
+use Diastoma\Core\Procedure\Story\Act;
 use Diastoma\Core\Quantity\Unit;
 use Diastoma\Core\Rulebook\Severity;
 use Diastoma\Core\Rulebook\Source;

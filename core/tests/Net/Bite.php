@@ -52,7 +52,7 @@ final class Bite
     {
         $made = $walk->made();
         $labels = [];
-        $steps = $walk->procedure->steps(new Situation($made, $walk->facts(), $walk->rulebook));
+        $steps = $walk->procedure->asked(new Situation($made, $walk->facts(), $walk->rulebook));
         foreach ($steps as $step) {
             foreach ($step->readings as $spec) {
                 $labels[$spec->key] = self::plain($spec->label);

@@ -8,6 +8,7 @@ use Diastoma\Core\Catalogue\Procedures;
 use Diastoma\Core\Electrofusion\Diagnosis\Diagnosis;
 use Diastoma\Core\Electrofusion\Diagnosis\Nominal;
 use Diastoma\Core\Electrofusion\Diagnosis\TraceClass;
+use Diastoma\Core\Gasketed\BellAndSpigot;
 use Diastoma\Core\Label\FusionLabel;
 use Diastoma\Core\Mechanical\MechanicalProcedure;
 use Diastoma\Core\Procedure\Facts;
@@ -45,7 +46,10 @@ final class Walk
         };
         $this->facts = [
             'dn_mm' => $dn, 'sdr' => 11, 'wall_mm' => $dn === 180 ? 16.4 : 20.0, 'od_largest_mm' => $dn + ($dn === 180 ? 1.1 : 7), 'material' => 'PE 100',
-            'service' => $this->procedure instanceof MechanicalProcedure ? $this->procedure->card->media[0] : 'water', 'pipe_length_m' => 6.0,
+            'service' => match (true) {
+                $this->procedure instanceof MechanicalProcedure => $this->procedure->card->media[0],
+                $this->procedure instanceof BellAndSpigot => $this->procedure->system()->media[0], default => 'water'
+            }, 'pipe_length_m' => 6.0,
             'planned_h_deg' => 0.0, 'planned_v_deg' => 0.0, 'medium' => '', 'length_m' => 40.0, 'depth_m' => 1.8, 'open_joints' => 0, 'joints' => 6,
             'from_m' => 10.0, 'pipes' => 'PE 100 SDR 11 dn 180|PVC PN 10 DN 300',
         ];

@@ -4,13 +4,10 @@ declare(strict_types=1);
 
 namespace Diastoma\Core\Electrofusion\LargeBore;
 
-use Diastoma\Core\Electrofusion\FusionStory;
-use Diastoma\Core\Procedure\Story\Redone;
-use Diastoma\Core\Procedure\Story\Age;
-use Diastoma\Core\Procedure\Story\Act;
 use Diastoma\Core\Electrofusion\Ends;
 use Diastoma\Core\Electrofusion\FusionClocks;
 use Diastoma\Core\Electrofusion\FusionProcedure;
+use Diastoma\Core\Electrofusion\FusionStory;
 use Diastoma\Core\Electrofusion\Steps\After;
 use Diastoma\Core\Electrofusion\Steps\Power;
 use Diastoma\Core\Electrofusion\Steps\Preparation;
@@ -19,6 +16,9 @@ use Diastoma\Core\Electrofusion\Steps\Unpack;
 use Diastoma\Core\Electrofusion\Weld;
 use Diastoma\Core\Procedure\Situation;
 use Diastoma\Core\Procedure\Step;
+use Diastoma\Core\Procedure\Story\Act;
+use Diastoma\Core\Procedure\Story\Age;
+use Diastoma\Core\Procedure\Story\Redone;
 
 /**
  * A large coupler: pulled together, on fused restraints or not; belted; preheated until the gap has closed, or not; fused, in one circuit or in two. Common
@@ -74,12 +74,12 @@ final class LargeBore extends FusionProcedure
         $ends ??= Ends::two();
         $kind = FittingKind::of($situation);
         $surface = Surface::steps($situation, $ends);
-        $clean = array_pop($surface); // wiped last: six restraints take an hour, and a wiped end gathers dust
+        $clean = array_splice($surface, -1); // wiped last: six restraints take an hour, and a wiped end gathers dust
         $prepared = [FittingKind::step(), ...Preparation::steps($situation, $ends), ...$surface, Power::step($this->weldsOf($situation))];
         $together = [
             ...array_map(
                 static fn (Step $step): Step => $kind->restrained ? $step->under('Together')->shut(Restraints::gate($situation)) : $step->under('Together'),
-                [$clean, Unpack::step($situation)],
+                [...$clean, Unpack::step($situation)],
             ), Together::pull($situation, $kind->restrained),
             Together::belts($situation, $ends, ! $kind->preheated),
         ];

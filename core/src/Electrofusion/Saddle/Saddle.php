@@ -4,13 +4,10 @@ declare(strict_types=1);
 
 namespace Diastoma\Core\Electrofusion\Saddle;
 
-use Diastoma\Core\Electrofusion\FusionStory;
-use Diastoma\Core\Procedure\Story\Redone;
-use Diastoma\Core\Procedure\Story\Age;
-use Diastoma\Core\Procedure\Story\Act;
 use Diastoma\Core\Electrofusion\Ends;
 use Diastoma\Core\Electrofusion\FusionClocks;
 use Diastoma\Core\Electrofusion\FusionProcedure;
+use Diastoma\Core\Electrofusion\FusionStory;
 use Diastoma\Core\Electrofusion\Steps\Fusing;
 use Diastoma\Core\Electrofusion\Steps\LabelReading;
 use Diastoma\Core\Electrofusion\Steps\Power;
@@ -19,6 +16,9 @@ use Diastoma\Core\Electrofusion\Steps\Surface;
 use Diastoma\Core\Electrofusion\Steps\Unpack;
 use Diastoma\Core\Electrofusion\Weld;
 use Diastoma\Core\Procedure\Situation;
+use Diastoma\Core\Procedure\Story\Act;
+use Diastoma\Core\Procedure\Story\Age;
+use Diastoma\Core\Procedure\Story\Redone;
 
 /** A fitting fused onto the barrel of a main: what branch saddle and tapping tee share. Facts: dn_mm, sdr, wall_mm, od_largest_mm, material. */
 abstract class Saddle extends FusionProcedure

@@ -4,11 +4,10 @@ declare(strict_types=1);
 
 namespace Diastoma\Core\Electrofusion\Spool;
 
-use Diastoma\Core\Electrofusion\FusionStory;
-use Diastoma\Core\Procedure\Story\Act;
 use Diastoma\Core\Electrofusion\Ends;
 use Diastoma\Core\Electrofusion\FusionClocks;
 use Diastoma\Core\Electrofusion\FusionProcedure;
+use Diastoma\Core\Electrofusion\FusionStory;
 use Diastoma\Core\Electrofusion\Steps\After;
 use Diastoma\Core\Electrofusion\Steps\Fusing;
 use Diastoma\Core\Electrofusion\Steps\LabelReading;
@@ -18,6 +17,7 @@ use Diastoma\Core\Electrofusion\Steps\Surface;
 use Diastoma\Core\Electrofusion\Steps\Unpack;
 use Diastoma\Core\Electrofusion\Weld;
 use Diastoma\Core\Procedure\Situation;
+use Diastoma\Core\Procedure\Story\Act;
 
 /**
  * A damaged piece cut out and a spool set in with two slip couplers, which slide whole onto the spool and back over the joints.

@@ -13,9 +13,11 @@ use Diastoma\Core\Pipe\JointDeflection;
 use Diastoma\Core\Procedure\ReadingSpec;
 use Diastoma\Core\Procedure\Rules\Confirmed;
 use Diastoma\Core\Procedure\Rules\NumberAtMost;
+use Diastoma\Core\Procedure\Rules\Since;
 use Diastoma\Core\Procedure\Shared;
 use Diastoma\Core\Procedure\Situation;
 use Diastoma\Core\Procedure\Step;
+use Diastoma\Core\Procedure\Story\StoryOf;
 use Diastoma\Core\Quantity\Unit;
 use Diastoma\Core\Rulebook\Severity;
 use Diastoma\Core\Rulebook\Source;
@@ -140,6 +142,13 @@ final class Deflect
             ),
             'gs.band_mm', 'Far end off its planned place by', 'Plan the rest again from here, in Set-out: the next joints take it back.', Severity::Watch,
         );
+        $rules[] = new Since(StoryOf::SINCE, new NumberAtMost(
+            'story.agree.far_end', ['far_right_mm', 'far_up_mm'],
+            static fn (Situation $s): ?float => ! $s->readings->has('far_right_mm') && ! $s->readings->has('far_up_mm') ? null : hypot(
+                $s->readings->number('far_right_mm') ?? 0.0, $s->readings->number('far_up_mm') ?? 0.0,
+            ),
+            'gs.far_end_mm', 'Far end off its planned place by', 'No joint takes that back: measure it again, or lift the pipe and lay it where it belongs.', watchShare: 1.0,
+        ));
 
         return new Step(
             'support', 'Support', 'Bed the barrel, leave the bell free, cover it soon.', $specs, $rules,

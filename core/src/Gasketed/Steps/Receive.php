@@ -6,13 +6,16 @@ namespace Diastoma\Core\Gasketed\Steps;
 
 use Diastoma\Core\Exception\InvalidInput;
 use Diastoma\Core\Gasketed\Made;
+use Diastoma\Core\Gasketed\Rules\MadeForService;
 use Diastoma\Core\Gasketed\Rules\SlingsEnough;
 use Diastoma\Core\Lifting\LiftCard;
 use Diastoma\Core\Procedure\ReadingSpec;
 use Diastoma\Core\Procedure\Rules\Confirmed;
+use Diastoma\Core\Procedure\Rules\Since;
 use Diastoma\Core\Procedure\Shared;
 use Diastoma\Core\Procedure\Situation;
 use Diastoma\Core\Procedure\Step;
+use Diastoma\Core\Procedure\Story\StoryOf;
 use Diastoma\Core\Quantity\Unit;
 use Diastoma\Core\Rulebook\Severity;
 use Diastoma\Core\Rulebook\Source;
@@ -35,6 +38,7 @@ final class Receive
             ReadingSpec::yesNo('socket_sound', $made->system->seal()->socketQuestion()),
         ];
         $rules = [
+            new Since(StoryOf::SINCE, new MadeForService($made->system)),
             self::yes(
                 'gs.pipe_right', 'pipe_right', 'The right pipe.', 'Not the pipe of the drawing.',
                 'Do not lay it. Find the right one, or ask for the drawing to be put right.', Severity::Stop,

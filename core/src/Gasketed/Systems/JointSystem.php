@@ -26,7 +26,14 @@ final readonly class JointSystem implements Draws
     /** How a joint is drawn on the line. */
     public const SHAPES = ['bell', 'coupling', 'concrete', 'corrugated', 'locked', 'sleeve'];
 
-    /** @param  list<JointSize>  $sizes */
+    /** What may flow through one: a service begins with the word. */
+    public const MEDIA = ['water', 'sewer', 'sewer_gravity', 'gas'];
+
+    /**
+     * @param  list<JointSize>  $sizes
+     * @param  list<string>  $media  what may flow through it
+     * @param  ?float  $pressureKpa  greatest working pressure; null where the pipe's class says
+     */
     private function __construct(
         public string $key,
         public int $version,
@@ -55,6 +62,8 @@ final readonly class JointSystem implements Draws
         public bool $turns,
         public string $look,
         public string $shape,
+        public array $media,
+        public ?float $pressureKpa,
     ) {
     }
 
@@ -115,6 +124,7 @@ final readonly class JointSystem implements Draws
             $read->maybe('chamfer_mm', 60.0) ?? (($data['material'] ?? null) === 'ductile_iron' ? CutEnd::IRON_MM : null), $read->flag('sealant', false),
             $read->flag('turns', true),
             $read->text('look', 0, 200), $read->maybeChoice('shape', self::SHAPES) ?? self::usualShape($data),
+            $read->words('media', self::MEDIA, ['water', 'sewer']), $read->maybe('pressure_kpa', 10000.0),
         ];
         $read->end();
 
@@ -207,6 +217,7 @@ final readonly class JointSystem implements Draws
             'source' => $this->source,
             'chamfer_deg' => $this->chamferDeg, 'chamfer_mm' => $this->chamferMm, 'sealant' => $this->sealant,
             'turns' => $this->turns, 'look' => $this->look, 'shape' => $this->shape,
+            'media' => $this->media, 'pressure_kpa' => $this->pressureKpa,
             'sizes' => array_map(static fn (JointSize $size): array => $size->toArray(), $this->sizes),
         ];
     }

@@ -117,14 +117,17 @@ final readonly class BoltRun
     public function beside(): array
     {
         $found = [];
-        $before = null;
+        $before = $other = null;
         foreach ($this->rows as $row) {
             $isStar = ! $this->plan->passes[$row['pass'] - 1]['is_round'];
             if ($isStar && $before !== null && $before['pass'] === $row['pass'] && $this->plan->bolts > 3) {
                 $apart = abs($row['bolt'] - $before['bolt']);
-                $found = min($apart, $this->plan->bolts - $apart) === 1 && ! $this->follows($row['pass'], $before['bolt'], $row['bolt'])
-                    ? [...$found, $row['bolt']] : $found;
+                // of four bolts one cross after the other begins beside the last bolt whichever way it goes
+                $isCross = $this->plan->bolts === 4 && $other !== null && $other['pass'] === $row['pass'] && abs($other['bolt'] - $before['bolt']) === 2;
+                $isBeside = min($apart, $this->plan->bolts - $apart) === 1 && ! $isCross && ! $this->follows($row['pass'], $before['bolt'], $row['bolt']);
+                $found = $isBeside ? [...$found, $row['bolt']] : $found;
             }
+            $other = $before;
             $before = $row;
         }
 

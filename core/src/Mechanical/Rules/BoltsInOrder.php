@@ -8,6 +8,7 @@ use Diastoma\Core\Mechanical\Bolting\Bolts;
 use Diastoma\Core\Mechanical\Bolting\Order;
 use Diastoma\Core\Procedure\Rule;
 use Diastoma\Core\Procedure\Situation;
+use Diastoma\Core\Procedure\Story\StoryOf;
 use Diastoma\Core\Rulebook\Finding;
 use Diastoma\Core\Rulebook\Severity;
 
@@ -50,6 +51,13 @@ final readonly class BoltsInOrder implements Rule
         $repeated = $run->repeated($situation->limit('mc.bolt.tolerance_percent') / 100);
         if ($repeated !== []) {
             $faults[] = BoltsToTorque::named($repeated).' turned again';
+        }
+        if ($situation->version >= StoryOf::SINCE && 2 * count($beside) >= $run->plan->bolts && $run->plan->bolts > 4) {
+            return new Finding(
+                $this->id(), Severity::Mend, 'Tightened round instead of across: '.implode('; ', $faults).'.',
+                'Loosen every bolt, look at the gap all round, and begin again by the star from the first pass.', Order::source(), [$this->bolts->key],
+                why: 'Tightening one bolt unloads those beside it: out of turn the gasket is pressed on one side only.',
+            );
         }
         if ($faults === []) {
             return new Finding($this->id(), Severity::Go, 'Every bolt in its turn.', '', Order::source(), [$this->bolts->key]);

@@ -4,8 +4,6 @@ declare(strict_types=1);
 
 namespace Diastoma\Core\Mechanical\Tap;
 
-use Diastoma\Core\Quantity\Unit;
-use Diastoma\Core\Procedure\Story\Agrees;
 use Diastoma\Core\Mechanical\Bolting\Bolts;
 use Diastoma\Core\Mechanical\Kinds\Circle;
 use Diastoma\Core\Mechanical\MechanicalProcedure;
@@ -18,6 +16,8 @@ use Diastoma\Core\Procedure\ReadingSpec;
 use Diastoma\Core\Procedure\Rules\Confirmed;
 use Diastoma\Core\Procedure\Situation;
 use Diastoma\Core\Procedure\Step;
+use Diastoma\Core\Procedure\Story\Agrees;
+use Diastoma\Core\Quantity\Unit;
 use Diastoma\Core\Rulebook\Severity;
 
 /**

@@ -51,6 +51,7 @@ final readonly class TraceJudge
                     static fn (mixed $v): bool|float => is_bool($v) ? $v : (float) $v,
                     array_filter($this->facts, static fn (mixed $v): bool => is_bool($v) || is_int($v) || is_float($v)),
                 ),
+                isGuessed: true, // what is worked out here never counts as the tester's own mark
             ),
             $plan, $section,
         );

@@ -59,7 +59,7 @@ final readonly class Locate
             $found[] = ['id' => $phase->id, 'from_s' => $at[$phase->id], 'to_s' => min($to, $end, $longest)];
         }
 
-        return new Located($found, marked: true);
+        return new Located($found, marked: ! $run->isGuessed);
     }
 
     private function read(Words $words): Located

@@ -13,9 +13,11 @@ final readonly class Run
      * @param  list<array{t: float, phase: string}>  $marks
      * @param  array<string, bool|float>  $measured  by key of the method's asks()
      * @param  string  $brokenOff  why it was ended before its time; empty when it was not
+     * @param  bool  $isGuessed  the marks were worked out from the pressure: nobody said so
      */
-    public function __construct(public PressureTrace $trace, public array $marks = [], public array $measured = [], public string $brokenOff = '')
-    {
+    public function __construct(
+        public PressureTrace $trace, public array $marks = [], public array $measured = [], public string $brokenOff = '', public bool $isGuessed = false,
+    ) {
     }
 
     public function number(string $key): ?float

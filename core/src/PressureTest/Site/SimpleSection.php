@@ -10,7 +10,7 @@ use Diastoma\Core\PressureTest\TestMethod;
 final class SimpleSection
 {
     /** Stands for a rating that was not given: no ceiling is judged then. */
-    private const NO_RATING_KPA = 1.0e5;
+    public const NO_RATING_KPA = 1.0e5;
 
     /**
      * @param  array<string, mixed>  $data  material, length_m, inside_mm, wall_mm and whatever else is known; a whole section is taken as it is

@@ -11,7 +11,7 @@ final readonly class Age
 {
     /**
      * @param  string  $step  id of the step at which it is read, and done again
-     * @param  non-empty-list<string>  $keys  readings that begin it: the oldest of their latest answers counts
+     * @param  list<string>  $keys  readings that begin it: the oldest of their latest answers counts
      * @param  \Closure(Situation): ?\DateTimeImmutable  $used  when it was relied on; null while it was not
      * @param  string  $limit  id of the limit, in minutes
      * @param  string  $said  what was done, such as “End A: wiped”

@@ -48,12 +48,16 @@ final class UsualSizes
         }
         /** @var ?\WeakMap<ReadingSpec, array{array{float, float}, ReadingSpec}> $known most questions are the same objects from one joint to the next */
         static $known = null;
-        $known ??= new \WeakMap;
-        if (($known[$spec][0] ?? null) !== $range) {
-            $known[$spec] = [$range, $spec->about(...$range)];
+        /** @var \WeakMap<ReadingSpec, array{array{float, float}, ReadingSpec}> $map */
+        $map = $known ??= new \WeakMap;
+        $before = $map[$spec] ?? null;
+        if ($before !== null && $before[0] === $range) {
+            return $before[1];
         }
+        $sized = $spec->about(...$range);
+        $map[$spec] = [$range, $sized];
 
-        return $known[$spec][1];
+        return $sized;
     }
 
     /** “gap_a_mm” and “gap_left_mm” are gaps, “r3_printed_voltage_v” is a printed voltage. */

@@ -27,7 +27,7 @@ final class Several
         $begins = false;
         foreach ($answers as $answer) {
             $single = new Entry(
-                $entry->id, Entry::READING, 
+                $entry->id, Entry::READING,
                 ['key' => $answer['key'], 'value' => $answer['value'], Entry::KEPT => true, ...$entry->paper()], $entry->takenAt, $entry->by, $entry->receivedAt,
             );
             $taken = (new TakeReading)->take($sitting, $single, $person, $now);

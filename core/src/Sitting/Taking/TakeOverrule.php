@@ -5,16 +5,16 @@ declare(strict_types=1);
 namespace Diastoma\Core\Sitting\Taking;
 
 use Diastoma\Core\Procedure\Story\FromPaper;
-use Diastoma\Core\Sitting\Role;
-use Diastoma\Core\Rulebook\Schools;
 use Diastoma\Core\Quantity\Text;
 use Diastoma\Core\Rulebook\Finding;
+use Diastoma\Core\Rulebook\Schools;
 use Diastoma\Core\Rulebook\Severity;
 use Diastoma\Core\Sitting\Action;
 use Diastoma\Core\Sitting\Entry;
 use Diastoma\Core\Sitting\Person;
 use Diastoma\Core\Sitting\Refused;
 use Diastoma\Core\Sitting\Rights;
+use Diastoma\Core\Sitting\Role;
 use Diastoma\Core\Sitting\Sitting;
 use Diastoma\Core\Sitting\Taken;
 

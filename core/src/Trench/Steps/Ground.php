@@ -13,6 +13,7 @@ use Diastoma\Core\Procedure\Rules\NumberAtLeast;
 use Diastoma\Core\Procedure\Rules\NumberAtMost;
 use Diastoma\Core\Procedure\Situation;
 use Diastoma\Core\Procedure\Step;
+use Diastoma\Core\Procedure\Story\StoryOf;
 use Diastoma\Core\Quantity\Compare;
 use Diastoma\Core\Quantity\Unit;
 use Diastoma\Core\Rulebook\Severity;
@@ -159,6 +160,7 @@ final class Ground
     public static function bed(Situation $s, Gate $gate): Step
     {
         $isConcrete = (new Stretch($s))->shell() === Shell::Rigid;
+        $isOnRock = $s->version >= StoryOf::SINCE && $s->readings->text('foundation') === Ways::ON_ROCK;
         $bells = ($s->facts->maybe('joints') ?? 0.0) < 1.0 ? [] : [ReadingSpec::yesNo('bell_holes',
             'A hole under every bell or coupling, the barrel carries?')];
 
@@ -173,14 +175,16 @@ final class Ground
             new ChoiceIs('tr.foundation', 'foundation', 'Foundation', [
                 Ways::SOFT => [Severity::Mend, 'Dig it out and replace it with compacted stone.'],
                 Ways::WET => [Severity::Mend, 'Drain it, and replace what is stirred up.'],
-                Ways::ON_ROCK => [Severity::Mend, 'Dig deeper and put bedding between rock and pipe.'],
+                // since then it is the bed on the rock that is judged
+                ...($s->version >= StoryOf::SINCE ? [] : [Ways::ON_ROCK => [Severity::Mend, 'Dig deeper and put bedding between rock and pipe.']]),
             ], Source::commonPractice()),
             new NumberAtLeast('tr.bedding', Stretch::BEDDING,
-                static fn (Situation $s): ?float => ($all = (new Stretch($s))->beddings()) === [] ? null : min($all), 'tr.bedding_mm', 'Thinnest bedding',
-                'Add to it there.'),
-            new NumberAtMost('tr.bedding_most', Stretch::BEDDING,
+                static fn (Situation $s): ?float => ($all = (new Stretch($s))->beddings()) === [] ? null : min($all),
+                $isOnRock ? 'tr.bedding_rock_mm' : 'tr.bedding_mm', $isOnRock ? 'On rock, thinnest bedding' : 'Thinnest bedding',
+                $isOnRock ? 'Dig deeper, and put more bedding between rock and pipe.' : 'Add to it there.'),
+            ...$isOnRock ? [] : [new NumberAtMost('tr.bedding_most', Stretch::BEDDING,
                 static fn (Situation $s): ?float => ($all = (new Stretch($s))->beddings()) === [] ? null : max($all), 'tr.bedding_most_mm', 'Thickest bedding',
-                'Take it down, or compact it in layers: a thick loose bed settles.', watchShare: 1.0),
+                'Take it down, or compact it in layers: a thick loose bed settles.', watchShare: 1.0)],
             new NumberAtMost('tr.grade', ['grade_off_mm'],
                 static fn (Situation $s): ?float => ($off = $s->readings->number('grade_off_mm')) === null ? null : abs($off),
                 'tr.grade_mm', 'Off grade by', 'Bring the bed to grade before the pipe lies on it.'),

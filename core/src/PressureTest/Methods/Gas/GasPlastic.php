@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Diastoma\Core\PressureTest\Methods\Gas;
 
+use Diastoma\Core\Exception\InvalidInput;
 use Diastoma\Core\PressureTest\Acceptance\Gas;
 use Diastoma\Core\PressureTest\Control;
 use Diastoma\Core\PressureTest\Figure;
@@ -15,6 +16,7 @@ use Diastoma\Core\PressureTest\Option;
 use Diastoma\Core\PressureTest\Phase;
 use Diastoma\Core\PressureTest\Physics\FilledPipe;
 use Diastoma\Core\PressureTest\Reading\Material;
+use Diastoma\Core\PressureTest\Site\SimpleSection;
 use Diastoma\Core\PressureTest\Site\TestSection;
 use Diastoma\Core\PressureTest\TestPlan;
 use Diastoma\Core\PressureTest\Words;
@@ -118,6 +120,13 @@ final class GasPlastic extends Method
     protected function draft(TestSection $section, array $options, Words $words): TestPlan
     {
         [$least, $most] = $this->pressures($section);
+        if ($most === null && $section->limiting($this->pipeFactor())->kpa >= SimpleSection::NO_RATING_KPA) {
+            throw InvalidInput::field(
+                'rated_kpa',
+                'What this pipe takes is not known, so no test can be planned: give the SDR with its design basis (hdb_psi, dr, design_factor), or the MOP it is '
+                    .'rated for (rated_kpa).',
+            );
+        }
         // where the design pressure is not known 1.5 × the rating: from memory
         $highest = min($most ?? INF, $section->limiting($this->pipeFactor())->takesKpa($this->pipeFactor()));
         $gauge = min($highest, (1 + $this->share('margin_percent')) * $least);

@@ -107,7 +107,7 @@ final class En805Air extends WaterMain
         [$before, $after] = [$seen->endKpa('settle'), $seen->located->of('still') === null ? $seen->endKpa('draw') : $seen->startKpa('still')];
         $fell = max(0.1, $before - $after);
         $allowed = $this->allowedL($seen->section, $fell, 'air');
-        $room = FilledPipe::ATMOSPHERE_KPA * (1 / ($after + FilledPipe::ATMOSPHERE_KPA) - 1 / ($before + FilledPipe::ATMOSPHERE_KPA));
+        $room = FilledPipe::ATMOSPHERE_KPA * (1 / ($before - $fell + FilledPipe::ATMOSPHERE_KPA) - 1 / ($before + FilledPipe::ATMOSPHERE_KPA));
         $hides = ($allowed['max_volume_l'] - $allowed['elastic_volume_l']) / $room;
         $share = $hides / (10 * $seen->section->volumeM3());
         $drawn = $seen->run->number('drawn_off_l');
