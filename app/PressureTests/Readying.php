@@ -14,6 +14,7 @@ use Diastoma\Core\PressureTest\Readiness;
 use Diastoma\Core\PressureTest\Reading\Material;
 use Diastoma\Core\PressureTest\Site\TestSection;
 use Diastoma\Core\PressureTest\TestPlan;
+use Diastoma\Core\Procedure\Story\StoryOf;
 use Diastoma\Core\Rulebook\Overrule;
 use Diastoma\Core\Sitting\State;
 
@@ -41,7 +42,16 @@ final class Readying
             $rest?->toDateTimeImmutable(), $plan->window['feasible'] ? null : $plan->window['said'], self::mended($last),
             self::overrules($preparation, $last, $at), ($facts ?? KnownFacts::of($section))->main()->material === Material::Composite,
             array_values(Nonconformance::holdingTestOf($section)->pluck('number')->all()), Signed::waits($last),
+            self::stale($preparation, $at, $at ?? $section->main->job->now()->toDateTimeImmutable()),
         );
+    }
+
+    /** @return array<string, string> what was seen to too long ago when it begins */
+    private static function stale(Subject $preparation, ?\DateTimeImmutable $at, \DateTimeImmutable $now): array
+    {
+        $sitting = $preparation->sitting();
+
+        return StoryOf::stale($sitting->work->procedure, $at === null ? $sitting->situation() : $sitting->situation()->at($at), $now);
     }
 
     private static function mended(?PressureTest $last): ?bool

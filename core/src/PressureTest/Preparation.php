@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Diastoma\Core\PressureTest;
 
+use Diastoma\Core\Procedure\Story\Age;
 use Diastoma\Core\Procedure\Procedure;
 use Diastoma\Core\Procedure\ReadingSpec;
 use Diastoma\Core\Procedure\Rule;
@@ -115,5 +116,17 @@ final class Preparation extends Procedure
     private static function yes(string $reading, string $yes, string $no, string $todo, Severity $otherwise = Severity::Mend): Rule
     {
         return new Confirmed("test.{$reading}", $reading, $yes, $no, $todo, $otherwise, Source::commonPractice());
+    }
+
+    public function ages(Situation $situation): array
+    {
+        $unused = static fn (Situation $s): ?\DateTimeImmutable => null; // relied on when the test begins: Readiness asks
+
+        return [
+            new Age('talk', 'people', ['talk_held', 'zone_kept'], $unused, 'pt.age.talk_min', 'Talk and exclusion zone seen to', 'tested',
+                'Hold the talk again and look at the zone: everybody on site today hears it.'),
+            new Age('gauge', 'gauge', ['relief_set'], $unused, 'pt.age.gauge_min', 'Gauge and relief looked at', 'tested',
+                'Look at gauge and relief again before the pump starts.'),
+        ];
     }
 }

@@ -149,6 +149,18 @@ final class StoryOf
         return '';
     }
 
+    /** @return array<string, string> what has gone stale at a moment and how it is done again, by the step at which it is read */
+    public static function stale(Procedure $procedure, Situation $s, \DateTimeImmutable $now): array
+    {
+        $stale = [];
+        foreach ($s->version < self::SINCE ? [] : $procedure->ages($s) as $age) {
+            $until = self::isUsed($age, $s) ? null : $age->until($s);
+            $stale += $until !== null && $now > $until ? [$age->step => "{$age->said} too long ago. {$age->remedy}"] : [];
+        }
+
+        return $stale;
+    }
+
     private static function isUsed(Age $age, Situation $s): bool
     {
         $from = $age->from($s);
