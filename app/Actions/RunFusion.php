@@ -199,7 +199,8 @@ final class RunFusion
         $value = [
             ...$trace->summary($nominal->fittingC ?? 20.0), 'started_at' => $started->format('Y-m-d\TH:i:sP'), 'ended_at' => $ended->format('Y-m-d\TH:i:sP'),
             'trace' => $id, 'samples_sha256' => $this->traces->fingerprintOf('fusion', $id), 'simulated' => $simulated, 'joint' => $joint->number,
-            ...($simulated ? [] : UnitElsewhere::of($subject, $joint, $started, $ended)), 'operator' => $person->name, 'certificate_until' => $person->certificateUntil(CertificateKind::Electrofusion),
+            ...($simulated ? [] : UnitElsewhere::of($subject, $joint, $started,
+                $ended)), 'operator' => $person->name, 'certificate_until' => $person->certificateUntil(CertificateKind::Electrofusion),
             'diagnosis' => $nominal === null ? null : Diagnosis::of($trace, $nominal, $subject->rulebook())->toArray(),
         ];
         $this->journal->append(

@@ -191,7 +191,9 @@ final class TestsDemo
     {
         $this->ready($section, $tester, $now->subMinutes(700));
         $section = Section::with('main.job.rulebook', 'joints', 'tests')->findOrFail($section->id);
-        $test = PressureTest::with('section.main.job.rulebook')->findOrFail($this->planning->execute($section, $tester, 'en805-pe')->id);
+        // planned last night, while what was looked at still held
+        $planned = CarbonImmutable::withTestNow($now->subMinutes(690), fn (): PressureTest => $this->planning->execute($section, $tester, 'en805-pe'));
+        $test = PressureTest::with('section.main.job.rulebook')->findOrFail($planned->id);
         $test->forceFill(['created_at' => $now->subMinutes(690)])->save(); // planned last night, as its readiness was
         $run = (new PressureLogger(Recorded::section($test), PressureFault::Leak, 3.0))->run(Recorded::plan($test), 17);
         $file = tempnam(sys_get_temp_dir(), 'trace') ?: throw new \RuntimeException('No room for a temporary file.');

@@ -21,7 +21,7 @@ final class JointSystemController
         return new JsonResponse([
             'systems' => array_map(self::system(...), Systems::latest()),
             'homes' => array_map(static fn (Home $home): array => ['id' => $home->value, 'said' => $home->said()], Home::cases()),
-            'materials' => array_keys(LiftCard::DENSITIES), 'tables' => JointSystem::TABLES,
+            'materials' => array_keys(LiftCard::DENSITIES), 'tables' => JointSystem::TABLES, 'media' => JointSystem::MEDIA,
         ]);
     }
 

@@ -66,14 +66,21 @@ final class FusionStory
     public static function record(Weld $weld): array
     {
         $key = $weld->recordKey();
-
-        return [new Agrees("length.{$key}", [$key], 'Length of the record', 'Time from its start to its end', static function (Situation $s) use ($weld): ?array {
+        $lengths = static function (Situation $s) use ($weld): ?array {
             $duration = $weld->figure($s, 'duration_s');
             $start = $weld->startedAt($s);
             $end = $weld->endedAt($s);
 
             return $duration === null || $start === null || $end === null ? null : [$duration, (float) ($end->getTimestamp() - $start->getTimestamp())];
-        }, 'ef.agree.record_s', Unit::Second, false, 'A record that does not fit its own times belongs to another joint, or another day.'), new UnitFree($weld)];
+        };
+
+        return [
+            new Agrees(
+                "length.{$key}", [$key], 'Length of the record', 'Time from its start to its end', $lengths, 'ef.agree.record_s', Unit::Second, false,
+                'A record that does not fit its own times belongs to another joint, or another day.',
+            ),
+            new UnitFree($weld),
+        ];
     }
 
     /**
@@ -95,7 +102,8 @@ final class FusionStory
                 'Draw the stab mark again: the scraper took it off.',
             );
             $rules['clean'][] = new Redone(
-                "wiped.{$end}", "od_after_{$end}_mm", "wiped_{$end}_at", "{$name} scraped", 'wiped', 'Wipe it again and let it dry: scraping leaves dust and grease of hands.',
+                "wiped.{$end}", "od_after_{$end}_mm", "wiped_{$end}_at", "{$name} scraped", 'wiped',
+                'Wipe it again and let it dry: scraping leaves dust and grease of hands.',
             );
             $rules['assemble'][] = self::assembledAfter("wiped_{$end}_at", $assembled, "{$name} wiped");
         }

@@ -36,10 +36,12 @@ final class PushStory
 
         return [
             self::age('clean', 'clean', ['socket_clean', 'spigot_clean'], 'gs.age.clean_min', 'Cleaned', 'Clean bell and spigot again.'),
-            $system->lubricated ? self::age('lubricant', 'lubricate', ['lubricated_where'], 'gs.age.lubricant_min', 'Lubricated', 'Wipe it off and lubricate again.')
+            $system->lubricated ? self::age('lubricant', 'lubricate', ['lubricated_where'], 'gs.age.lubricant_min', 'Lubricated',
+                'Wipe it off and lubricate again.')
                 : self::age('dry', 'lubricate', ['surfaces_dry'], 'gs.age.lubricant_min', 'Found dry', 'Look again that it is dry.'),
             self::age('gasket', 'gasket', ['gasket_c'], 'gs.age.gasket_min', ($isSealant ? 'Sealant' : 'Gasket').' measured', 'Measure its temperature again.'),
-            ...($isSealant ? [self::age('sealant', 'seat', ['sealant_all_round'], 'gs.age.sealant_min', 'Sealant laid', 'Take it off and lay fresh sealant.')] : []),
+            ...($isSealant ? [self::age('sealant', 'seat', ['sealant_all_round'], 'gs.age.sealant_min', 'Sealant laid',
+                'Take it off and lay fresh sealant.')] : []),
         ];
     }
 
@@ -55,8 +57,10 @@ final class PushStory
         $laid = $system->seal() === Seal::Sealant ? 'sealant_all_round' : 'gasket_seated';
 
         return [
-            'seat' => [new Redone('clean', 'socket_clean', $laid, 'Bell cleaned', 'sealed', 'Take the seal out, clean, and fit it again.', 'What lies behind a seal cannot be cleaned.')],
-            'lubricate' => $system->lubricated ? [new Redone('lubricate', $laid, 'lubricated_where', 'Gasket seated', 'lubricated', 'Lubricate again: handling wipes it off.')] : [],
+            'seat' => [new Redone('clean', 'socket_clean', $laid, 'Bell cleaned', 'sealed', 'Take the seal out, clean, and fit it again.',
+                'What lies behind a seal cannot be cleaned.')],
+            'lubricate' => $system->lubricated ? [new Redone('lubricate', $laid, 'lubricated_where', 'Gasket seated', 'lubricated',
+                'Lubricate again: handling wipes it off.')] : [],
             'feeler' => array_merge(...array_map(self::felt(...), $system->sides === 2 ? ['a', 'b'] : [''])),
         ];
     }
@@ -71,7 +75,8 @@ final class PushStory
 
         return [
             new NumberAtLeast('story.agree.feeler_low'.$dot, [$key], $depth, 'gs.feeler.least_percent', $said,
-                'So shallow it did not pass the lip of the bell, or the reading is in another unit. Feel again.', why: 'A reading that cannot be shows nothing.',
+                'So shallow it did not pass the lip of the bell, or the reading is in another unit. Feel again.',
+                why: 'A reading that cannot be shows nothing.',
                 bound: self::share('gs.feeler.least_percent'), unit: Unit::Millimetre),
             new NumberAtMost('story.agree.feeler_high'.$dot, [$key], $depth, 'gs.feeler.most_percent', $said,
                 'That is deeper than the spigot goes: no gasket was felt, or the reading is in another unit. Feel again.',

@@ -22,7 +22,8 @@ abstract class MechanicalProcedure extends Procedure
     /**
      * What cannot be taken back, in the order of the work.
      *
-     * @var array<string, array{keys: non-empty-list<string>, done: string, aside?: list<string>, remedy?: string, end?: string}> by the step, with the readings that are taken
+     * @var array<string, array{keys: non-empty-list<string>, done: string, aside?: list<string>, remedy?: string, end?: string}> by the step, with the
+     *     readings that are taken
      *     when it is done
      */
     protected const ACTS = [];

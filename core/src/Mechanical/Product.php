@@ -99,7 +99,8 @@ final readonly class Product
     private function spec(Situation $s, string $field, bool $isListed): ?ReadingSpec
     {
         [$label, $unit, $most] = CardRow::FIELDS[$field];
-        $spec = ReadingSpec::number(self::key($field), "Label: {$label}", $unit, in_array($field, ['bolts', 'lugs', 'flange_bolts'], true) ? 1.0 : 0.5, $most)->visible();
+        $spec = ReadingSpec::number(self::key($field), "Label: {$label}", $unit, in_array($field, ['bolts', 'lugs', 'flange_bolts'], true) ? 1.0 : 0.5,
+            $most)->visible();
         if (str_starts_with($field, 'upper_')) {
             return ! $isListed && $s->readings->text('layers') === self::TWO ? $spec : null;
         }

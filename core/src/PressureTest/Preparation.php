@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace Diastoma\Core\PressureTest;
 
-use Diastoma\Core\Procedure\Story\Age;
 use Diastoma\Core\Procedure\Procedure;
 use Diastoma\Core\Procedure\ReadingSpec;
 use Diastoma\Core\Procedure\Rule;
@@ -12,6 +11,7 @@ use Diastoma\Core\Procedure\Rules\Confirmed;
 use Diastoma\Core\Procedure\Rules\InDate;
 use Diastoma\Core\Procedure\Situation;
 use Diastoma\Core\Procedure\Step;
+use Diastoma\Core\Procedure\Story\Age;
 use Diastoma\Core\Rulebook\Severity;
 use Diastoma\Core\Rulebook\Source;
 

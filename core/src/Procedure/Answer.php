@@ -51,7 +51,8 @@ final readonly class Answer
 
             throw InvalidInput::field(
                 $this->spec->key,
-                "{$label}: {$this->units->print($value, $this->spec->unit)} cannot be right here. It lies between {$low} and {$high}. Measure again and check the unit.",
+                "{$label}: {$this->units->print($value, $this->spec->unit)} cannot be right here. It lies between {$low} and {$high}. "
+                    .'Measure again and check the unit.',
                 $value, [$this->spec->min, $this->spec->max],
             );
         }

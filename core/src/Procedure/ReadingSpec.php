@@ -205,7 +205,11 @@ final readonly class ReadingSpec
         return $this->but(['shared' => $with]);
     }
 
-    /** @param  array{required?: bool, since?: int, usual?: ?Usual, shared?: Shared, stays?: bool, range?: array{float, float}, columns?: list<self>}  $changes  by the name of the property */
+    /**
+     * @param  array{
+     *     required?: bool, since?: int, usual?: ?Usual, shared?: Shared, stays?: bool, range?: array{float, float}, columns?: list<self>
+     * }  $changes  by the name of the property
+     */
     private function but(array $changes): self
     {
         return new self(

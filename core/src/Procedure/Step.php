@@ -103,7 +103,8 @@ final readonly class Step
      */
     public function only(array $readings): self
     {
-        return new self($this->id, $this->title, $this->instruction, $readings, [], $this->cautions, [], $this->notNeeded, $this->stale, $this->gate, $this->group);
+        return new self($this->id, $this->title, $this->instruction, $readings, [], $this->cautions, [], $this->notNeeded, $this->stale, $this->gate,
+            $this->group);
     }
 
     public function under(string $group): self

@@ -63,7 +63,8 @@ final class Schools
                 'wait-maker', "Wait before a pressure test: the label's or maker's time, always entered", $practice, [],
                 [self::TEST_WAIT => [self::BY_MAKER]],
             ),
-            new School('paper-supervisor', 'What was entered from paper after the work is accepted by the supervisor', $practice, [], [self::PAPER => ['supervisor']]),
+            new School('paper-supervisor', 'What was entered from paper after the work is accepted by the supervisor', $practice, [],
+                [self::PAPER => ['supervisor']]),
             new School(
                 'paper-inspector', 'What was entered from paper after the work is accepted by the inspector', $practice, [], [self::PAPER => ['inspector']],
             ),

@@ -35,7 +35,8 @@ final class DeviceStart
     private static function onStory(Sitting $sitting, string $record, \DateTimeImmutable $now): ?Refused
     {
         foreach ($sitting->work->procedure->acts($sitting->situation()) as $act) {
-            $refused = in_array($record, $act->keys, true) ? StoryOf::refused($act, $sitting->work->procedure, $sitting->situation(), $sitting->steps(), $now) : '';
+            $refused = in_array($record, $act->keys, true) ? StoryOf::refused($act, $sitting->work->procedure, $sitting->situation(), $sitting->steps(),
+                $now) : '';
             if ($refused !== '') {
                 return Refused::conflict($refused);
             }

@@ -17,7 +17,8 @@ final class UsualSizes
         $soil = max(1.0, $stretch->approvedM3());
 
         return [
-            'approved_m3' => [0.2 * $soil, 8.0 * $soil], 'depth_m' => [0.5, 6.0], 'strength_tsf' => [0.0, 4.5], 'ladder_m' => [0.3, 30.0], 'spoil_m' => [0.1, 8.0],
+            'approved_m3' => [0.2 * $soil, 8.0 * $soil], 'depth_m' => [0.5, 6.0], 'strength_tsf' => [0.0, 4.5], 'ladder_m' => [0.3, 30.0], 'spoil_m' => [0.1,
+                8.0],
             'slope_run' => [0.25, 3.0], 'bottom_mm' => [max(300.0, $od), 1200.0 + 2.5 * $od], 'bucket_mm' => [200.0, 2500.0],
             'bedding_start_mm' => [20.0, 400.0], 'bedding_middle_mm' => [20.0, 400.0], 'bedding_end_mm' => [20.0, 400.0], 'grade_off_mm' => [-100.0, 100.0],
             'sn_kn_m2' => [1.0, 20.0], 'stone_mm' => [1.0, 150.0], 'thickness_mm' => [50.0, 600.0], 'apart_mm' => [0.0, 600.0], 'cover_mm' => [30.0, 8000.0],

@@ -144,6 +144,7 @@ final class Delivery extends Procedure
 
     public function usualSizes(Situation $situation): array
     {
-        return ['ordered' => [0.0, 5000.0], 'came' => [0.0, 5000.0], 'stack_m' => [0.05, 3.0], 'gasket_c' => [-15.0, 40.0], 'pipe.length_m' => [0.5, 25.0], 'count' => [1.0, 2000.0]];
+        return ['ordered' => [0.0, 5000.0], 'came' => [0.0, 5000.0], 'stack_m' => [0.05, 3.0], 'gasket_c' => [-15.0, 40.0], 'pipe.length_m' => [0.5, 25.0],
+            'count' => [1.0, 2000.0]];
     }
 }

@@ -18,7 +18,8 @@ use Diastoma\Core\Procedure\Verdict;
 use Diastoma\Core\Quantity\Unit;
 
 /**
- * Stories that cannot be true, or must not be, made of a work that was done well: every reading moved behind its act, every age exceeded, every relation broken,
+ * Stories that cannot be true, or must not be, made of a work that was done well: every reading moved behind its act, every age exceeded, every relation
+ * broken,
  * every number in another unit, every pair of steps swapped. What is asked, hidden, stale or related is found by asking: a new procedure is in it at once.
  */
 final class Stories
@@ -54,7 +55,8 @@ final class Stories
         if ($last[0] !== "{$id} {$rulebook}") {
             $stories = new self(new Walk($id, $rulebook));
             $last = ["{$id} {$rulebook}", [
-                'late' => $stories->late(), 'old' => $stories->old(), 'apart' => $stories->apart(), 'size' => $stories->sizes(), 'swapped' => $stories->swapped(),
+                'late' => $stories->late(), 'old' => $stories->old(), 'apart' => $stories
+                    ->apart(), 'size' => $stories->sizes(), 'swapped' => $stories->swapped(),
             ]];
         }
 
@@ -137,7 +139,8 @@ final class Stories
                         $value = self::scaled($reading->value, $at, $factor);
                         $isNearer = $factor < 1.0 && $column->min <= 0.0 && self::isGoodAtZero($column); // less of what should not be is a better answer
                         if ($value !== $reading->value && ! $isNearer) {
-                            $cases[] = new StoryCase('size', "{$step->id}.{$spec->key}".($at === '' ? '' : ".{$at}").' × '.round($factor, 4), $this->sized($spec, $value));
+                            $cases[] = new StoryCase('size', "{$step->id}.{$spec->key}".($at === '' ? '' : ".{$at}").' × '.round($factor, 4),
+                                $this->sized($spec, $value));
                         }
                     }
                 }

@@ -22,12 +22,14 @@ dataset('told', function () {
 });
 
 /** What stays silent, and why it may: the number is still one that a good crew could have read. */
-const STILL_USUAL = '/\.(ambient_c|out_of_square(_[a-d])?_mm|generator_kva|line_kpa|wanted_kpa|test_min|branch_test_min|face_[a-d]_mm|off_centre_\w+|spoil_m|(side_a_)?printed_test_wait_min|over_density\.layer)\b/';
+const STILL_USUAL = '/\.(ambient_c|out_of_square(_[a-d])?_mm|generator_kva|line_kpa|wanted_kpa|test_min|branch_test_min|'
+    .'face_[a-d]_mm|off_centre_\w+|spoil_m|(side_a_)?printed_test_wait_min|over_density\.layer)\b/';
 
 const NEVER = '/\A\z/';
 
 /** Pairs of steps that may be done in either order. */
-const EITHER_WAY = '/\A(side_a_fuse and pre_b_label|left_fuse and right_label|stab_a and stab_b|receive and cut_out|place_left and place_right|r\d_\w+ and r\d_\w+)\z/';
+const EITHER_WAY = '/\A(side_a_fuse and pre_b_label|left_fuse and right_label|stab_a and stab_b|'
+    .'receive and cut_out|place_left and place_right|r\d_\w+ and r\d_\w+)\z/';
 
 it('notices every story that cannot be true, as it is pinned', function (string $id, string $rulebook) {
     $told = Stories::of($id, $rulebook);

@@ -74,12 +74,14 @@ it('lets no method that is shut after it was pumped pass a guess', function (str
         foreach ([100.0, 400.0] as $fall) {
             foreach ([1.0, 3.0] as $shape) {
                 foreach ([60.0, 120.0] as $shut) {
-                    expect(judgedAlone($method, $held, $fall, $shape, 0.0, 30.0, $shut))->not->toBe('pass', "{$held} min, {$fall} kPa, shape {$shape}, shut {$shut}");
+                    expect(judgedAlone($method, $held, $fall, $shape, 0.0, 30.0, $shut))->not->toBe('pass',
+                        "{$held} min, {$fall} kPa, shape {$shape}, shut {$shut}");
                 }
             }
         }
     }
-})->with(array_map(static fn (string $id): array => [$id], array_values(array_diff(array_map(static fn ($m): string => $m->id(), TestMethods::all()), ['pe-decay']))));
+})->with(array_map(static fn (string $id): array => [$id], array_values(array_diff(array_map(static fn ($m): string => $m->id(), TestMethods::all()),
+    ['pe-decay']))));
 
 it('takes a sound rise of PE for what it is, however seldom the logger reads', function (float $step) {
     $passed = array_map(static fn (float $rise): string => (new TraceJudge(Unmarked::pe(1200.0, $rise, $step), [

@@ -49,7 +49,8 @@ final class Unmarked
         $t = 0.0;
         foreach ([
             [60.0, static fn (float $u): float => 0.0], [8.0, static fn (float $u): float => $kpa * $u], [30.0, static fn (float $u): float => $kpa],
-            [60.0, static fn (float $u): float => $kpa - ($kpa - $rested) * log10(1 + 9 * $u)], [1.5, static fn (float $u): float => $rested - ($rested - $drawn) * $u],
+            [60.0, static fn (float $u): float => $kpa - ($kpa - $rested) * log10(1 + 9 * $u)], [1.5,
+                static fn (float $u): float => $rested - ($rested - $drawn) * $u],
             [$riseMin, static fn (float $u): float => $drawn + 14.0 * log(1 + 20 * $u * $riseMin / 30) / log(21)],
         ] as [$minutes, $at]) {
             for ($k = 0, $n = (int) (60 * $minutes / $stepS); $k < $n; $k++, $t += $stepS) {

@@ -47,6 +47,23 @@ export const timeOfDay = written({ hour: '2-digit', minute: '2-digit' });
 
 export const dayAndTime = written({ day: '2-digit', month: 'short', hour: '2-digit', minute: '2-digit' });
 
+const wall = written({ year: 'numeric', month: '2-digit', day: '2-digit', hour: '2-digit', minute: '2-digit', hourCycle: 'h23' });
+
+/** A moment as a clock on the wall of the job shows it, as a field for date and time wants it: 2026-11-30T14:05. */
+export function toWall(iso: string, zone: string): string {
+  const [, day, month, year, time] = /(\d{2})\/(\d{2})\/(\d{4}), (\d{2}:\d{2})/.exec(wall(iso, zone)) ?? [];
+  return `${year}-${month}-${day}T${time}`;
+}
+
+/** The moment at which the clock on the wall of the job shows that; null where it is not whole. */
+export function fromWall(text: string, zone: string): string | null {
+  const asUtc = Date.parse(`${text}:00Z`);
+  if (Number.isNaN(asUtc)) return null;
+  const ahead = (at: number) => Date.parse(`${toWall(new Date(at).toISOString(), zone)}:00Z`) - at;
+  const near = asUtc - ahead(asUtc);
+  return new Date(asUtc - ahead(near)).toISOString(); // the second look is right where the clock was changed in between
+}
+
 /** 75 → "1:15", 3700 → "1:01:40"; never below zero. */
 export function span(seconds: number): string {
   const s = Math.max(0, Math.ceil(seconds));

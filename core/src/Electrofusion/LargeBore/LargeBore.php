@@ -122,12 +122,14 @@ final class LargeBore extends FusionProcedure
         foreach ($kind->restrained ? Restraints::welds() : [] as $weld) {
             $acts[] = FusionStory::fused($weld, array_values(array_diff($restraints, [$weld->key('prepare'), $weld->key('fuse')])));
         }
-        $acts[] = new Act('pull', 'pull', ['pulled_at', 'marks_at_edge'], 'pulled together', 'Draw it apart, wipe every part, let it dry, and pull it together again.');
+        $acts[] = new Act('pull', 'pull', ['pulled_at', 'marks_at_edge'], 'pulled together',
+            'Draw it apart, wipe every part, let it dry, and pull it together again.');
         foreach ($kind->circuits() as $side) {
             $aside = match ($side) {
                 'a' => self::ofSide('b'), 'b' => self::ofSide('a'), default => []
             };
-            $acts = [...$acts, ...($kind->preheated ? [FusionStory::fused(Sides::preheat($side), $aside)] : []), FusionStory::fused(Sides::fusion($side), $aside)];
+            $acts = [...$acts, ...($kind->preheated ? [FusionStory::fused(Sides::preheat($side), $aside)] : []), FusionStory::fused(Sides::fusion($side),
+                $aside)];
         }
 
         return $acts;
@@ -155,7 +157,8 @@ final class LargeBore extends FusionProcedure
         foreach ($kind->restrained ? Restraints::welds() : [] as $weld) {
             $ages[] = FusionStory::scraped($situation, $weld, $weld->name, $weld->key('ink_gone'), "{$weld->title}: ");
             $ages[] = new Age(
-                $weld->key('wiped_at'), $weld->key('prepare'), [$weld->key('wiped_at')], $weld->startedAt(...), 'ef.age.wiped_min', "{$weld->title}: wiped", 'fused',
+                $weld->key('wiped_at'), $weld->key('prepare'), [$weld->key('wiped_at')], $weld
+                    ->startedAt(...), 'ef.age.wiped_min', "{$weld->title}: wiped", 'fused',
                 'Wipe it again with a fresh wipe and let it dry.', true,
             );
         }

@@ -61,7 +61,8 @@ abstract class Saddle extends FusionProcedure
     {
         return [
             FusionStory::fused($this->welds()[0]),
-            new Act('tap', 'tap', ['tapped_at', $this->hasCutter() ? 'cutter_back' : 'coupon_out'], 'tapped', 'Shut it off. What was not seen before the main was '
+            new Act('tap', 'tap', ['tapped_at', $this->hasCutter() ? 'cutter_back' : 'coupon_out'], 'tapped',
+                'Shut it off. What was not seen before the main was '
                 .'opened cannot be seen now: have the saddle watched, or cut this piece of main out.'),
         ];
     }
@@ -72,7 +73,8 @@ abstract class Saddle extends FusionProcedure
 
         return [
             FusionStory::conditions($weld), FusionStory::scraped($situation, $weld, 'a', 'ink_gone', ''),
-            FusionStory::wiped('wiped_a_at', 'between_marks', 'clean', 'Main: '), FusionStory::wiped('fitting_wiped_at', 'between_marks', 'unpack', 'Fitting: '),
+            FusionStory::wiped('wiped_a_at', 'between_marks', 'clean', 'Main: '), FusionStory::wiped('fitting_wiped_at', 'between_marks', 'unpack',
+                'Fitting: '),
             new Age('branch', 'branch_test', ['branch_tight'], static fn (Situation $s): ?\DateTimeImmutable => $s->readings->reading('tapped_at')?->takenAt,
                 'ef.age.branch_min', 'Saddle and branch tested', 'tapped', 'Test saddle and branch again before the main is opened.', true),
         ];

@@ -59,7 +59,8 @@ final readonly class GasketFelt implements Rule
                 'Pull the joint apart, look at the gasket, replace or reseat it, and make the joint again. Never leave it.',
             ],
             $sweep->shallow !== [] => [
-                $situation->version >= StoryOf::SINCE ? Severity::Mend : Severity::Watch, "{$name}Shallower at ".implode(', ', $sweep->clock($sweep->shallow))." o'clock than the median of {$median}.",
+                $situation->version >= StoryOf::SINCE ? Severity::Mend : Severity::Watch, "{$name}Shallower at ".implode(', ',
+                    $sweep->clock($sweep->shallow))." o'clock than the median of {$median}.",
                 'Dirt, or the gasket pushed up there: look, and sweep again.',
             ],
             default => [Severity::Go, "{$name}Seated: the feeler meets the gasket at {$median} all round.", ''],

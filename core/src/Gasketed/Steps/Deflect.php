@@ -147,7 +147,8 @@ final class Deflect
             static fn (Situation $s): ?float => ! $s->readings->has('far_right_mm') && ! $s->readings->has('far_up_mm') ? null : hypot(
                 $s->readings->number('far_right_mm') ?? 0.0, $s->readings->number('far_up_mm') ?? 0.0,
             ),
-            'gs.far_end_mm', 'Far end off its planned place by', 'No joint takes that back: measure it again, or lift the pipe and lay it where it belongs.', watchShare: 1.0,
+            'gs.far_end_mm', 'Far end off its planned place by',
+            'No joint takes that back: measure it again, or lift the pipe and lay it where it belongs.', watchShare: 1.0,
         ));
 
         return new Step(

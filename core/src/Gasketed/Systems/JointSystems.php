@@ -86,13 +86,15 @@ final class JointSystems
                 'look' => 'No feeler here: the even gap tells that the ring rolled in evenly.', 'sizes' => [],
             ],
             [
-                'key' => 'concrete_tongue_groove', 'media' => ['sewer_gravity'], 'title' => 'Concrete, tongue and groove with sealant', 'material' => 'concrete', 'lubricated' => false,
+                'key' => 'concrete_tongue_groove', 'title' => 'Concrete, tongue and groove with sealant', 'material' => 'concrete', 'lubricated' => false,
+                'media' => ['sewer_gravity'],
                 'sealant' => true, 'lubricate_where' => 'nothing: tongue and groove clean and dry', 'forbidden' => 'any lubricant: the sealant must stick',
                 'home' => 'sealant_squeezed', 'graded' => true, 'top_mark' => true, 'cuttable' => false,
                 'gasket_seat' => 'the sealant lies all round the tongue, its ends overlapping, its paper off', 'source' => self::PRACTICE, 'sizes' => [],
             ],
             [
-                'key' => 'corrugated_hdpe', 'media' => ['sewer_gravity'], 'title' => 'Corrugated HDPE', 'material' => 'corrugated_hdpe', 'lubricate_where' => 'bell and gasket',
+                'key' => 'corrugated_hdpe', 'title' => 'Corrugated HDPE', 'material' => 'corrugated_hdpe', 'lubricate_where' => 'bell and gasket',
+                'media' => ['sewer_gravity'],
                 'forbidden' => 'lubricant that touched soil', 'home' => 'homing_mark',
                 'insertion_deg' => 1.5, 'graded' => true,
                 'gasket_seat' => 'the gasket sits in its valley (over the crown on large sizes), its lettering to the pipe end', 'source' => self::PRACTICE,
@@ -131,7 +133,8 @@ final class JointSystems
                 'source' => self::PRACTICE, 'sizes' => [],
             ],
             [
-                'key' => 'hdpe_cut_coupler', 'media' => ['sewer_gravity'], 'title' => 'Corrugated HDPE coupler for cut ends', 'material' => 'corrugated_hdpe', 'sides' => 2,
+                'key' => 'hdpe_cut_coupler', 'title' => 'Corrugated HDPE coupler for cut ends', 'material' => 'corrugated_hdpe', 'sides' => 2,
+                'media' => ['sewer_gravity'],
                 'lubricate_where' => 'coupler and both gaskets', 'forbidden' => 'lubricant that touched soil', 'home' => 'homing_mark',
                 'insertion_deg' => 1.5, 'graded' => true, 'gasket_seat' => 'a gasket in the valley next to each cut end, its lettering to the pipe end',
                 'source' => self::PRACTICE, 'sizes' => [],

@@ -31,7 +31,8 @@ final class Receive
         return new Step('receive', 'Fitting', 'Read the label. It governs: what the card says is only as good as its agreement with it.', [
             ...$product->specs($s),
             ReadingSpec::yesNo('fitting_whole', 'Body, gasket and bolts whole and clean, nothing missing?'),
-            ...($s->facts->maybe('line_kpa') === null ? [ReadingSpec::number('line_kpa', 'Working pressure of the line', Unit::KiloPascal, 1, 10000)->visible()] : []),
+            ...($s->facts->maybe('line_kpa') === null ? [ReadingSpec::number('line_kpa', 'Working pressure of the line', Unit::KiloPascal, 1,
+                10000)->visible()] : []),
         ], [
             new LabelHolds($product),
             Confirmed::usual(

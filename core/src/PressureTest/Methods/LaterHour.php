@@ -60,7 +60,8 @@ final class LaterHour
                 // a stretch that begins while it was still pumped falls late: only the last one tells whether the fall slows
                 $isMixed = str_ends_with($finding->rule, '.slowing') && $from < $last;
                 if ($finding->severity->rank() >= 2 && ! $isMixed && ! str_ends_with($finding->rule, '.reached')) {
-                    return ($seen->located->marked ? 'No meter shows that the pump stopped when it was marked. From ' : 'It is not on record when the pump stopped. From ')
+                    return ($seen->located->marked ? 'No meter shows that the pump stopped when it was marked. From '
+                        : 'It is not on record when the pump stopped. From ')
                         .$seen->words->minutes($from / 60).' on it does not pass: '.$finding->said;
                 }
             }
@@ -92,7 +93,8 @@ final class LaterHour
         if ($open === null) {
             return $trace->endS();
         }
-        while ($open > $start + 1 && 60 * ($trace->p[$open - 1] - $trace->p[$open]) / max(1e-6, $trace->t[$open] - $trace->t[$open - 1]) > self::VALVE * $trace->p[$start]) {
+        while ($open > $start + 1 && 60 * ($trace->p[$open - 1] - $trace->p[$open]) / max(1e-6,
+            $trace->t[$open] - $trace->t[$open - 1]) > self::VALVE * $trace->p[$start]) {
             $open--;
         }
 

@@ -11,7 +11,8 @@ use Diastoma\Core\Rulebook\Finding;
 use Diastoma\Core\Rulebook\Severity;
 
 /**
- * What was written on paper first and entered after an act that hides it: somebody with the right accepts it with a reason. Later than the rulebook lets it be, it
+ * What was written on paper first and entered after an act that hides it: somebody with the right accepts it with a reason. Later than the rulebook lets it
+ * be, it
  * is no evidence.
  */
 final readonly class FromPaper implements Rule
@@ -64,7 +65,8 @@ final readonly class FromPaper implements Rule
             ($count === 1 ? 'One answer was' : "{$count} answers were")." entered from paper after it was {$this->act->done}, up to "
                 .($most >= 120 ? intdiv($most, 60).' h' : "{$most} min").' after the time they give.',
             $isOld ? 'Paper of an earlier day is no evidence. '.$this->act->remedy
-                : 'A supervisor who has seen the paper accepts it with a reason.', $limit->source, $late, (float) $most, why: 'What is entered after the act could be made to fit.',
+                : 'A supervisor who has seen the paper accepts it with a reason.', $limit
+                    ->source, $late, (float) $most, why: 'What is entered after the act could be made to fit.',
         );
     }
 

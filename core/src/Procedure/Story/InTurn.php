@@ -54,7 +54,8 @@ final readonly class InTurn implements Rule
         }
 
         return $swapped === [] ? null : new Finding(
-            self::ID, Severity::Watch, 'Done out of order: '.implode('; ', $swapped).'.', '', Source::commonPractice(), array_values(array_unique($keys)), why: 'Steps stand in the order in which one can be seen to before the next hides it.',
+            self::ID, Severity::Watch, 'Done out of order: '.implode('; ', $swapped).'.', '', Source::commonPractice(), array_values(array_unique($keys)),
+            why: 'Steps stand in the order in which one can be seen to before the next hides it.',
         );
     }
 }

@@ -39,7 +39,8 @@ final readonly class Redone implements Rule
         }
 
         return $spoils->takenAt <= $spoilt->takenAt ? null : new Finding(
-            $this->id(), Severity::Mend, "{$this->later} after it was {$this->earlier}.", $this->remedy, Source::commonPractice(), [$this->spoils, $this->spoilt], why: $this->why,
+            $this->id(), Severity::Mend, "{$this->later} after it was {$this->earlier}.", $this->remedy, Source::commonPractice(), [$this->spoils,
+                $this->spoilt], why: $this->why,
         );
     }
 }

@@ -37,7 +37,8 @@ final class StoryOf
             $before = Asked::of(self::before($act, $steps), $act);
             $after = Asked::of(self::after($act, $steps), $act);
             $rules[$act->step] = [
-                ...$rules[$act->step] ?? [], new SeenBefore($procedure, $act, $before), ...($act->ready === '' ? [] : [new ReadyBefore($procedure, $act, $before)]),
+                ...$rules[$act->step] ?? [], new SeenBefore($procedure, $act, $before),
+                ...($act->ready === '' ? [] : [new ReadyBefore($procedure, $act, $before)]),
                 new FromPaper($act, $before), ...($after->specs === [] ? [] : [new SeenAfter($act, $after)]),
             ];
         }
@@ -176,7 +177,8 @@ final class StoryOf
         foreach ($s->version < self::SINCE ? [] : $procedure->ages($s) as $age) {
             $from = $age->from($s);
             $until = $age->until($s);
-            if ($from === null || $until === null || self::isUsed($age, $s) || ($clocks[$age->limit] ?? null)?->dueAt <= $until && isset($clocks[$age->limit])) {
+            $isFirst = ! isset($clocks[$age->limit]) || $until !== null && $until < $clocks[$age->limit]->dueAt;
+            if ($from === null || $until === null || ! $isFirst || self::isUsed($age, $s)) {
                 continue;
             }
             $clocks[$age->limit] = new Clock(

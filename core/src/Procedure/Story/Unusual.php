@@ -10,12 +10,6 @@ use Diastoma\Core\Quantity\UnitSystem;
 /** A number beyond what is usual here, and what may have been meant. */
 final readonly class Unusual
 {
-    /**
-     * Factors between units that are mistaken for one another: mm and in, a shifted point, m and mm, psi and kPa, psi and bar, kPa and bar, m and ft, N·m and ft·lb,
-     * N·m and in·lb.
-     */
-    private const FACTORS = [10.0, 100.0, 1000.0, 25.4, 6.894757, 14.503774, 0.3048, 1.355818, 0.112985];
-
     private function __construct(public string $key, public string $label, public float $value, public float $low, public float $high, public Unit $unit)
     {
     }
@@ -39,7 +33,7 @@ final readonly class Unusual
     public function instead(): array
     {
         $found = [];
-        foreach (self::FACTORS as $factor) {
+        foreach (self::factors($this->unit) as $factor) {
             foreach ([$this->value / $factor, $this->value * $factor] as $meant) {
                 $meant = round($meant, 4);
                 $isNew = array_filter($found, static fn (float $f): bool => abs($f - $meant) < 1e-3 * max(1.0, abs($meant))) === [];
@@ -57,5 +51,22 @@ final readonly class Unusual
             'field' => $this->key, 'detail' => 'unusual', 'value' => $this->value, 'usual' => [$this->low, $this->high],
             'instead' => array_map(fn (float $meant): array => ['value' => $meant, 'said' => $units->print($meant, $this->unit)], $this->instead()),
         ];
+    }
+
+    /**
+     * What a number of this unit is mistaken by: a shifted point first, then the units that crews use beside it.
+     *
+     * @return list<float>
+     */
+    private static function factors(Unit $unit): array
+    {
+        return match ($unit) {
+            Unit::Millimetre => [10.0, 100.0, 1000.0, 25.4], // cm, m, in
+            Unit::Metre => [10.0, 1000.0, 0.3048], // mm, ft
+            Unit::KiloPascal => [10.0, 100.0, 1000.0, 6.894757], // bar, MPa, psi
+            Unit::NewtonMetre, Unit::SmallTorque => [10.0, 100.0, 1.355818, 0.112985], // ft·lb, in·lb
+            Unit::Minute, Unit::Second => [10.0, 60.0],
+            default => [10.0, 100.0, 1000.0],
+        };
     }
 }

@@ -12,7 +12,8 @@ use Diastoma\Core\Procedure\Step;
 final class UsualSizes
 {
     /**
-     * @param  array<string, array{float, float}>  $usual  lowest and highest by key, without end, side or fusion; of a column as row.column or as the column alone
+     * @param  array<string, array{float, float}>  $usual  lowest and highest by key, without end, side or fusion; of a column as row.column or as the
+     *     column alone
      */
     public static function onto(Step $step, array $usual): Step
     {
@@ -66,6 +67,7 @@ final class UsualSizes
         /** @var array<string, string> $known */
         static $known = [];
 
-        return $known[$key] ??= (string) preg_replace(['/\A(?:r\d|pre(?:_[ab])?|side_[ab]|left|right)_/', '/_(?:[abcds]|left|right)(?=_[a-z0-9]+\z)/'], '', $key);
+        return $known[$key] ??= (string) preg_replace(['/\A(?:r\d|pre(?:_[ab])?|side_[ab]|left|right)_/', '/_(?:[abcds]|left|right)(?=_[a-z0-9]+\z)/'], '',
+            $key);
     }
 }

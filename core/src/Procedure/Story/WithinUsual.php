@@ -39,7 +39,8 @@ final readonly class WithinUsual implements Rule
         }
 
         return $odd === [] ? null : new Finding(
-            $this->id(), Severity::Watch, implode(' ', $odd), 'Kept when it was asked about. Whoever reads the record looks at it twice.', Source::commonPractice('usual sizes, from memory'),
+            $this->id(), Severity::Watch, implode(' ',
+                $odd), 'Kept when it was asked about. Whoever reads the record looks at it twice.', Source::commonPractice('usual sizes, from memory'),
             array_values(array_unique($keys)), why: 'Ten times too much, or another unit, looks like any other number.',
         );
     }

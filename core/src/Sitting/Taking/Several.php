@@ -28,7 +28,8 @@ final class Several
         foreach ($answers as $answer) {
             $single = new Entry(
                 $entry->id, Entry::READING,
-                ['key' => $answer['key'], 'value' => $answer['value'], Entry::KEPT => true, ...$entry->paper()], $entry->takenAt, $entry->by, $entry->receivedAt,
+                ['key' => $answer['key'], 'value' => $answer['value'], Entry::KEPT => true,
+                    ...$entry->paper()], $entry->takenAt, $entry->by, $entry->receivedAt,
             );
             $taken = (new TakeReading)->take($sitting, $single, $person, $now);
             if ($taken instanceof Refused) {

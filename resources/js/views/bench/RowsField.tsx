@@ -1,7 +1,7 @@
 import { useState, type ClipboardEvent } from 'react';
 import { Box, Button, FormHelperText, InputAdornment, MenuItem, Stack, TextField, ToggleButton, ToggleButtonGroup, Typography } from '@mui/material';
 import type { QueryKey } from '@tanstack/react-query';
-import type { Schemas } from '../../api/client';
+import { ApiError, type Schemas } from '../../api/client';
 import { useWork } from '../../app/session';
 import { tableSx } from '../../app/tableSx';
 import { dayAndTime } from '../../app/time';
@@ -9,14 +9,24 @@ import { NotTaken } from '../../app/NotTaken';
 import { cellsOf, laid } from '../../app/paste';
 import { besides, faultOf } from '../../app/useForm';
 import { useNext } from '../../app/useNext';
+import { AskSize, unusualOf } from './AskSize';
 import { shown, stored } from './units';
 import { RowsFile, useRowsFile } from './RowsFile';
 import { useEntry } from './useEntry';
 
 type Spec = Schemas['ReadingSpec'];
 
+interface Props {
+  bench: Schemas['Bench'];
+  spec: Spec;
+  queryKey: QueryKey;
+  disabled: boolean;
+  /** when it was done, where it was written on paper first */
+  doneAt?: string | null;
+}
+
 /** A series of rows: those that were entered, and one more. */
-export function RowsField({ bench, spec, queryKey, disabled }: { bench: Schemas['Bench']; spec: Spec; queryKey: QueryKey; disabled: boolean }) {
+export function RowsField({ bench, spec, queryKey, disabled, doneAt = null }: Props) {
   const { job } = useWork();
   const entry = useEntry(bench, queryKey);
   const simulated = useEntry(bench, queryKey);
@@ -37,8 +47,12 @@ export function RowsField({ bench, spec, queryKey, disabled }: { bench: Schemas[
   const given = columns.filter((column) => (texts[column.key] ?? '').trim() !== '');
   const whole = columns.every((column) => !column.required || given.includes(column));
   const suggested = bench.stand_in[spec.key] ?? [];
-  const give = (row: Record<string, unknown>) => entry.mutateAsync({ kind: 'row', payload: { key: spec.key, row } });
-  const send = () => next.hand(give(Object.fromEntries(given.map((column) => [column.key, value(column)]))).then((written) => setKept(written === null)));
+  const give = (row: Record<string, unknown>, isKept: boolean) =>
+    entry.mutateAsync({ kind: 'row', payload: { key: spec.key, row, ...(isKept ? { kept: true } : {}), ...(doneAt === null ? {} : { done_at: doneAt }) } });
+  const send = (isKept = false) =>
+    next.hand(give(Object.fromEntries(given.map((column) => [column.key, value(column)])), isKept).then((written) => setKept(written === null)));
+  const ask = unusualOf(fault);
+  const askedOf = columns.find((c) => c.key === (fault instanceof ApiError ? fault.faults[0]?.field : ''));
   const bring = useRowsFile(bench, spec.key, queryKey);
   /** A table from a spreadsheet is brought as a file of rows is: all of it or none. */
   const onPaste = (e: ClipboardEvent<HTMLFormElement>) => {
@@ -70,7 +84,7 @@ export function RowsField({ bench, spec, queryKey, disabled }: { bench: Schemas[
             />
           ))}
         </Box>
-        {error && <FormHelperText error>{error}</FormHelperText>}
+        {ask && askedOf ? <AskSize spec={askedOf} ask={ask} onKeep={() => send(true)} /> : error && <FormHelperText error>{error}</FormHelperText>}
         <NotTaken next={next} fields={columns.map((c) => c.key)} />
         {kept && (
           <Typography variant="body2" color="hand" role="status">

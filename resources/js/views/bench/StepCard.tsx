@@ -5,11 +5,13 @@ import { ApiError, type Schemas } from '../../api/client';
 import { forget } from '../../api/outbox';
 import { useWork } from '../../app/session';
 import { usePace } from '../../app/pace';
-import { span, timeOfDay, useByTime } from '../../app/time';
+import { dayAndTime, jobNow, span, timeOfDay, useByTime } from '../../app/time';
 import { useRefused } from '../../app/useOutbox';
+import { AskSize, unusualOf, type Unusual } from './AskSize';
 import { Cautions } from './Cautions';
 import { ringOf } from './clock/ringOf';
 import { Findings } from './Findings';
+import { FromPaper } from './FromPaper';
 import { GateNote, isShut } from './GateNote';
 import { Listed } from './Listed';
 import { ReadingField } from './ReadingField';
@@ -39,6 +41,9 @@ const bad = (finding: Schemas['Finding']) => finding.severity === 'mend' || find
 export function StepCard({ bench, step, queryKey, mayEnter, instrument, scan, footer, heading, quiet = false }: Props) {
   const entry = useEntry(bench, queryKey);
   const [errors, setErrors] = useState<Record<string, string>>({});
+  const [asked, setAsked] = useState<Record<string, Unusual>>({});
+  const [doneAt, setDoneAt] = useState<string | null>(null);
+  const paper = doneAt === null ? {} : { done_at: doneAt };
   const refused = useRefused(bench.subject_id);
   const [kept, setKept] = useState<Record<string, true>>({});
   const [pace] = usePace();
@@ -48,7 +53,7 @@ export function StepCard({ bench, step, queryKey, mayEnter, instrument, scan, fo
   const rows = pace === 'list' ? step.list.filter((row) => !apart.includes(row.key) && !kept[row.key]) : [];
   const allSo = () =>
     entry.mutate(
-      { kind: 'list', payload: { step: step.id, values: rows.map(({ key, value }) => ({ key, value })) } },
+      { kind: 'list', payload: { step: step.id, values: rows.map(({ key, value }) => ({ key, value })), ...paper } },
       {
         onSuccess: (written) => {
           setUnlisted(null);
@@ -62,22 +67,35 @@ export function StepCard({ bench, step, queryKey, mayEnter, instrument, scan, fo
     if (row.value === true) enter(row.key, false);
   };
   const [onWay, setOnWay] = useState<Record<string, number>>({}); // entries of each reading whose answer is still to come
-  const enter = (key: string, value: unknown) => {
+  const without = <T,>(all: Record<string, T>, key: string) => (key in all ? Object.fromEntries(Object.entries(all).filter(([k]) => k !== key)) : all);
+  const enter = (key: string, value: unknown, isKept = false) => {
     const count = (by: number) => setOnWay((all) => ({ ...all, [key]: (all[key] ?? 0) + by }));
     count(1);
+    last.current[key] = value;
     // each has its own answer, however many are entered before it comes
     entry
-      .mutateAsync({ kind: 'reading', payload: { key, value } })
+      .mutateAsync({ kind: 'reading', payload: { key, value, ...(isKept ? { kept: true } : {}), ...paper } })
       .then(
         (written) => {
-          setErrors((all) => (key in all ? Object.fromEntries(Object.entries(all).filter(([k]) => k !== key)) : all));
+          setErrors((all) => without(all, key));
+          setAsked((all) => without(all, key));
           setKept((all) => (!written ? { ...all, [key]: true } : Object.keys(all).length > 0 ? {} : all));
           if (refused[key]) void forget(refused[key].draft.id); // entered anew
         },
-        (error: unknown) => setErrors((all) => ({ ...all, [key]: error instanceof ApiError ? error.message : 'Not entered yet. It is kept here; try again.' })),
+        (error: unknown) => {
+          const ask = unusualOf(error);
+          setAsked((all) => (ask ? { ...all, [key]: ask } : without(all, key)));
+          setErrors((all) => ({
+            ...all,
+            [key]: ask ? 'Is that right?' : error instanceof ApiError ? error.message : 'Not entered yet. It is kept here; try again.',
+          }));
+        },
       )
       .finally(() => count(-1));
   };
+  /** What was asked about is what stands on the way: the field keeps it until it has been entered. */
+  const last = useRef<Record<string, unknown>>({});
+  const sentLast = (spec: Schemas['ReadingSpec']) => last.current[spec.key] ?? asked[spec.key]?.value;
   const { job } = useWork();
   const latest = useRef(enter);
   useLayoutEffect(() => {
@@ -126,6 +144,9 @@ export function StepCard({ bench, step, queryKey, mayEnter, instrument, scan, fo
           {step.not_needed}
         </Alert>
       )}
+      {mayEnter && step.readings.length > 0 && step.readings.some((spec) => spec.kind !== 'record' && spec.kind !== 'signature') && (
+        <FromPaper doneAt={doneAt} onDoneAt={setDoneAt} now={jobNow()} />
+      )}
       {/* what is tapped fast must not move under the finger when its verdict arrives */}
       {!tapped && wrong}
       {mayEnter && !shut && scan}
@@ -143,7 +164,7 @@ export function StepCard({ bench, step, queryKey, mayEnter, instrument, scan, fo
       {instrument && isInput && <Box sx={{ my: 2 }}>{instrument}</Box>}
       {tapped && wrong}
       {listed.map((spec) => (
-        <RowsField key={spec.key} bench={bench} spec={spec} queryKey={queryKey} disabled={!mayEnter || shut} />
+        <RowsField key={spec.key} bench={bench} spec={spec} queryKey={queryKey} disabled={!mayEnter || shut} doneAt={doneAt} />
       ))}
       <Box sx={instrument && !isInput && fields.length > 0 ? { display: { xl: 'grid' }, gridTemplateColumns: 'minmax(0,1fr) minmax(0,1fr)', gap: 3 } : {}}>
         <Box
@@ -173,8 +194,22 @@ export function StepCard({ bench, step, queryKey, mayEnter, instrument, scan, fo
                 draftKey={`draft:${bench.subject_id}:${spec.key}`}
                 ring={spec.kind === 'series' ? ringOf(bench, step, spec) : null}
               />
+              {asked[spec.key] && (
+                <AskSize
+                  spec={spec}
+                  ask={asked[spec.key]!}
+                  onKeep={() => enter(spec.key, sentLast(spec), true)}
+                  {...(spec.kind === 'number' ? { onMeant: (value: number) => enter(spec.key, value) } : {})}
+                />
+              )}
               {beside(spec.key).length > 0 && <Findings plain findings={beside(spec.key)} bench={bench} queryKey={queryKey} label={`Verdict: ${spec.label}`} />}
               <HowSaid reading={bench.readings[spec.key]} />
+              {bench.readings[spec.key]?.entered_at && (
+                <Typography variant="body2" color="text.secondary">
+                  From paper: done {timeOfDay(bench.readings[spec.key]!.at, job.time_zone)}, entered{' '}
+                  {dayAndTime(bench.readings[spec.key]!.entered_at!, job.time_zone)}.
+                </Typography>
+              )}
               {bench.readings[spec.key]?.late_min != null && (
                 <Typography variant="body2" color="text.secondary">
                   Sent {span(60 * bench.readings[spec.key]!.late_min!)} after it was taken.

@@ -53,10 +53,12 @@ export function SystemForm({ catalogue, from, onDone }: { catalogue: Schemas['Jo
     ...(from.shipped ? { title: '', key: '', source: '' } : {}),
     chamfer_deg: from.chamfer_deg === null ? '' : String(from.chamfer_deg),
     chamfer_mm: from.chamfer_mm === null ? '' : String(from.chamfer_mm),
+    pressure_kpa: from.pressure_kpa === null ? '' : String(from.pressure_kpa),
   });
   const { texts } = form;
   const [flags, setFlags] = useState<Record<string, boolean>>(Object.fromEntries(FLAGS.map(([key]) => [key, from[key]])));
   const [home, setHome] = useState(from.home);
+  const [media, setMedia] = useState(from.media);
   const [sizes, setSizes] = useState<Record<keyof Size, string>[]>(
     from.sizes.length === 0
       ? [EMPTY]
@@ -78,6 +80,8 @@ export function SystemForm({ catalogue, from, onDone }: { catalogue: Schemas['Jo
             deflection_cap_deg: from.deflection_cap_deg,
             chamfer_deg: typedNumber(texts.chamfer_deg),
             chamfer_mm: typedNumber(texts.chamfer_mm),
+            pressure_kpa: typedNumber(texts.pressure_kpa),
+            media,
             sizes: sizes
               .filter((s) => Object.values(s).some((v) => v.trim() !== ''))
               .map((s) => Object.fromEntries(SIZES.map(([key]) => [key, typedNumber(s[key])]))),
@@ -97,6 +101,22 @@ export function SystemForm({ catalogue, from, onDone }: { catalogue: Schemas['Jo
         ))}
         <TextField label="Chamfer of a cut spigot, °" {...form.field('chamfer_deg', add.error)} />
         <TextField label="its length along the pipe, mm" {...form.field('chamfer_mm', add.error)} />
+        <TextField
+          select
+          label="What may flow through it"
+          value={media}
+          onChange={(e) => setMedia(e.target.value as unknown as System['media'])}
+          slotProps={{ select: { multiple: true } }}
+          error={faultOf(add.error, 'media') !== undefined}
+          helperText={faultOf(add.error, 'media')}
+        >
+          {catalogue.media.map((word) => (
+            <MenuItem key={word} value={word} sx={{ minHeight: 52 }}>
+              {word.replaceAll('_', ' ')}
+            </MenuItem>
+          ))}
+        </TextField>
+        <TextField label="Working pressure at the most, kPa" {...form.field('pressure_kpa', add.error)} />
         <TextField select label="Home when" value={home} onChange={(e) => setHome(e.target.value)} sx={{ gridColumn: '1 / -1' }}>
           {catalogue.homes.map((h) => (
             <MenuItem key={h.id} value={h.id} sx={{ minHeight: 52 }}>

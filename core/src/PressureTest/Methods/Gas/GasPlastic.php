@@ -123,8 +123,8 @@ final class GasPlastic extends Method
         if ($most === null && $section->limiting($this->pipeFactor())->kpa >= SimpleSection::NO_RATING_KPA) {
             throw InvalidInput::field(
                 'rated_kpa',
-                'What this pipe takes is not known, so no test can be planned: give the SDR with its design basis (hdb_psi, dr, design_factor), or the MOP it is '
-                    .'rated for (rated_kpa).',
+                'What this pipe takes is not known, so no test can be planned: give the SDR with its design basis (hdb_psi, dr, design_factor), '
+                    .'or the MOP it is rated for (rated_kpa).',
             );
         }
         // where the design pressure is not known 1.5 × the rating: from memory

@@ -97,6 +97,18 @@ export function BoltWheel({ bench, wheel, queryKey, mayEnter }: { bench: Schemas
             </>
           )}
           {rows.error && <Alert severity="error">{rows.error}</Alert>}
+          {rows.asked && (
+            <Alert
+              severity="warning"
+              action={
+                <Button color="inherit" onClick={() => rows.keep()} sx={{ minHeight: 56 }}>
+                  Keep it
+                </Button>
+              }
+            >
+              {rows.asked.said}
+            </Alert>
+          )}
           {rows.kept && <Alert severity="info">Kept on this device; judged when the connection is back.</Alert>}
           {!small && below}
         </Stack>
