@@ -118,4 +118,14 @@ abstract class TestCase extends Base
 
         return $this;
     }
+
+    /** Talk, zone, gauge and relief are looked at again before a test: what was seen hours ago is stale. */
+    public function lookAgain(Section $section): static
+    {
+        foreach (['talk_held', 'zone_kept', 'relief_set'] as $key) {
+            $this->signIn('tom@demo')->enter($section, $key, true)->assertCreated();
+        }
+
+        return $this;
+    }
 }

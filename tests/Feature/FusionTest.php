@@ -88,7 +88,7 @@ it('does not start', function (array $change, string $who, int $status, string $
         'title', fn (string $t): bool => str_contains($t, $says),
     );
 })->with([
-    'without a label' => [['label_code' => null], 'ada@demo', 409, 'read the bar code'],
+    'without a label' => [['label_code' => null], 'ada@demo', 409, '“Label” is not complete'],
     'without the printed time' => [['printed_fusion_time_s' => null], 'ada@demo', 409, 'scan the label'],
     'with an open stop' => [['marks_at_edge' => false], 'ada@demo', 409, 'A pipe is not fully in'],
     'for a tester' => [[], 'tom@demo', 403, 'may not fuse'],

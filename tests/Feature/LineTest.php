@@ -20,7 +20,7 @@ it('says of each joint what is to do, and who entered something last; a note cha
     expect($first)->toMatchArray(['state' => 'in_work', 'to_do' => 'Conditions', 'last_by' => 'Ada Brook'])->and($first['last_at'])->toEndWith('+00:00');
     $write('51515151-0000-4000-8000-000000000002', 'note', ['text' => 'Rain is coming.'], 'vera', 5);
     expect($said())->toMatchArray(['last_by' => 'Ada Brook', 'last_at' => $first['last_at']]);
-    $write('51515151-0000-4000-8000-000000000003', 'reading', ['key' => 'ambient_c', 'value' => 60], 'ada', 6);
+    $write('51515151-0000-4000-8000-000000000003', 'reading', ['key' => 'ambient_c', 'value' => 60, 'kept' => true], 'ada', 6);
     expect($said())->toMatchArray(['state' => 'stop', 'to_do' => 'Cut out, or overrule', 'release_at' => null, 'test_at' => null]);
 });
 

@@ -114,7 +114,7 @@ it('names the old test in a repeat', function () {
         'title', fn (string $t): bool => str_contains($t, 'Rest after the last test'),
     );
     $this->job()->increment('clock_ahead_s', 8 * 3600);
-    $this->postJson(
+    $this->lookAgain($section)->postJson(
         "/api/v1/sections/{$section->id}/tests", ['method' => 'f2164'],
     )->assertCreated()->assertJsonPath('number', 2)->assertJsonPath('repeat_of', 1);
 });

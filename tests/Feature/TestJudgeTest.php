@@ -46,7 +46,7 @@ it('takes temperature and barometer out of a gas test', function (float $end, st
     $trace = tempnam(sys_get_temp_dir(), 'gas');
     file_put_contents($trace, "time_min,pressure_kpa,temperature_c\n0,600,17\n600,{$end},12\n");
     $section = tempnam(sys_get_temp_dir(), 'section');
-    file_put_contents($section, '{"material":"pe","length_m":900,"inside_mm":90,"wall_mm":10,"gauge_tolerance_kpa":0.5,"maop_kpa":380}');
+    file_put_contents($section, '{"material":"pe","length_m":900,"inside_mm":90,"wall_mm":10,"gauge_tolerance_kpa":0.5,"maop_kpa":380,"rated_kpa":1000}');
     expect(Artisan::call('test:judge', ['method' => 'gas-plastic', 'trace' => $trace, '--section' => $section]))->toBe(0);
     $read = json_decode(Artisan::output(), true);
     expect($read['acceptance']['verdict'])->toBe($verdict)->and($read['acceptance']['figures']['expected_end_kpa'])->toEqualWithDelta(587.915, 0.01)

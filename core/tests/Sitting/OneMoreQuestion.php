@@ -10,6 +10,7 @@ use Diastoma\Core\Procedure\Rules\Confirmed;
 use Diastoma\Core\Procedure\Rules\Since;
 use Diastoma\Core\Procedure\Situation;
 use Diastoma\Core\Procedure\Step;
+use Diastoma\Core\Procedure\Story\StoryOf;
 use Diastoma\Core\Rulebook\Severity;
 use Diastoma\Core\Rulebook\Source;
 
@@ -32,7 +33,7 @@ final class OneMoreQuestion extends Procedure
 
     public function version(): int
     {
-        return 2;
+        return StoryOf::SINCE + 1;
     }
 
     public function steps(Situation $situation): array
@@ -40,7 +41,7 @@ final class OneMoreQuestion extends Procedure
         $rule = new Confirmed('gloves.on', 'gloves', 'Gloves were on.', 'No gloves.', 'Put them on.', Severity::Stop, Source::commonPractice('gloves'));
 
         return [
-            new Step('gloves', 'Gloves', '', [ReadingSpec::yesNo('gloves', 'Gloves on?')->since(2)], [new Since(2, $rule)]),
+            new Step('gloves', 'Gloves', '', [ReadingSpec::yesNo('gloves', 'Gloves on?')->since($this->version())], [new Since($this->version(), $rule)]),
             ...$this->before->steps($situation),
         ];
     }

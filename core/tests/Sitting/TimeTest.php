@@ -87,14 +87,14 @@ it('keeps finished work finished when its procedure asks more, until somebody ju
     );
     expect($open($entries)->state())->toBe(State::Accepted)->and($open($entries)->version())->toBe(1)
         ->and(array_column($open($entries)->view()['steps'], 'readings', 'id')['gloves'])->toBe([]);
-    $again = new Entry('again', Entry::JUDGED_AGAIN, ['procedure_version' => 2], end($entries)->takenAt->modify('+1 day'), 'Vera');
+    $again = new Entry('again', Entry::JUDGED_AGAIN, ['procedure_version' => 3], end($entries)->takenAt->modify('+1 day'), 'Vera');
     $judged = $open([...$entries, $again]);
     expect($judged->state())->toBe(State::InWork)->and($judged->verdict()->current()?->missing)->toBe(['gloves']);
     $new = $open([]);
-    expect($new->version())->toBe(2)->and($new->take(
+    expect($new->version())->toBe(3)->and($new->take(
         new Entry('e', Entry::READING, ['key' => 'gloves', 'value' => false], $entries[0]->takenAt, 'Ada'), new Person('Ada', 'jointer'),
         $entries[0]->takenAt,
-    )->entry->payload)->toMatchArray(['procedure_version' => 2])
+    )->entry->payload)->toMatchArray(['procedure_version' => 3])
         ->and($new->state())->toBe(State::Stop);
 });
 

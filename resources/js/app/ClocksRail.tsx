@@ -83,7 +83,7 @@ export function ClocksRail({ onGo, calls }: { onGo: (clock: Clock) => void; call
               <Typography variant="caption" color="text.secondary">
                 [{clock.source}]
               </Typography>
-              {!due && clock.kind !== 'test_phase' && <ForwardButton to={clock.due_at} />}
+              {!due && clock.kind !== 'test_phase' && clock.kind !== 'age' && <ForwardButton to={clock.due_at} />}
             </Box>
           );
         })}

@@ -19,6 +19,9 @@ final class LaterHour
 
     private const MOST = 40;
 
+    /** A mark may be set by hand so much of the phase too early: the minute that somebody walks from the pump. From memory. */
+    private const NEAR = 0.1;
+
     /** Nearer than this two stretches are the same one, s. */
     private const SAME_S = 30.0;
 
@@ -48,7 +51,7 @@ final class LaterHour
             $starts[] = $from;
         }
         $last = $end - $length;
-        foreach ([...$starts, ...($last > $at[0] + self::SAME_S ? [$last] : [])] as $from) {
+        foreach ([...$starts, ...($last > $at[0] + max(self::SAME_S, $seen->located->marked ? self::NEAR * $length : 0.0) ? [$last] : [])] as $from) {
             $phases = array_map(
                 static fn (array $p): array => $p['id'] === $judged->id ? [
                     'id' => $p['id'], 'from_s' => $from, 'to_s' => min($end, $from + $length),

@@ -38,8 +38,8 @@ final class Ground
             ReadingSpec::choice('located', 'Services', [Ways::LOCATED, Ways::NOT_EXPOSED, Ways::NOT_LOCATED]),
             ReadingSpec::yesNo('permits', 'Permits here, stakes as on the drawing?')->apart(),
             ReadingSpec::yesNo('competent', 'Competent person named and on site?'),
-            ReadingSpec::yesNo('topsoil_apart', 'Topsoil set apart?'),
-            ReadingSpec::number('approved_m3', 'Approved soil on site', Unit::CubicMetre, 0, 100000, 'For bedding and surround of this stretch'),
+            ReadingSpec::yesNo('topsoil_apart', 'Topsoil set apart?')->visible(),
+            ReadingSpec::number('approved_m3', 'Approved soil on site', Unit::CubicMetre, 0, 100000, 'For bedding and surround of this stretch')->visible(),
         ], [
             new ChoiceIs('tr.located', 'located', 'Services', [
                 Ways::NOT_EXPOSED => [Severity::Mend, 'Expose each by hand where the trench crosses it, before a machine comes near.'],
