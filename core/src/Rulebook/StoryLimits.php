@@ -38,6 +38,7 @@ final class StoryLimits
             new Limit('mc.age.off_min', 240.0, Unit::Minute, $practice, 'Shut and at zero before the bolts: a valve that passes fills it again'),
             new Limit('mc.age.leak_test_min', 240.0, Unit::Minute, $practice, 'Leak test before the tap'),
             new Limit('mc.agree.pressure_percent', 20.0, Unit::Percent, $memory, 'Pressure of the line against pressure in the main'),
+            new Limit('mc.agree.design_percent', 70.0, Unit::Percent, $memory, 'Pressure in the main against the design pressure of its section'),
             new Limit('tr.buried_m', 0.6, Unit::Metre, Source::fromMemory('', 'as deep as somebody who kneels can be buried'),
                 'Depth from which on signs of a cave-in ask for protection'),
             new Limit('tr.bedding_rock_mm', 150.0, Unit::Millimetre, $practice, 'Bedding on rock, at the least'),

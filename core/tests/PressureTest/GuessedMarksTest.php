@@ -6,6 +6,9 @@ use Core\Tests\PressureTest\Unmarked;
 use Diastoma\Core\Exception\InvalidInput;
 use Diastoma\Core\PressureTest\Acceptance\TraceJudge;
 use Diastoma\Core\PressureTest\PressureTrace;
+use Diastoma\Core\PressureTest\Reading\Diagnosis;
+use Diastoma\Core\PressureTest\Reading\Material;
+use Diastoma\Core\PressureTest\Reading\Section;
 use Diastoma\Core\PressureTest\Run\Run;
 use Diastoma\Core\PressureTest\Site\SimpleSection;
 use Diastoma\Core\PressureTest\Site\TestSection;
@@ -105,4 +108,14 @@ it('plans no test of a gas main that nobody rated', function () {
     )->window['max_kpa'];
     expect(static fn (): float => $plan([]))->toThrow(InvalidInput::class, 'give the SDR')
         ->and($plan(['rated_kpa' => 1000.0]))->toBeLessThan(2000.0);
+});
+
+// Found: a tight steel main whose pressure fell by 0.4 kPa was called a leak, 75 % sure, where nobody said what is allowed.
+it('measures a diagnosis by what the method allows, where nobody says what is allowed', function () {
+    $trace = Unmarked::trace(1000.0, 60.0, 0.4, 3.0, 0.0, 30.0);
+    $judged = (new TraceJudge($trace, [...IRON, 'material' => 'steel']))->judge('en805-loss');
+    $allowed = $judged['figures']['allowance_l_h'];
+    // 20 kPa in an hour: 29.4 m³ · 20 kPa · (1/2.1 GPa + 306/(7.2 · 210 GPa)) = 0.40 L
+    $looks = static fn (?float $l): string => Diagnosis::of($trace->rows(), Section::of(Material::Steel, 400.0, 306.0, 7.2), $l)->causes[0]->value;
+    expect($judged['verdict'])->toBe('pass')->and($allowed)->toEqualWithDelta(0.40, 0.01)->and($looks($allowed))->toBe('tight');
 });

@@ -298,3 +298,10 @@ it('tells bolts that were tightened round from a star, and one star of four from
     'the star' => [4, [1, 3, 2, 4], 'go'], 'another star' => [4, [2, 4, 1, 3], 'go'], 'a third star' => [4, [1, 3, 4, 2], 'go'],
     'eight across' => [8, [1, 5, 3, 7, 2, 6, 4, 8], 'go'], 'eight round' => [8, [1, 2, 3, 4, 5, 6, 7, 8], 'mend'],
 ]);
+
+it('lets a main stand below its design pressure, but not at a tenth of it', function (float $main, string $severity) {
+    $walk = (new Walk('mechanical.live_tap'))->knowing(['line_kpa' => 800.0]);
+    $told = new Readings(array_map(static fn (Reading $r): Reading => $r->key === 'main_kpa' ? new Reading($r->key, $main, $r->takenAt, $r->by) : $r,
+        $walk->made()->history));
+    expect(storyFound($walk->verdict($told))['story.agree.main'] ?? 'go')->toBe($severity);
+})->with(['600 of 800' => [600.0, 'go'], '240 of 800' => [240.0, 'go'], '239 of 800' => [239.0, 'stop'], '80 of 800' => [80.0, 'stop']]);

@@ -106,7 +106,8 @@ final class LiveTap extends MechanicalProcedure
                 $line = $s->facts->maybe('line_kpa') ?? $s->readings->number('line_kpa');
 
                 return $main === null || $line === null ? null : [$main, $line];
-            }, 'mc.agree.pressure_percent', Unit::KiloPascal, why: 'The force that throws the rod out is worked out from it.', apart: Severity::Stop,
+            }, $situation->facts->maybe('line_kpa') === null ? 'mc.agree.pressure_percent'
+                : 'mc.agree.design_percent', Unit::KiloPascal, why: 'The force that throws the rod out is worked out from it.', apart: Severity::Stop,
         )]];
     }
 }

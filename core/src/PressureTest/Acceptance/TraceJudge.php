@@ -10,6 +10,7 @@ use Diastoma\Core\PressureTest\Figure;
 use Diastoma\Core\PressureTest\Medium;
 use Diastoma\Core\PressureTest\PressureTrace;
 use Diastoma\Core\PressureTest\Reading\Diagnosis;
+use Diastoma\Core\PressureTest\Reading\Meaning;
 use Diastoma\Core\PressureTest\Reading\ShutIn;
 use Diastoma\Core\PressureTest\Run\Run;
 use Diastoma\Core\PressureTest\Site\SimpleSection;
@@ -60,7 +61,9 @@ final readonly class TraceJudge
         return [
             'method' => $id, 'verdict' => $this->word($method, $verdict), 'advises_only' => $method->standing() !== Standing::Proves,
             'figures' => [
-                ...$verdict->figures, 'findings' => array_map(static fn (Finding $f): string => "{$f->severity->value}: {$f->said}", $verdict->findings),
+                // a diagnosis without an allowance would call every fall a leak: the method's own is used
+                ...($method->medium() === Medium::Water ? ['allowance_l_h' => Meaning::allowedLPerH($plan, $section)] : []), ...$verdict->figures,
+                'findings' => array_map(static fn (Finding $f): string => "{$f->severity->value}: {$f->said}", $verdict->findings),
                 'arithmetic' => array_map(static fn (Figure $f): array => $f->toArray(), $verdict->arithmetic),
             ],
             'source' => $method->source()->tag(),

@@ -65,7 +65,9 @@ enum Material: string
         return match ($this) {
             self::Pe => [
                 [0.17, 60.0], [0.20, 600.0], [0.23, 6000.0], [0.27, 60000.0],
-            ], self::Pvc => [[0.02, 1800.0], [0.03, 15000.0]], self::Composite => [[0.03, 1500.0], [0.03, 12000.0]], default => []
+            ], self::Pvc => [[0.02, 1800.0], [0.03, 15000.0]], self::Composite => [[0.03, 1500.0], [0.03, 12000.0]],
+            self::Grp => [[0.015, 1500.0], [0.015, 12000.0]], // some hundredths of the elastic strain in a test, from memory
+            default => []
         };
     }
 }

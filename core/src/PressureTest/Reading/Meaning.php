@@ -40,7 +40,7 @@ final class Meaning
             $rows = $trace->thinned(Diagnosis::MOST)->rows();
             $judged = self::beforeItEmptied($rows, $judged, $plan, $verdict);
 
-            $allowed = $plan->makeUp['l_per_h'] ?? self::allowedMakeUp($plan) ?? self::allowedWater($plan, $section);
+            $allowed = self::allowedLPerH($plan, $section);
 
             return [
                 ...Diagnosis::ofWindow(ShutIn::between($rows, $judged['from_s'], $judged['to_s']), $section->asOnePipe(), $allowed)->toArray(),
@@ -74,6 +74,12 @@ final class Meaning
         ));
 
         return $before[count($before) - 1] ?? $judged;
+    }
+
+    /** What a method of water lets leave a main, in L/h, whatever it measures; null where it allows none. */
+    public static function allowedLPerH(TestPlan $plan, TestSection $section): ?float
+    {
+        return $plan->makeUp['l_per_h'] ?? self::allowedMakeUp($plan) ?? self::allowedWater($plan, $section);
     }
 
     /** What may be added in all while a pressure is held, in L/h. */

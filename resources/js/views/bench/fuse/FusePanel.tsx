@@ -1,4 +1,4 @@
-import { useEffect, useRef, useState } from 'react';
+import { useRef, useState } from 'react';
 import { Alert, Box, Button, MenuItem, Stack, TextField, Typography } from '@mui/material';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { answered, api, type Schemas } from '../../../api/client';
@@ -81,7 +81,6 @@ function Unit({ bench, step, guide, mayEnter, again }: Props & { again: boolean 
     gcTime: 0,
   });
   const going = runId !== null && !running.data?.finished;
-  const [warned, setWarned] = useState(false);
   const before = bench.verdict.steps.slice(
     0,
     bench.verdict.steps.findIndex((s) => s.step === step.id),
@@ -93,7 +92,6 @@ function Unit({ bench, step, guide, mayEnter, again }: Props & { again: boolean 
   const stopped = bench.verdict.findings.filter((f) => f.severity === 'stop' && !f.overrule && !own(f));
   const labelRead = guide.time_s !== null && guide.voltage_v !== null;
   const unready = missing.length > 0 || mend.length > 0;
-  useEffect(() => setWarned(false), [unready]);
 
   return (
     <Box sx={{ mb: 2 }}>
@@ -108,7 +106,8 @@ function Unit({ bench, step, guide, mayEnter, again }: Props & { again: boolean 
           {unready && (
             <Alert severity="warning" sx={{ mb: 1 }}>
               Not ready to fuse. {mend.map((f) => `${f.said} ${f.todo}`).join(' ')}{' '}
-              {missing.length > 0 && `Not entered yet: ${missing.map((s) => s.title).join(', ')}.`} What is fused like this can only be cut out.
+              {missing.length > 0 && `Not entered yet: ${missing.map((s) => s.title).join(', ')}.`} The unit does not start before that: what is fused unseen
+              can only be cut out.
             </Alert>
           )}
           <Stack direction={{ xs: 'column', sm: 'row' }} spacing={1.5} sx={{ mb: 1.5 }}>
@@ -126,27 +125,16 @@ function Unit({ bench, step, guide, mayEnter, again }: Props & { again: boolean 
                 </MenuItem>
               ))}
             </TextField>
-            {unready && !warned ? (
-              <Button
-                variant="outlined"
-                color="secondary"
-                disabled={!mayEnter || !labelRead || stopped.length > 0}
-                onClick={() => setWarned(true)}
-                sx={{ flex: 1, minHeight: 56 }}
-              >
-                Fuse all the same …
-              </Button>
-            ) : (
-              <Button
-                variant="contained"
-                color="secondary"
-                disabled={!mayEnter || !labelRead || start.isPending || stopped.length > 0}
-                onClick={() => start.mutate()}
-                sx={{ flex: 1, minHeight: 56 }}
-              >
-                {unready ? 'Yes, start it unready' : again ? `${step.title} again` : step.title === 'Preheat' ? 'Start preheat' : 'Start fusion'}
-              </Button>
-            )}
+            {/* whether it may start is asked of the rules when it is pressed: they also know what has gone stale */}
+            <Button
+              variant={unready ? 'outlined' : 'contained'}
+              color="secondary"
+              disabled={!mayEnter || !labelRead || start.isPending || stopped.length > 0}
+              onClick={() => start.mutate()}
+              sx={{ flex: 1, minHeight: 56 }}
+            >
+              {again ? `${step.title} again` : step.title === 'Preheat' ? 'Start preheat' : 'Start fusion'}
+            </Button>
           </Stack>
           {!labelRead && <Typography>Read the label first: the unit takes voltage and time from it.</Typography>}
           {start.error && <Alert severity="error">{start.error.message}</Alert>}
