@@ -1,6 +1,6 @@
 import AxeBuilder from '@axe-core/playwright';
 import { expect, test } from '@playwright/test';
-import { goToStep, now, openGate, signIn, step, toMain, unpack, yes } from './crew';
+import { clean, goToStep, now, openGate, signIn, step, toMain, unpack, yes } from './crew';
 
 test('a restraint that is not yet cold holds the pull', async ({ page }) => {
   await signIn(page, 'ada');
@@ -24,6 +24,7 @@ test('a restraint that is not yet cold holds the pull', async ({ page }) => {
   await expect(page.getByRole('status', { name: 'This step is shut' })).toContainText('Nothing is pulled before every restraint is cold.');
   await expect(page.getByRole('button', { name: 'Pull begun – now' })).toBeDisabled();
   await openGate(page);
+  await clean(page);
   await unpack(page);
   await goToStep(page, 'Pull together');
   await yes(page, 'Nylon slings only, no chain on the pipe?');

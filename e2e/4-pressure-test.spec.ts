@@ -1,6 +1,6 @@
 import { readFile } from 'node:fs/promises';
 import { expect, test, type Page } from '@playwright/test';
-import { chooseMethod, makeSectionReady, mend, signIn, simulate, waitOut } from './crew';
+import { chooseMethod, lookAgain, makeSectionReady, mend, signIn, simulate, waitOut } from './crew';
 
 /** The eight hours without pressure that stand between two tests. */
 async function rest(page: Page) {
@@ -82,6 +82,7 @@ test('a section that leaks does not pass, is repeated, and a brought trace is ju
   await page.goto('/test/A');
   await page.getByRole('button', { name: 'Plan another test of this section' }).click();
   await rest(page);
+  await lookAgain(page);
   await chooseMethod(page, /4 h expansion and 1 h test/);
   await page.getByRole('button', { name: 'Plan a repeat test' }).click();
   await simulate(page, 2, 'not passed', 'with a leak', '6000 times');
@@ -92,6 +93,7 @@ test('a section that leaks does not pass, is repeated, and a brought trace is ju
   await expect(page.getByRole('region', { name: 'Readiness' })).toContainText('nothing is on record of what was done about it');
   await mend(page, '3', 'Coupler wept: cut out and made anew');
   await rest(page);
+  await lookAgain(page);
   await chooseMethod(page, /4 h expansion and 1 h test/);
   await page.getByRole('button', { name: 'Plan a repeat test' }).click();
   await expect(page.getByRole('heading', { name: 'Test 3: planned' })).toBeVisible();

@@ -1,7 +1,7 @@
 import { readFile } from 'node:fs/promises';
 import AxeBuilder from '@axe-core/playwright';
 import { expect, test, type Page } from '@playwright/test';
-import { chooseMethod, findSignal, kept, loseSignal, makeSectionReady, mend, signIn, simulate } from './crew';
+import { chooseMethod, findSignal, kept, loseSignal, makeSectionReady, mend, signIn, simulate, lookAgain } from './crew';
 
 async function download(page: Page, name: string) {
   const [file] = await Promise.all([page.waitForEvent('download'), page.getByRole('link', { name }).click()]);
@@ -62,6 +62,7 @@ test('a leak that was found and mended is tested again and passes', async ({ pag
   await expect(page.getByRole('region', { name: 'What the trace means' })).toContainText('a leak');
   await expect(page.getByRole('region', { name: 'Mended' })).toContainText('Joint 1202');
   await mend(page, '', 'Vented again, every summit');
+  await lookAgain(page);
   await page.getByRole('button', { name: 'Plan a repeat test' }).click();
   await expect(page.getByText('repeats test 1')).toBeVisible();
   await simulate(page, 2, 'passed');

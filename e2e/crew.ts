@@ -331,6 +331,21 @@ export async function makeSectionReady(page: Page, medium: 'water' | 'air' = 'wa
   await choose(page, 'Gauge or logger', /Logger 16 bar/);
 }
 
+/** Hours later talk, zone, relief and gauge are looked at again: the same answers, said once more. */
+export async function lookAgain(page: Page) {
+  await page
+    .getByRole('region', { name: 'Readiness' })
+    .getByRole('button', { name: /^Answer what is open/ })
+    .click();
+  for (const question of [
+    'Toolbox talk held: who does what, who stops it?',
+    'Exclusion zone set and crew told?',
+    'Relief valve set above the test pressure and tried?',
+  ])
+    await yes(page, question);
+  await choose(page, 'Gauge or logger', /Logger 16 bar/);
+}
+
 /** Plans by another method than the one that is offered first. */
 export async function chooseMethod(page: Page, title: RegExp) {
   await page.getByRole('combobox', { name: 'Method' }).click();

@@ -23,7 +23,7 @@ dataset('told', function () {
 
 /** What stays silent, and why it may: the number is still one that a good crew could have read. */
 const STILL_USUAL = '/\.(ambient_c|out_of_square(_[a-d])?_mm|generator_kva|line_kpa|wanted_kpa|test_min|branch_test_min|'
-    .'face_[a-d]_mm|off_centre_\w+|spoil_m|(side_a_)?printed_test_wait_min|over_density\.layer)\b/';
+    .'face_[a-d]_mm|off_centre_\w+|spoil_m|(side_a_|left_|right_)?printed_test_wait_min|over_density\.layer)\b/';
 
 const NEVER = '/\A\z/';
 

@@ -305,3 +305,24 @@ it('lets a main stand below its design pressure, but not at a tenth of it', func
         $walk->made()->history));
     expect(storyFound($walk->verdict($told))['story.agree.main'] ?? 'go')->toBe($severity);
 })->with(['600 of 800' => [600.0, 'go'], '240 of 800' => [240.0, 'go'], '239 of 800' => [239.0, 'stop'], '80 of 800' => [80.0, 'stop']]);
+
+it('takes the line for the main within a fifth of the larger', function (float $main, string $severity) {
+    $walk = new Walk('mechanical.live_tap');
+    $of = $walk->made()->number('line_kpa') ?? 0.0;
+    $told = new Readings(array_map(static fn (Reading $r): Reading => $r->key === 'main_kpa' ? new Reading($r->key, $main * $of, $r->takenAt, $r->by) : $r,
+        $walk->made()->history));
+    expect(storyFound($walk->verdict($told))['story.agree.main'] ?? 'go')->toBe($severity);
+})->with(['a fifth below' => [0.8, 'go'], 'more below' => [0.79, 'stop'], 'a fifth of the larger' => [1.25, 'go'], 'more above' => [1.26, 'stop']]);
+
+it('holds the length of a record against its start and its end', function (int $seconds, string $severity) {
+    $walk = new Walk('electrofusion.coupler');
+    $told = new Readings(array_map(static function (Reading $r) use ($seconds): Reading {
+        if ($r->key !== 'fusion' || ! is_array($r->value)) {
+            return $r;
+        }
+        $ended = (new DateTimeImmutable($r->value['started_at']))->modify('+'.(round($r->value['duration_s']) + $seconds).' seconds');
+
+        return new Reading($r->key, [...$r->value, 'ended_at' => $ended->format('Y-m-d\TH:i:s.vP')], $r->takenAt, $r->by);
+    }, $walk->made()->history));
+    expect(storyFound($walk->verdict($told))['story.agree.length.fusion'] ?? 'go')->toBe($severity);
+})->with(['as long' => [0, 'go'], '5 s longer' => [5, 'go'], '7 s longer' => [7, 'mend'], '10 min longer' => [600, 'mend']]);

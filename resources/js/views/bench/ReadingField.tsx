@@ -50,7 +50,7 @@ const label = (spec: Spec) => (spec.required ? spec.label : `${spec.label} (if a
 function NumberField({ spec, reading, error, busy, disabled, onEnter, draftKey }: FieldProps) {
   const entered = typeof reading?.value === 'number' ? shown(reading.value, spec) : '';
   const draft = useDraft({ key: draftKey, entered, busy, error });
-  const enter = () => draft.enter(() => onEnter(stored(draft.text, spec)));
+  const enter = (again = false) => draft.enter(() => onEnter(stored(draft.text, spec)), again);
   return (
     <TextField
       fullWidth
@@ -58,8 +58,8 @@ function NumberField({ spec, reading, error, busy, disabled, onEnter, draftKey }
       value={draft.text}
       disabled={disabled}
       onChange={(e) => draft.type(e.target.value)}
-      onBlur={enter}
-      onKeyDown={(e) => e.key === 'Enter' && enter()}
+      onBlur={() => enter()}
+      onKeyDown={(e) => e.key === 'Enter' && enter(true)}
       error={error !== null}
       helperText={error ?? (spec.hint || undefined)}
       slotProps={{
@@ -83,7 +83,7 @@ function NumberField({ spec, reading, error, busy, disabled, onEnter, draftKey }
   );
 }
 
-function YesNoField({ spec, reading, error, disabled, onEnter }: FieldProps) {
+function YesNoField({ spec, reading, error, busy, disabled, onEnter }: FieldProps) {
   const id = useId();
   const value = typeof reading?.value === 'boolean' ? reading.value : null;
   return (
@@ -96,7 +96,7 @@ function YesNoField({ spec, reading, error, disabled, onEnter }: FieldProps) {
           exclusive
           value={value}
           disabled={disabled}
-          onChange={(_, next: boolean | null) => next !== null && onEnter(next)}
+          onChange={(_, next: boolean | null) => !busy && onEnter(next ?? value)} // the same once more: looked at again
           aria-labelledby={id}
         >
           <ToggleButton value={true} sx={{ minWidth: 72, '&.Mui-selected, &.Mui-selected:hover': { bgcolor: 'pipe', color: 'background.paper' } }}>
@@ -125,7 +125,7 @@ function ChoiceField({ spec, reading, error, disabled, onEnter }: FieldProps) {
       helperText={error ?? (spec.hint || undefined)}
     >
       {spec.choices.map((choice) => (
-        <MenuItem key={choice} value={choice} sx={{ minHeight: 52 }}>
+        <MenuItem key={choice} value={choice} onClick={() => choice === reading?.value && onEnter(choice)} sx={{ minHeight: 52 }}>
           {choice}
         </MenuItem>
       ))}
@@ -149,7 +149,7 @@ function EquipmentField({ spec, reading, error, disabled, onEnter }: FieldProps)
       helperText={error ?? undefined}
     >
       {kinds.map((item) => (
-        <MenuItem key={item.id} value={item.id} sx={{ minHeight: 52 }}>
+        <MenuItem key={item.id} value={item.id} onClick={() => item.id === value?.id && onEnter(item.id)} sx={{ minHeight: 52 }}>
           {item.name} ({item.serial})
         </MenuItem>
       ))}
@@ -160,7 +160,7 @@ function EquipmentField({ spec, reading, error, disabled, onEnter }: FieldProps)
 function CodeField({ spec, reading, error, busy, disabled, onEnter, draftKey }: FieldProps) {
   const { text, type, enter } = useDraft({ key: draftKey, entered: typeof reading?.value === 'string' ? reading.value : '', busy, error });
   const digits = text.replace(/\D/g, '').length;
-  const send = () => enter(() => onEnter(text));
+  const send = (again = false) => enter(() => onEnter(text), again);
   return (
     <TextField
       fullWidth
@@ -168,8 +168,8 @@ function CodeField({ spec, reading, error, busy, disabled, onEnter, draftKey }: 
       value={text}
       disabled={disabled}
       onChange={(e) => type(e.target.value)}
-      onKeyDown={(e) => e.key === 'Enter' && send()}
-      onBlur={send}
+      onKeyDown={(e) => e.key === 'Enter' && send(true)}
+      onBlur={() => send()}
       error={error !== null}
       helperText={error ?? (spec.label.includes('24') ? `${digits} of 24 digits. ${spec.hint}` : spec.hint)}
       slotProps={{ htmlInput: { inputMode: spec.instrument === '' ? 'text' : 'numeric', autoComplete: 'off' } }}

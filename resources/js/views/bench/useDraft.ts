@@ -16,6 +16,7 @@ interface Of {
 /**
  * What is being typed survives a reload. An answer that arrives meanwhile writes over what was sent or left alone, never over what somebody is typing.
  * Enter and leaving the field both enter it: the same text goes only once unless it was refused, or the record has said something else since.
+ * Enter on what already stands in the record says that it was read again and is the same: what has gone stale is renewed so.
  */
 export function useDraft({ key, entered, busy, error }: Of) {
   const whose = useWork().person.id;
@@ -40,7 +41,8 @@ export function useDraft({ key, entered, busy, error }: Of) {
     setText(next);
   };
   const changed = text !== entered;
-  const enter = (send: () => void) => {
+  const enter = (send: () => void, again = false) => {
+    if (again && !changed && !busy && text.trim() !== '') return send();
     if (!changed || text.trim() === '' || sent.current === text) return;
     sent.current = text;
     send();

@@ -33,7 +33,7 @@ export function SeriesField({ spec, reading, error, busy, disabled, onEnter, dra
   const cells = Array.from({ length: count }, (_, k) => parts[k] ?? '');
   const full = cells.every((cell) => cell.trim() !== '');
   const set = (at: number, next: string) => type(cells.map((cell, k) => (k === at ? next : cell)).join(' | '));
-  const enter = () => full && draft.enter(() => onEnter(cells.map((cell) => stored(cell, spec))));
+  const enter = (again = false) => full && draft.enter(() => onEnter(cells.map((cell) => stored(cell, spec))), again);
   const next = disabled ? -1 : cells.findIndex((cell) => cell.trim() === '');
   const lit = next < 0 ? null : angleOf(next, count, whole);
   const round = ring ? places(count, whole) : null;
@@ -105,7 +105,7 @@ export function SeriesField({ spec, reading, error, busy, disabled, onEnter, dra
             disabled={disabled}
             error={error !== null}
             onChange={(e) => set(k, e.target.value)}
-            onKeyDown={(e) => e.key === 'Enter' && enter()}
+            onKeyDown={(e) => e.key === 'Enter' && enter(k === count - 1)}
             sx={{
               ...(round?.[k] && cellOf(round[k], whole)),
               ...(k === next && LIT),
