@@ -1,5 +1,5 @@
 import { expect, test, type Page } from '@playwright/test';
-import { goToStep, saved, signIn } from './crew';
+import { goToStep, saved, signIn, step } from './crew';
 
 test.use({ viewport: { width: 390, height: 844 }, hasTouch: true, isMobile: true });
 
@@ -100,4 +100,26 @@ test('a call is over when what it calls for is done; one that asks for nothing s
   done = true;
   await expect(call.filter({ hasText: 'Solvent drying is over' })).toBeHidden();
   await expect(call.filter({ hasText: 'Wait before backfill is over' })).toBeVisible();
+});
+
+test('what was written on paper first stands at its own time, and a number nobody expects is asked about', async ({ page }) => {
+  await signIn(page, 'ada');
+  await page.goto('/bench/14');
+  await goToStep(page, 'Inspect');
+  await page.getByRole('button', { name: 'Written on paper first?' }).click();
+  const time = page.getByLabel('Done at');
+  await expect(time).toBeFocused();
+  const [day, clock] = (await time.inputValue()).split('T') as [string, string];
+  const minutes = Math.max(0, Number(clock.slice(0, 2)) * 60 + Number(clock.slice(3)) - 20);
+  const at = `${String(Math.floor(minutes / 60)).padStart(2, '0')}:${String(minutes % 60).padStart(2, '0')}`;
+  await time.fill(`${day}T${at}`);
+  const gouge = page.getByRole('textbox', { name: 'End A: deepest gouge' });
+  await gouge.fill('12');
+  await gouge.press('Enter');
+  const asked = page.getByRole('alertdialog', { name: /Is that right\? End A: deepest gouge/ });
+  await expect(asked).toContainText('Usual here is');
+  await asked.getByRole('button', { name: '1.2 mm' }).click();
+  await expect(asked).toBeHidden();
+  await expect(gouge).toHaveValue('1.2');
+  await expect(step(page, 'Inspect')).toContainText(`From paper: done ${at}`);
 });

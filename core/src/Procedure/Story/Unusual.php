@@ -26,7 +26,7 @@ final readonly class Unusual
     }
 
     /**
-     * What may have been meant: the same digits with another point or in another unit, as far as they are usual.
+     * What may have been meant: the same digits with another point or in another unit, as far as they are usual; two at most, so that they are read.
      *
      * @return list<float> the nearest slip first, each once
      */
@@ -41,7 +41,7 @@ final readonly class Unusual
             }
         }
 
-        return array_slice($found, 0, 3);
+        return array_slice($found, 0, 2);
     }
 
     /** @return array{field: string, detail: string, value: float, usual: array{float, float}, instead: list<array{value: float, said: string}>} */

@@ -1,4 +1,4 @@
-import { useId } from 'react';
+import { useEffect, useId, useRef } from 'react';
 import { Button, Stack, TextField, Typography } from '@mui/material';
 import { useWork } from '../../app/session';
 import { fromWall, toWall } from '../../app/time';
@@ -14,6 +14,11 @@ interface Props {
 export function FromPaper({ doneAt, onDoneAt, now }: Props) {
   const { job } = useWork();
   const id = useId();
+  const time = useRef<HTMLInputElement>(null);
+  const isOpen = doneAt !== null;
+  useEffect(() => {
+    if (isOpen) time.current?.focus(); // it opens above what it was pressed below
+  }, [isOpen]);
   if (doneAt === null)
     return (
       <Button variant="text" size="small" onClick={() => onDoneAt(new Date(now).toISOString())} sx={{ minHeight: 44, px: 0.5, ml: -0.5 }}>
@@ -32,6 +37,7 @@ export function FromPaper({ doneAt, onDoneAt, now }: Props) {
         From paper: all that is entered here stands at this time. The record says when it was entered, and a supervisor accepts what could no longer be seen.
       </Typography>
       <TextField
+        inputRef={time}
         type="datetime-local"
         label="Done at"
         value={toWall(doneAt, job.time_zone)}

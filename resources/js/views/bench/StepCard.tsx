@@ -5,6 +5,7 @@ import { ApiError, type Schemas } from '../../api/client';
 import { forget } from '../../api/outbox';
 import { useWork } from '../../app/session';
 import { usePace } from '../../app/pace';
+import { typed } from '../../app/typed';
 import { dayAndTime, jobNow, span, timeOfDay, useByTime } from '../../app/time';
 import { useRefused } from '../../app/useOutbox';
 import { AskSize, unusualOf, type Unusual } from './AskSize';
@@ -42,6 +43,8 @@ export function StepCard({ bench, step, queryKey, mayEnter, instrument, scan, fo
   const entry = useEntry(bench, queryKey);
   const [errors, setErrors] = useState<Record<string, string>>({});
   const [asked, setAsked] = useState<Record<string, Unusual>>({});
+  const [meant, setMeant] = useState<Record<string, number>>({}); // how often each was asked about and taken as it was meant
+  const draftOf = (key: string) => `draft:${bench.subject_id}:${key}`;
   const [doneAt, setDoneAt] = useState<string | null>(null);
   const paper = doneAt === null ? {} : { done_at: doneAt };
   const refused = useRefused(bench.subject_id);
@@ -96,7 +99,7 @@ export function StepCard({ bench, step, queryKey, mayEnter, instrument, scan, fo
   /** What was asked about is what stands on the way: the field keeps it until it has been entered. */
   const last = useRef<Record<string, unknown>>({});
   const sentLast = (spec: Schemas['ReadingSpec']) => last.current[spec.key] ?? asked[spec.key]?.value;
-  const { job } = useWork();
+  const { job, person } = useWork();
   const latest = useRef(enter);
   useLayoutEffect(() => {
     latest.current = enter;
@@ -130,6 +133,15 @@ export function StepCard({ bench, step, queryKey, mayEnter, instrument, scan, fo
   const isInput = step.readings.some((spec) => spec.kind === 'row');
   const tapped = step.readings.some((spec) => spec.kind === 'row' && spec.instrument !== '');
   const wrong = loose.some(bad) && <Findings findings={loose.filter(bad)} bench={bench} queryKey={queryKey} label="What is wrong" />;
+  // what was typed goes: the field shows what was meant
+  const takeMeant = (key: string, value: number) => {
+    typed(person.id, draftOf(key)).remove();
+    setMeant((old) => ({ ...old, [key]: (old[key] ?? 0) + 1 }));
+    enter(key, value);
+  };
+  const onPaper = mayEnter && step.readings.some((spec) => spec.kind !== 'record' && spec.kind !== 'signature') && (
+    <FromPaper doneAt={doneAt} onDoneAt={setDoneAt} now={jobNow()} />
+  );
   return (
     <Paper component="section" aria-label={step.title} sx={{ p: { xs: 1.5, sm: 2.5 } }}>
       <Typography variant="overline" component="p" color="text.secondary">
@@ -144,9 +156,7 @@ export function StepCard({ bench, step, queryKey, mayEnter, instrument, scan, fo
           {step.not_needed}
         </Alert>
       )}
-      {mayEnter && step.readings.length > 0 && step.readings.some((spec) => spec.kind !== 'record' && spec.kind !== 'signature') && (
-        <FromPaper doneAt={doneAt} onDoneAt={setDoneAt} now={jobNow()} />
-      )}
+      {doneAt !== null && onPaper}
       {/* what is tapped fast must not move under the finger when its verdict arrives */}
       {!tapped && wrong}
       {mayEnter && !shut && scan}
@@ -185,13 +195,14 @@ export function StepCard({ bench, step, queryKey, mayEnter, instrument, scan, fo
               }
             >
               <ReadingField
+                key={meant[spec.key] ?? 0}
                 spec={spec}
                 reading={step.stale.includes(spec.key) ? undefined : bench.readings[spec.key]}
                 error={errors[spec.key] ?? refused[spec.key]?.said ?? null}
                 busy={(onWay[spec.key] ?? 0) > 0}
                 disabled={!mayEnter || shut}
                 onEnter={onEnter}
-                draftKey={`draft:${bench.subject_id}:${spec.key}`}
+                draftKey={draftOf(spec.key)}
                 ring={spec.kind === 'series' ? ringOf(bench, step, spec) : null}
               />
               {asked[spec.key] && (
@@ -199,7 +210,7 @@ export function StepCard({ bench, step, queryKey, mayEnter, instrument, scan, fo
                   spec={spec}
                   ask={asked[spec.key]!}
                   onKeep={() => enter(spec.key, sentLast(spec), true)}
-                  {...(spec.kind === 'number' ? { onMeant: (value: number) => enter(spec.key, value) } : {})}
+                  {...(spec.kind === 'number' ? { onMeant: (value: number) => takeMeant(spec.key, value) } : {})}
                 />
               )}
               {beside(spec.key).length > 0 && <Findings plain findings={beside(spec.key)} bench={bench} queryKey={queryKey} label={`Verdict: ${spec.label}`} />}
@@ -241,6 +252,7 @@ export function StepCard({ bench, step, queryKey, mayEnter, instrument, scan, fo
       </Box>
       {!mayEnter && fields.length > 0 && <Alert severity="info">You may read this, not enter readings.</Alert>}
       {footer}
+      {doneAt === null && onPaper}
       <StepPictures bench={bench} step={step} queryKey={queryKey} />
       {loose.some((f) => !bad(f)) && <Findings findings={loose.filter((f) => !bad(f))} bench={bench} queryKey={queryKey} label="Findings of this step" />}
     </Paper>

@@ -104,7 +104,7 @@ function Unit({ bench, step, guide, mayEnter, again }: Props & { again: boolean 
             </Alert>
           ))}
           {unready && (
-            <Alert severity="warning" sx={{ mb: 1 }}>
+            <Alert severity="warning" sx={{ mb: 2 }}>
               Not ready to fuse. {mend.map((f) => `${f.said} ${f.todo}`).join(' ')}{' '}
               {missing.length > 0 && `Not entered yet: ${missing.map((s) => s.title).join(', ')}.`} The unit does not start before that: what is fused unseen
               can only be cut out.
