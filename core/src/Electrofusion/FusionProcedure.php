@@ -83,7 +83,7 @@ abstract class FusionProcedure extends Procedure implements Fused
     }
 
     /** Once fused, what was left to mend is summed up in one stop; who overrules that has settled the parts too. */
-    protected function covers(Overrule $overrule, Step $step, Finding $finding): bool
+    public function covers(Overrule $overrule, Step $step, Finding $finding): bool
     {
         if (parent::covers($overrule, $step, $finding)) {
             return true;

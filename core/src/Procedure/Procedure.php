@@ -12,7 +12,6 @@ use Diastoma\Core\Procedure\Table\Table;
 use Diastoma\Core\Rulebook\Finding;
 use Diastoma\Core\Rulebook\Overrule;
 use Diastoma\Core\Rulebook\Rulebook;
-use Diastoma\Core\Rulebook\Severity;
 
 /** A way of making a joint, or any other work that is done in steps and judged by readings. */
 abstract class Procedure
@@ -65,11 +64,7 @@ abstract class Procedure
         return [];
     }
 
-    /**
-     * What goes stale.
-     *
-     * @return list<Age>
-     */
+    /** @return list<Age> what goes stale */
     public function ages(Situation $situation): array
     {
         return [];
@@ -85,11 +80,7 @@ abstract class Procedure
         return [];
     }
 
-    /**
-     * What is usual for the work at hand, lowest and highest in the unit of the reading.
-     *
-     * @return array<string, array{float, float}> by key, without the end, side or fusion it belongs to; see UsualSizes
-     */
+    /** @return array<string, array{float, float}> what is usual, in the unit of the reading: by key without end, side or fusion; see UsualSizes */
     public function usualSizes(Situation $situation): array
     {
         return [];
@@ -262,10 +253,22 @@ abstract class Procedure
         return $situation->rulebook->holdPoints === [] ? $steps : Holds::onto($steps, $situation, $this);
     }
 
-    /** @return list<Step> of the version that the work was begun under, judged as a whole as well as each by itself */
+    /** @return list<Step> what is asked before an act, without what is made of the work as a whole: enough to know what is missing */
+    final public function askedBefore(Act $act, Situation $situation): array
+    {
+        return StoryOf::before($act, $this->plain($situation));
+    }
+
+    /** @return list<Step> of the version that the work was begun under */
+    private function plain(Situation $situation): array
+    {
+        return $situation->once('plain', fn (): array => array_map(static fn (Step $step): Step => $step->asOf($situation->version), $this->steps($situation)));
+    }
+
+    /** @return list<Step> judged as a whole as well as each by itself */
     private function storied(Situation $situation): array
     {
-        $steps = array_map(static fn (Step $step): Step => $step->asOf($situation->version), $this->steps($situation));
+        $steps = $this->plain($situation);
 
         return $situation->version < StoryOf::SINCE ? $steps : StoryOf::onto($steps, $situation, $this);
     }
@@ -286,69 +289,11 @@ abstract class Procedure
      */
     final public function judged(Situation $situation, array $steps, ?Judging $judging = null): Verdict
     {
-        $readings = $situation->readings;
-        $rulebook = $situation->rulebook;
-        $findings = [];
-        $standings = [];
-        foreach ($steps as $step) {
-            $found = $this->findings($step, $situation->knowing($findings), $judging);
-            $worst = $found === [] ? null : Severity::Go;
-            foreach ($found as $finding) {
-                if ($worst !== null && $finding->isOpen() && $finding->severity->isWorseThan($worst)) {
-                    $worst = $finding->severity;
-                }
-            }
-            $standings[] = new StepStanding($step->id, $step->title, $step->missing($readings), $worst, $step->notNeeded !== '');
-            array_push($findings, ...$found);
-        }
-
-        return new Verdict($this->id(), $rulebook->id, $rulebook->version, $findings, $standings, $this->allClocks($situation));
-    }
-
-    /** @return list<Finding> */
-    private function findings(Step $step, Situation $situation, ?Judging $judging): array
-    {
-        $found = [];
-        $readings = $situation->readings;
-        foreach ($step->rules as $k => $rule) {
-            $finding = $judging === null ? $rule->judge($situation) : $judging->ask("{$step->id}/{$k}", $rule, $situation);
-            if ($finding === null) {
-                continue;
-            }
-            $overrule = $readings->overrules !== [] && $finding->severity->rank() >= Severity::Mend->rank() ? $this->overruleOf($step, $finding, $readings)
-                : null;
-            $found[] = $finding->placed($step->id, $overrule);
-        }
-
-        return $found;
-    }
-
-    private function overruleOf(Step $step, Finding $finding, Readings $readings): ?Overrule
-    {
-        foreach ($readings->overrules as $overrule) {
-            if (! $finding->final && ! self::readSince($overrule, $finding, $readings) && $this->covers($overrule, $step, $finding)) {
-                return $overrule;
-            }
-        }
-
-        return null;
-    }
-
-    /** Whether something the finding is made of was read after the overrule: that was given for what stood then. */
-    private static function readSince(Overrule $overrule, Finding $finding, Readings $readings): bool
-    {
-        foreach ($finding->readings as $key) {
-            $reading = $readings->reading($key);
-            if ($reading !== null && $reading->takenAt > $overrule->at) {
-                return true;
-            }
-        }
-
-        return false;
+        return Judgement::of($this, $situation, $steps, $judging);
     }
 
     /** Whether an overrule, given for one finding, settles this one. Other than that finding itself only what it sums up. */
-    protected function covers(Overrule $overrule, Step $step, Finding $finding): bool
+    public function covers(Overrule $overrule, Step $step, Finding $finding): bool
     {
         return $overrule->rule === $finding->rule && ! $finding->severity->isWorseThan($overrule->severity);
     }

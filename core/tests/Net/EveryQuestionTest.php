@@ -60,9 +60,11 @@ it('is not accepted when one answer is bad, and every answer is read by a rule',
 
 it('is not accepted when one answer is left out', function (string $id) {
     $walk = new Walk($id);
+    $left = []; // each once, in the first way of doing it that asks for it: to leave it out is the same in every other
     foreach ($walk->ways() as $way => $good) {
-        foreach ($walk->specs($good) as $key => $spec) {
+        foreach (array_diff_key($walk->specs($good), $left) as $key => $spec) {
             if ($spec->required && $good->has($key)) {
+                $left[$key] = true;
                 expect($walk->verdict($walk->without($good, $key))->isAccepted())->toBeFalse("{$id}, {$way}: accepted without {$key}");
             }
         }

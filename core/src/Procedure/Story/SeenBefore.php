@@ -65,7 +65,7 @@ final readonly class SeenBefore implements Rule
             return [];
         }
         $then = $situation->at($at);
-        foreach ($this->procedure->stepsBefore($this->act, $then) as $step) {
+        foreach ($this->procedure->askedBefore($this->act, $then) as $step) {
             foreach ($step->missing($then->readings) as $key) {
                 $open += isset($this->before->specs[$key]) ? [$key => true] : [];
             }
