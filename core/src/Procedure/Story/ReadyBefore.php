@@ -31,7 +31,10 @@ final readonly class ReadyBefore implements Rule
         }
         $open = [];
         foreach ($this->knownAt($at, $situation) as $finding) {
-            if ($finding->severity === Severity::Mend && $this->isHidden($finding) && ! $this->wasAccepted($finding, $at, $situation)) {
+            if (
+                $finding->severity === Severity::Mend && $this->isHidden($finding) && ! $this->isStillToBeUsed($finding, $situation)
+                && ! $this->wasAccepted($finding, $at, $situation)
+            ) {
                 $open[] = $finding->said;
             }
         }
@@ -51,6 +54,18 @@ final readonly class ReadyBefore implements Rule
         foreach ($finding->readings as $key) {
             if (isset($this->before->specs[$key]) && ($this->act->isHeat || ! $this->before->stays($key))) {
                 return true;
+            }
+        }
+
+        return false;
+    }
+
+    /** Whether it is about something that goes stale for an act still to come: that is no fault of this one, which was done while it was fresh. */
+    private function isStillToBeUsed(Finding $finding, Situation $situation): bool
+    {
+        foreach ($this->procedure->ages($situation) as $age) {
+            if ("story.age.{$age->id}" === $finding->rule) {
+                return $age->usedAt($situation) === null;
             }
         }
 
