@@ -8,6 +8,8 @@ use Diastoma\Core\Electrofusion\Diagnosis\Diagnosis;
 use Diastoma\Core\Electrofusion\Diagnosis\Nominal;
 use Diastoma\Core\Electrofusion\Diagnosis\TraceClass;
 use Diastoma\Core\Electrofusion\FusionProcedure;
+use Diastoma\Core\Electrofusion\LargeBore\LargeBore;
+use Diastoma\Core\Electrofusion\LargeBore\Restraints;
 use Diastoma\Core\Electrofusion\Weld;
 use Diastoma\Core\Procedure\Facts;
 use Diastoma\Core\Procedure\Reading;
@@ -30,6 +32,18 @@ final class Work
     public static function on(FusionProcedure $procedure, Facts $facts): self
     {
         return new self($procedure, $facts, [], new \DateTimeImmutable('2026-11-23T08:00:00+00:00'));
+    }
+
+    /** Restraints 1 to n of a large bore fused one after another, a quarter of an hour of cooling each. */
+    public static function restrained(int $count): self
+    {
+        $work = self::on(new LargeBore, new Facts(['dn_mm' => 800, 'sdr' => 17, 'wall_mm' => 47.4, 'od_largest_mm' => 807.2, 'material' => 'PE 100']));
+        $work = $work->read('ambient_c', 14.0)->read('fitting_c', 15.0);
+        foreach (array_slice(Restraints::welds(), 0, $count) as $weld) {
+            $work = $work->label($weld, 40, 2.2, 120)->read($weld->key('printed_cooling_min'), 15.0)->fused($weld, 40, 2.2, 120);
+        }
+
+        return $work;
     }
 
     public function read(string $key, mixed $value): self

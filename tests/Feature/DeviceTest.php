@@ -22,7 +22,7 @@ const SAMPLE_CODE = '731204181801400645260007';
 
 it('takes samples while a weld runs, once however often they are sent, and closes with the end code', function () {
     $joint = $this->joint(10);
-    prepare($this->signIn(), $joint);
+    $this->signIn()->enterUpTo($joint, 'fusion');
     $headers = ['Authorization' => 'Bearer '.deviceToken()];
     $this->app['auth']->forgetGuards();
     $run = $this->postJson(
@@ -46,7 +46,7 @@ it('takes samples while a weld runs, once however often they are sent, and close
 });
 
 it('shows on the bench what a unit has sent so far', function () {
-    prepare($this->signIn(), $this->joint(10));
+    $this->signIn()->enterUpTo($this->joint(10), 'fusion');
     $headers = ['Authorization' => 'Bearer '.deviceToken()];
     $this->app['auth']->forgetGuards();
     $run = $this->postJson('/api/v1/device/fusion-runs', ['joint' => 10, 'label' => SAMPLE_CODE], $headers)->json('id');
@@ -58,7 +58,7 @@ it('shows on the bench what a unit has sent so far', function () {
 });
 
 it('refuses a device', function (Closure $headers, array $body, int $status, string $says) {
-    prepare($this->signIn(), $this->joint(10));
+    $this->signIn()->enterUpTo($this->joint(10), 'fusion');
     $this->app['auth']->forgetGuards();
     $this->postJson('/api/v1/device/fusion-runs', $body, $headers())->assertStatus($status)->assertJsonPath(
         'title', fn (string $t): bool => str_contains($t, $says),

@@ -8,12 +8,6 @@ use App\Traces\TraceStore;
 use Carbon\CarbonImmutable;
 use Illuminate\Http\UploadedFile;
 
-/** Everything before the fusion, ending now. @param  array<string, mixed>  $change null leaves a reading out */
-function prepare(Tests\TestCase $test, Joint $joint, array $change = []): void
-{
-    $test->enterUpTo($joint, 'fusion', $change);
-}
-
 /** A control unit's CSV of 260 s at 40 V, 62.5 A. */
 function unitCsv(string $extraHeader = '', string $extra = '', int $seconds = 260): string
 {
@@ -36,7 +30,7 @@ function bring(Tests\TestCase $test, Joint $joint, string $csv, int $minutesAgo 
 
 it('fuses on the simulated unit, and time runs on with it', function () {
     $joint = $this->joint(9);
-    prepare($this->signIn(), $joint);
+    $this->signIn()->enterUpTo($joint, 'fusion');
     $run = $this->postJson("/api/v1/joints/{$joint->id}/fusion-runs", ['speed' => 100, 'seed' => 4])->assertCreated()->json('id');
     $started = $this->job()->now();
     $this->travel(1)->seconds();
@@ -59,7 +53,7 @@ it('fuses on the simulated unit, and time runs on with it', function () {
 
 it('stops when told, and the joint with it', function () {
     $joint = $this->joint(9);
-    prepare($this->signIn(), $joint);
+    $this->signIn()->enterUpTo($joint, 'fusion');
     $run = $this->postJson("/api/v1/joints/{$joint->id}/fusion-runs", ['speed' => 10])->json('id');
     $this->travel(5)->seconds();
     $this->postJson("/api/v1/fusion-runs/{$run}/stop")->assertOk()->assertJsonPath('finished', true)->assertJsonPath('end_code', 'stopped_by_operator');
@@ -72,7 +66,7 @@ it('stops when told, and the joint with it', function () {
 
 it('finishes a fusion that nobody watched', function () {
     $joint = $this->joint(9);
-    prepare($this->signIn(), $joint);
+    $this->signIn()->enterUpTo($joint, 'fusion');
     $this->postJson("/api/v1/joints/{$joint->id}/fusion-runs", ['speed' => 1])->assertCreated();
     $this->postJson("/api/v1/joints/{$joint->id}/fusion-runs")->assertStatus(409);
     $this->travel(10)->minutes();
@@ -83,7 +77,7 @@ it('finishes a fusion that nobody watched', function () {
 
 it('does not start', function (array $change, string $who, int $status, string $says) {
     $joint = $this->joint(9);
-    prepare($this->signIn(), $joint, $change);
+    $this->signIn()->enterUpTo($joint, 'fusion', $change);
     $this->signIn($who)->postJson("/api/v1/joints/{$joint->id}/fusion-runs")->assertStatus($status)->assertJsonPath(
         'title', fn (string $t): bool => str_contains($t, $says),
     );
@@ -96,7 +90,7 @@ it('does not start', function (array $change, string $who, int $status, string $
 
 it('makes a stop of an oval pipe fused without a clamp', function () {
     $joint = $this->joint(9);
-    prepare($this->signIn(), $joint, ['diameters_a_mm' => [182.5, 180.4, 178.1, 180.2], 'clamped_diameters_a_mm' => null]);
+    $this->signIn()->enterUpTo($joint, 'fusion', ['diameters_a_mm' => [182.5, 180.4, 178.1, 180.2], 'clamped_diameters_a_mm' => null]);
     expect($joint->refresh()->state)->toBe('mend');
     bring($this, $joint, unitCsv())->assertCreated();
     $finding = collect($joint->refresh()->verdict['findings'])->firstWhere('rule', 'ef.fused_unprepared');
@@ -106,7 +100,7 @@ it('makes a stop of an oval pipe fused without a clamp', function () {
 
 it('takes the record of a real unit, in either decimal', function (string $csv) {
     $joint = $this->joint(9);
-    prepare($this->signIn(), $joint);
+    $this->signIn()->enterUpTo($joint, 'fusion');
     $bench = bring($this, $joint, $csv)->assertCreated()->json();
 
     expect($bench['readings']['fusion']['value']['energy_kj'])->toEqualWithDelta(650.0, 1e-6)->and($bench['readings']['fusion']['value']['simulated'])
@@ -118,7 +112,7 @@ it('takes the record of a real unit, in either decimal', function (string $csv) 
 
 it('refuses a record and stores nothing', function (string $csv, string $says) {
     $joint = $this->joint(9);
-    prepare($this->signIn(), $joint);
+    $this->signIn()->enterUpTo($joint, 'fusion');
     $before = $this->job()->journal_seq;
     bring($this, $joint, $csv)->assertStatus(422)->assertJsonPath('title', fn (string $t): bool => str_contains($t, $says));
     expect($this->job()->journal_seq)->toBe($before)->and($joint->refresh()->state)->toBe('in_work');

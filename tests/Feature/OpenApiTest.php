@@ -102,7 +102,7 @@ it('answers as described', function (string $method, string $path, Closure $url,
 
 it('answers writing, fusing and testing as described', function () {
     $entry = $this->signIn()->enter($this->joint(9), 'ambient_c', 12)->assertCreated();
-    prepare($this, $this->joint(10));
+    $this->enterUpTo($this->joint(10), 'fusion');
     $fusion = $this->postJson("/api/v1/joints/{$this->joint(10)->id}/fusion-runs", ['speed' => 2])->assertCreated();
     $going = $this->getJson("/api/v1/fusion-runs/{$fusion->json('id')}")->assertOk();
     $settled = $this->postJson("/api/v1/fusion-runs/{$fusion->json('id')}/settle");

@@ -3,53 +3,8 @@
 declare(strict_types=1);
 
 use App\Imports\PressureCsv;
-use App\Models\Joint;
-use App\Models\PressureTest;
 use App\Models\Section;
 use Diastoma\Core\Exception\InvalidInput;
-use Illuminate\Http\UploadedFile;
-
-/** Every gate opened as people would: joints accepted, waits over, questions answered. */
-function makeReady(Tests\TestCase $test, Section $section): void
-{
-    Joint::where('section_id', $section->id)->update(['state' => 'accepted', 'test_at' => now()->subMinute()]);
-    foreach (['backfilled', 'ends_braced', 'concrete_cured', 'talk_held', 'zone_kept', 'filled_from_low', 'vents_clear', 'relief_set'] as $key) {
-        $test->enter($section, $key, true)->assertCreated();
-    }
-    $test->enter($section, 'gauge', $test->unit('PL-204'))->assertCreated();
-}
-
-function planned(Tests\TestCase $test, Section $section): PressureTest
-{
-    makeReady($test, $section);
-
-    return PressureTest::findOrFail($test->postJson("/api/v1/sections/{$section->id}/tests", ['method' => 'f2164'])->assertCreated()->json('id'));
-}
-
-/** A logger's CSV of a test that holds, or loses a share in the test hour. */
-function loggerCsv(PressureTest $test, float $fall = 0.0): string
-{
-    [$expansion, $hour] = [$test->plan['gauge_kpa'], $test->plan['judged_kpa']];
-    $lines = ['temperature_c,pressure_bar,time_min'];
-    for ($minute = 0; $minute <= 330; $minute++) {
-        $kpa = match (true) {
-            $minute < 15 => $expansion * $minute / 15,
-            $minute <= 257 => $expansion,
-            $minute < 262 => $expansion - ($expansion - $hour) * ($minute - 257) / 5,
-            default => $hour * (1 - $fall * min(60, $minute - 262) / 60),
-        };
-        $lines[] = '12.0,'.round($kpa / 100, 5).",{$minute}";
-    }
-
-    return implode("\n", $lines);
-}
-
-function upload(Tests\TestCase $test, PressureTest $pressureTest, string $csv): Illuminate\Testing\TestResponse
-{
-    return $test->post(
-        "/api/v1/tests/{$pressureTest->id}/trace", ['file' => UploadedFile::fake()->createWithContent('trace.csv', $csv)], ['Accept' => 'application/json'],
-    );
-}
 
 it('says which joints and waits are missing', function () {
     $gates = collect($this->signIn('tom@demo')->getJson("/api/v1/sections/{$this->section('A')->id}/tests")->assertOk()->json('gates'))->keyBy('id');
@@ -105,7 +60,7 @@ it('runs on the simulated logger to its verdict', function (string $fault, strin
 it('names the old test in a repeat', function () {
     $section = $this->section('A');
     $test = planned($this->signIn('tom@demo'), $section);
-    upload($this, $test, loggerCsv($test, 0.10))->assertCreated()->assertJsonPath('state', 'failed');
+    bringCsv($this, $test, loggerCsv($test, 0.10))->assertCreated()->assertJsonPath('state', 'failed');
     $this->postJson(
         "/api/v1/tests/{$test->id}/mends",
         ['id' => (string) Illuminate\Support\Str::uuid(), 'joint' => 3, 'what' => 'coupler cut out and made anew', 'pressure_lowered' => true],
@@ -121,13 +76,13 @@ it('names the old test in a repeat', function () {
 
 it('judges a trace that was brought', function (float $fall, string $state) {
     $test = planned($this->signIn('tom@demo'), $this->section('A'));
-    upload($this, $test, loggerCsv($test, $fall))->assertCreated()->assertJsonPath('state', $state);
+    bringCsv($this, $test, loggerCsv($test, $fall))->assertCreated()->assertJsonPath('state', $state);
     expect($this->getJson("/api/v1/tests/{$test->id}/trace?from=19000")->json('samples'))->toHaveCount(14);
 })->with([[0.0, 'passed'], [0.049, 'passed'], [0.06, 'failed']]);
 
 it('refuses a trace it cannot read and keeps the test as it was', function (string $csv, string $says) {
     $test = planned($this->signIn('tom@demo'), $this->section('A'));
-    upload($this, $test, $csv)->assertStatus(422)->assertJsonPath('title', fn (string $t): bool => str_contains($t, $says));
+    bringCsv($this, $test, $csv)->assertStatus(422)->assertJsonPath('title', fn (string $t): bool => str_contains($t, $says));
     expect($test->refresh()->state)->toBe('planned');
 })->with([
     'no pressure' => ["time_s,temperature_c\n0,1\n1,1", 'no column for the pressure. Name it pressure_kpa or pressure_bar'],

@@ -48,7 +48,7 @@ it('proves nothing before the test has run', function () {
 
 it('prints the papers of a test with plan, arithmetic, names and verdict', function (float $fall, string $word) {
     $test = planned($this->signIn('tom@demo'), $this->section('A'));
-    upload($this, $test, loggerCsv($test, $fall))->assertCreated();
+    bringCsv($this, $test, loggerCsv($test, $fall))->assertCreated();
     $text = pdfText((string) $this->get("/api/v1/tests/{$test->id}/package.pdf")->assertOk()->getContent());
 
     expect($text)->toContain($word)->toContain('ASTM F2164')->toContain('14.922 bar')->toContain('Tom Sluice')->toContain('Ends braced')

@@ -24,14 +24,14 @@ it('plans and judges by the limit that the job set, and leaves a planned test as
     $shown = fn (PressureTest $test): array => collect($this->getJson("/api/v1/sections/{$section->id}/tests")->assertOk()->json('tests'))
         ->firstWhere('id', $test->id)['plan']['limits'];
     expect(array_column($shown($before), 'changed_by'))->not->toContain('Vera Holm');
-    upload($this, $before, loggerCsv($before, 0.03))->assertCreated()->assertJsonPath('state', 'passed'); // 3 % of the 5 % it was planned with
+    bringCsv($this, $before, loggerCsv($before, 0.03))->assertCreated()->assertJsonPath('state', 'passed'); // 3 % of the 5 % it was planned with
 
     PressureTest::whereKey($before->id)->update(['ended_at' => now()->subDay()]);
     $after = $plan();
     expect($shown($after)[0])->toMatchArray([
         'id' => 'test.f2164.band_percent', 'said' => '2 %', 'changed_by' => 'Vera Holm', 'reason' => 'Owner asks for it on this contract',
     ]);
-    upload($this, $after, loggerCsv($after, 0.03))->assertCreated()->assertJsonPath('state', 'failed');
+    bringCsv($this, $after, loggerCsv($after, 0.03))->assertCreated()->assertJsonPath('state', 'failed');
 });
 
 it('refuses a limit of a test that would be unsafe, with the sentence', function () {

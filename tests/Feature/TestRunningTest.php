@@ -4,40 +4,13 @@ declare(strict_types=1);
 
 use App\Models\Entry;
 use App\Models\Equipment;
-use App\Models\PressureTest;
 use App\Models\Section;
-use Illuminate\Http\UploadedFile;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Str;
-
-/** A section of the demo's tests made ready, with a test planned by a method. */
-function plannedOn(Tests\TestCase $test, string $section, string $method, array $options = []): PressureTest
-{
-    $found = $test->signIn('tom@demo')->section($section);
-    foreach ([
-        'backfilled', 'ends_braced', 'concrete_cured', 'talk_held', 'zone_kept', 'filled_from_low', 'vents_clear', 'air_agreed', 'plugs_braced',
-        'relief_set',
-    ] as $key) {
-        $test->enter($found, $key, true)->assertCreated();
-    }
-    $test->enter($found, 'gauge', $test->unit('PL-204'))->assertCreated();
-    $reply = $test->postJson("/api/v1/sections/{$found->id}/tests", ['method' => $method, 'options' => $options]);
-    expect($reply->status())->toBe(201, (string) $reply->json('title'));
-
-    return PressureTest::findOrFail($reply->json('id'));
-}
 
 function sewerSection(): Section
 {
     return Section::whereHas('main', static fn ($q) => $q->where('name', 'Sluice Lane sewer'))->firstOrFail();
-}
-
-function bringCsv(Tests\TestCase $case, PressureTest $test, string $csv, array $more = []): Illuminate\Testing\TestResponse
-{
-    return $case->post(
-        "/api/v1/tests/{$test->id}/trace", ['file' => UploadedFile::fake()->createWithContent('trace.csv', $csv), ...$more],
-        ['Accept' => 'application/json'],
-    );
 }
 
 it('offers first what suits service, material and rulebook', function (string $section, string $first) {

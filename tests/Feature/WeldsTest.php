@@ -57,7 +57,7 @@ it('preheats again only while the gap, felt after the wait, is too wide', functi
 
 it('allows one repeat of an interrupted weld, by the maker\'s rule, after full cooling', function () {
     $joint = $this->joint(9);
-    prepare($this->signIn(), $joint);
+    $this->signIn()->enterUpTo($joint, 'fusion');
     fuseNow($this, $joint, 'fusion', 'early_stop')->assertCreated();
     fuseNow($this, $joint, 'fusion')->assertStatus(409)->assertJsonPath('title', fn (string $t): bool => str_contains($t, 'answer that question first'));
     $this->enter($joint, 'maker_allows_repeat', true)->assertCreated();

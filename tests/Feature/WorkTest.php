@@ -22,15 +22,6 @@ function stretchOfMain(Tests\TestCase $test): Work
     return Work::create($row)->refresh();
 }
 
-/** @return array<string, mixed> */
-function about(Work $work, string $kind, array $payload): array
-{
-    return [
-        'id' => (string) Str::uuid(), 'kind' => $kind, 'subject_type' => $work->kind->value, 'subject_id' => $work->id, 'payload' => $payload,
-        'device_at' => now()->toIso8601String(),
-    ];
-}
-
 it('takes entries about work of another kind by the routes, tables and controllers that there are', function () {
     $work = stretchOfMain($this);
     $this->signIn();

@@ -326,3 +326,28 @@ it('holds the length of a record against its start and its end', function (int $
     }, $walk->made()->history));
     expect(storyFound($walk->verdict($told))['story.agree.length.fusion'] ?? 'go')->toBe($severity);
 })->with(['as long' => [0, 'go'], '5 s longer' => [5, 'go'], '7 s longer' => [7, 'mend'], '10 min longer' => [600, 'mend']]);
+
+it('does not hold against a restraint what went stale only after it was fused', function (string $later, string $ready, string $age) {
+    $walk = new Walk('electrofusion.large_bore');
+    $made = $walk->made();
+    $pulled = $made->reading('pulled_at')?->takenAt;
+    $upTo = array_values(array_filter($made->history, static fn (Reading $r): bool => $r->takenAt < $pulled));
+    $last = array_pop($upTo) ?? throw new LogicException('nothing was read');
+    $told = new Readings([...$upTo, new Reading($last->key, $last->value, $last->takenAt->modify($later), $last->by)]);
+    $found = storyFound($walk->verdict($told));
+    expect([$found['ef.r1.fused_unprepared'] ?? 'go', $found['story.age.conditions'] ?? 'go'])->toBe([$ready, $age]);
+})->with(['at once' => ['+0 min', 'go', 'go'], 'a day later' => ['+1 day', 'go', 'mend']]);
+
+it('holds against a fusion what was stale when the ends went together', function (int $minutes, string $fused) {
+    $walk = new Walk('electrofusion.coupler');
+    $made = $walk->made();
+    $at = static fn (string $key): DateTimeImmutable => $made->reading($key)?->takenAt ?? throw new LogicException("no {$key}");
+    $idle = 60 * $minutes - ($at('marks_at_edge')->getTimestamp() - $at('wiped_a_at')->getTimestamp());
+    $later = static fn (Reading $r): Reading => $r->takenAt < $at('marks_at_edge') ? $r : new Reading(
+        $r->key, is_array($r->value) && isset($r->value['started_at']) ? [...$r->value, ...array_map(
+            static fn (string $t): string => (new DateTimeImmutable($t))->modify("+{$idle} seconds")->format('Y-m-d\TH:i:s.vP'),
+            array_intersect_key($r->value, ['started_at' => true, 'ended_at' => true]),
+        )] : $r->value, $r->takenAt->modify("+{$idle} seconds"), $r->by,
+    );
+    expect(storyFound($walk->verdict(new Readings(array_map($later, $made->history))))['ef.fused_unprepared'] ?? 'go')->toBe($fused);
+})->with(['29 min after it was wiped' => [29, 'go'], '31 min' => [31, 'stop']]);
