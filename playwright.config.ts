@@ -2,12 +2,12 @@ import { defineConfig } from '@playwright/test';
 
 const port = process.env.DIASTOMA_E2E_PORT ?? '8080';
 
-/** Journeys that need nothing of those before them: a second lane beside the first, with a server and a made-up job of its own. */
+/** Journeys that need nothing of those before them: a second lane beside the first, with a server and an invented job of its own. */
 const ALONE = ['bore', 'fittings', 'pad', 'setout', 'systems', 'tests', 'together', 'touches', 'with-office', 'yard'].map((name) => `**/9-${name}.spec.ts`);
 
 const lane = process.env.DIASTOMA_E2E_LANE; // first, second, or none: every journey one after the other
 
-// One worker: the scenarios of a lane share one server and one made-up job, in the order of their files.
+// One worker: the scenarios of a lane share one server and one invented job, in the order of their files.
 export default defineConfig({
   testDir: 'e2e',
   ...(lane === 'first' ? { testIgnore: ALONE } : lane === 'second' ? { testMatch: ALONE } : {}),

@@ -3,7 +3,7 @@
 declare(strict_types=1);
 
 return [
-    // Whether this installation may be filled with made-up people, whose password everybody knows.
+    // Whether this installation may be filled with invented people, whose password everybody knows.
     'demo' => (bool) env('DIASTOMA_DEMO', env('APP_ENV', 'production') !== 'production'),
     // Whether administrators and inspectors must sign in with one-time codes; else they are urged to.
     'codes_required' => (bool) env('DIASTOMA_CODES_REQUIRED', false),

@@ -91,7 +91,7 @@ test('a section that leaks does not pass, is repeated, and a brought trace is ju
   await expect(page.getByRole('region', { name: 'What the trace means' })).toContainText('Lower the pressure first.');
 
   await expect(page.getByRole('region', { name: 'Readiness' })).toContainText('nothing is on record of what was done about it');
-  await mend(page, '3', 'Coupler wept: cut out and made anew');
+  await mend(page, '3', 'Coupler wept: cut out and made again');
   await rest(page);
   await lookAgain(page);
   await chooseMethod(page, /4 h expansion and 1 h test/);

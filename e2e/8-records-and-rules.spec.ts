@@ -53,7 +53,7 @@ test('a label is read from its picture', async ({ page }) => {
   await signIn(page, 'ada');
   await page.goto('/bench/13');
   await goToStep(page, 'Label');
-  const label = page.getByRole('group', { name: 'Label of the made-up fitting' });
+  const label = page.getByRole('group', { name: 'Label of the sample fitting' });
   await expect(label.locator('svg')).toBeVisible();
   const picture = await label.screenshot();
   await page.getByLabel('Picture of the label').setInputFiles({ name: 'label.png', mimeType: 'image/png', buffer: picture });

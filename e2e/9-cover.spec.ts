@@ -178,7 +178,7 @@ test('PVC goes under the ground: rain shuts the trench, stone and roller are sto
   expect(found.violations.map((v) => v.id)).toEqual([]);
 });
 
-test('forty metres of GRP: a shield without its papers, a wet bed and a coarse stone are led back, and the made-up pipe shows what packing does', async ({
+test('forty metres of GRP: a shield without its papers, a wet bed and a coarse stone are led back, and the sample pipe shows what packing does', async ({
   page,
 }) => {
   test.setTimeout(240_000);

@@ -69,8 +69,8 @@ test('the next row can be typed before the one before is judged; one that is ref
   await toMain(page, 'Staithe sewer');
   await page.getByRole('link', { name: 'Yard' }).click();
   await page.getByRole('link', { name: 'Deliveries' }).click();
-  await page.getByRole('form', { name: 'A lorry came' }).getByLabel('Delivery note and supplier').fill('Note 5600, Alder Pipes');
-  await page.getByRole('form', { name: 'A lorry came' }).getByRole('button', { name: 'Receive it' }).click();
+  await page.getByRole('form', { name: 'Record a delivery' }).getByLabel('Delivery note and supplier').fill('Note 5600, Alder Pipes');
+  await page.getByRole('form', { name: 'Record a delivery' }).getByRole('button', { name: 'Receive it' }).click();
   await goToStep(page, 'Against the order');
   const form = page.getByRole('form', { name: 'Line: one more' });
   const [ordered, came, enter] = [

@@ -88,7 +88,7 @@ test('a call is over when what it calls for is done; one that asks for nothing s
     const answer = await route.fetch();
     const body = (await answer.json()) as { now: string; clocks: unknown[] };
     due ||= new Date(Date.parse(body.now) + 2500).toISOString();
-    const clock = { then: 'Go there', source: 'common practice', starts_at: body.now, due_at: due, joint_id: 'made-up', joint_number: 9 };
+    const clock = { then: 'Go there', source: 'common practice', starts_at: body.now, due_at: due, joint_id: 'none', joint_number: 9 };
     const wait = { ...clock, id: 'w', title: 'Solvent drying', kind: 'wait', needs_hand: true };
     const passive = { ...clock, id: 'p', title: 'Wait before backfill', kind: 'passive', needs_hand: false };
     await route.fulfill({ response: answer, json: { ...body, clocks: done ? body.clocks : [wait, passive, ...body.clocks] } });

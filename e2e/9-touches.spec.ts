@@ -18,7 +18,7 @@ const MEASURED: Read = [
   [/Segments by the maker|Locking segments/, '8'],
 ];
 
-/** What the made-up labels print, for the first joint with such a fitting. */
+/** What the sample labels print, for the first joint with such a fitting. */
 const label = (step: string, volts: string, seconds: string, minutes: string): Read => [
   [new RegExp(`${step}.*oltage`), volts],
   [new RegExp(`${step}.*(Printed cooling|pre-cooling)`), minutes],

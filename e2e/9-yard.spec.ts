@@ -5,7 +5,7 @@ import { row } from './rows';
 
 const need = (page: Page) => page.getByRole('table', { name: 'Need and stock' }).getByRole('row', { name: /PVC PN 10 DN 300/ });
 
-test('a lorry is counted and signed before it is unloaded; two rejects change what the plan can use, and a number is picked from the yard', async ({
+test('a delivery is counted and signed before it is unloaded; two rejects change what the plan can use, and a number is picked from the yard', async ({
   page,
 }) => {
   await signIn(page, 'vera');
@@ -16,7 +16,7 @@ test('a lorry is counted and signed before it is unloaded; two rejects change wh
   const before = await short();
   const here = Number(await need(page).getByRole('cell').nth(3).textContent());
   await page.getByRole('link', { name: 'Deliveries' }).click();
-  const form = page.getByRole('form', { name: 'A lorry came' });
+  const form = page.getByRole('form', { name: 'Record a delivery' });
   await form.getByLabel('Delivery note and supplier').fill('Note 5531, Alder Pipes');
   await form.getByRole('button', { name: 'Receive it' }).click();
   await goToStep(page, 'Unload and stack');

@@ -270,7 +270,7 @@ export async function readLabel(page: Page, label: Label = { dn: '180', volts: '
   }
 }
 
-/** Takes the made-up fitting's code as a scanner would. */
+/** Takes the sample fitting's code as a scanner would. */
 export async function scan(page: Page) {
   const reply = saved(page);
   await page.getByRole('button', { name: 'Scan it' }).click();

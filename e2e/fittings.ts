@@ -2,7 +2,7 @@ import { expect, type Page } from '@playwright/test';
 import { goToStep } from './crew';
 import { answerStep, goOn, type Answers } from './gasket';
 
-/** What the made-up label of a fitting says, and how a good crew answers. The fitting takes pipe of 155 to 185 mm. */
+/** What the sample label of a fitting says, and how a good crew answers. The fitting takes pipe of 155 to 185 mm. */
 export const LABEL: Answers = [
   [/^Gasket\s*$/, 'one layer'],
   [/Label: Smallest outside diameter$/, '155'],

@@ -119,7 +119,7 @@ async function answerMissing(
     return found;
   };
   const one = card.locator('[data-missing]').first();
-  const scan = card.getByRole('button', { name: /^Scan (it|the made-up fitting)$/ }).first();
+  const scan = card.getByRole('button', { name: /^Scan (it|the sample fitting)$/ }).first();
   const title = `${heading} ${await card.locator('p').first().textContent()}`;
   if (!scanned.has(title) && (await scan.isVisible())) {
     scanned.add(title);

@@ -28,7 +28,7 @@ final class ProjectWork
         $verdict = $subject->verdict();
         $model = $subject->model;
         if ($model instanceof Section) {
-            return $verdict; // its readiness is asked anew each time
+            return $verdict; // its readiness is asked again each time
         }
         $sitting = $subject->sitting();
         $last = $sitting->last();

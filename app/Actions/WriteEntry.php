@@ -21,7 +21,7 @@ use Diastoma\Core\Sitting\Refused as NotTaken;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Str;
 
-/** Brings one entry of a person before the core, writes it once where it is taken, and judges its subject anew. */
+/** Brings one entry of a person before the core, writes it once where it is taken, and judges its subject again. */
 final class WriteEntry
 {
     public function __construct(private readonly Journal $journal, private readonly ProjectWork $project, private readonly RunFusion $fusions)

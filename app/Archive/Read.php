@@ -34,7 +34,7 @@ final class Read
     /** What is on record of a person, and is taken as it is. */
     private const PERSON = ['id', 'name'];
 
-    /** Tables that building anew writes to because an entry is about them, by the kind of its subject. */
+    /** Tables that building again writes to because an entry is about them, by the kind of its subject. */
     private const SUBJECTS = [
         'job' => 'jobs', 'joint' => 'joints', 'section' => 'sections', 'main' => 'mains', 'test' => 'pressure_tests', 'stretch' => 'works', 'day' => 'works',
     ];

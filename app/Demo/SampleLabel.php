@@ -12,7 +12,7 @@ use Diastoma\Core\Procedure\Situation;
 use Diastoma\Core\Rulebook\Rulebooks;
 use Diastoma\Core\Simulation\MadeUpLabel;
 
-/** The labels of made-up fittings, for simulated jobs where nobody holds one. All values invented. */
+/** The labels of sample fittings, for simulated jobs where nobody holds one. All values invented. */
 final class SampleLabel
 {
     /**

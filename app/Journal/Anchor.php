@@ -10,7 +10,7 @@ use App\Models\Job;
 /**
  * The closing hash of a job's journal, as it stands somewhere outside the database: a line of a file that the web server cannot rewrite, or the foot of a
  * printed record.
- * Whoever cuts the end of a journal off, or works its chain out anew, cannot bring those along.
+ * Whoever cuts the end of a journal off, or works its chain out again, cannot bring those along.
  */
 final readonly class Anchor
 {
@@ -44,7 +44,7 @@ final readonly class Anchor
             $this->seq === 0 => null,
             $entry === null => "At {$this->at} the journal had {$this->seq} entries; now it ends with {$job->journal_seq}. Its end was cut off.",
             $entry->hash !== $this->hash => "At {$this->at} entry {$this->seq} closed with {$this->hash}; now it closes with "
-                ."{$entry->hash}. The chain was worked out anew.",
+                ."{$entry->hash}. The chain was worked out again.",
             default => null,
         };
     }

@@ -151,7 +151,7 @@ final class Journal
             $known->job_id !== $job->id || $known->subject_id !== $draft->subjectId || $known->kind !== $draft->kind
             || $sent !== null && $sent !== ($draft->payload['sent'] ?? null)
         ) {
-            throw Refused::conflict('An entry with this id says something else already. Nothing was changed: load the page again and enter it anew.');
+            throw Refused::conflict('An entry with this id says something else already. Nothing was changed: reload the page and enter it again.');
         }
 
         return $known;

@@ -90,7 +90,7 @@ final class Bench
         return $codes === [] ? [] : Arrived::parts($subject->job, array_values(array_unique($codes)));
     }
 
-    /** @return array<string, list<array<string, float>>> rows that a made-up pipe would give, by the key of their series; on a simulated job only */
+    /** @return array<string, list<array<string, float>>> rows that a sample pipe would give, by the key of their series; on a simulated job only */
     private static function standIn(Subject $subject): array
     {
         if (! $subject->job->simulated || ! $subject->procedure instanceof Cover) {

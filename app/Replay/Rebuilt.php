@@ -19,7 +19,7 @@ use Illuminate\Support\Facades\DB;
 /**
  * Builds a job's tables from its journal alone, in whatever database is the default one. Its duties:
  * - first what there is: rows and what is gone, in the order of the journal;
- * - then what was found: each joint judged anew under the rulebook that was in force when it was touched, entry by entry;
+ * - then what was found: each joint judged again under the rulebook that was in force when it was touched, entry by entry;
  * - nothing is read but the entries given.
  */
 final class Rebuilt
@@ -121,7 +121,7 @@ final class Rebuilt
     private function touch(Entry $entry, string $job): void
     {
         if ($entry->subject_type === Kind::Section->value) {
-            return; // its readiness is asked anew each time
+            return; // its readiness is asked again each time
         }
         $this->touched[$entry->subject_id] = $entry->subject_type;
         $table = $entry->subject_type === Kind::Joint->value ? 'joints' : 'works';

@@ -12,7 +12,7 @@ use App\PressureTests\Recorded;
 use App\Traces\TraceStore;
 use Diastoma\Core\PressureTest\Run\Run;
 
-/** Holds each stored trace against the hash that the journal has of it, and judges each test anew from its trace. */
+/** Holds each stored trace against the hash that the journal has of it, and judges each test again from its trace. */
 final class Recordings
 {
     public function __construct(private readonly TraceStore $traces, private readonly EndPressureTest $judge, private readonly Recorded $recorded)
@@ -62,6 +62,6 @@ final class Recordings
         $before = Differences::verdict($data['verdict']);
 
         return $verdict->state() === $data['state'] && $again === $before ? []
-            : ["{$name}: judged anew from its trace it is {$verdict->state()}, in the journal {$data['state']}."];
+            : ["{$name}: judged again from its trace it is {$verdict->state()}, in the journal {$data['state']}."];
     }
 }

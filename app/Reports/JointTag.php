@@ -9,7 +9,7 @@ use App\Models\Joint;
 use App\Procedures\Subject;
 use Diastoma\Core\Electrofusion\Fused;
 
-/** A tag to tie to a joint: its QR code opens it on the bench. On a simulated job the labels of its made-up fittings follow, to be scanned. */
+/** A tag to tie to a joint: its QR code opens it on the bench. On a simulated job the labels of its sample fittings follow, to be scanned. */
 final class JointTag
 {
     public function of(Subject $subject, string $host): string
@@ -28,7 +28,7 @@ final class JointTag
         $paper->SetLeftMargin(15);
         $paper->SetY($top + 50);
         if ($job->simulated && $subject->procedure instanceof Fused) {
-            $paper->section('Labels of the made-up fittings');
+            $paper->section('Labels of the sample fittings');
             foreach ($subject->procedure->weldsOf($subject->situation()) as $weld) {
                 $this->label($paper, $weld->title === '' ? 'Fitting' : $weld->title, SampleLabel::of($subject->procedure, $subject->facts, $weld));
             }

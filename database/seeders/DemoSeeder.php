@@ -28,7 +28,7 @@ use Diastoma\Core\Rulebook\Rulebooks;
 use Illuminate\Database\Seeder;
 use Illuminate\Support\Str;
 
-/** A made-up water main in a made-up town: some joints made, one cooling, one next, one to be cut out. All names and data invented. */
+/** An invented water main in an invented town: some joints made, one cooling, one next, one to be cut out. All names and data invented. */
 final class DemoSeeder extends Seeder
 {
     private const PIPE_M = 12.0;

@@ -18,7 +18,7 @@ use Carbon\CarbonImmutable;
 use Diastoma\Core\Gasketed\Systems\JointSystem;
 use Diastoma\Core\Simulation\GoodAnswers;
 
-/** Mains of every gasketed kind, planned along made-up alignments; a GRP line laid in part. Makers, sizes and places are invented. */
+/** Mains of every gasketed kind, planned along invented alignments; a GRP line laid in part. Makers, sizes and places are invented. */
 final class GasketedDemo
 {
     /** name, service, system, DN, PN, OD, wall, design pressure kPa, lengths, length of the line m */

@@ -29,7 +29,7 @@ export const wasmAddress = (): Plugin => ({
   resolveId: (id, importer) => (id.endsWith('.wasm') && importer?.startsWith(path.dirname(php)) ? `${path.resolve(path.dirname(importer), id)}?url` : null),
 });
 
-/** The core as one file, made anew for each build. */
+/** The core as one file, made again for each build. */
 export const coreFile = (): Plugin => ({
   name: 'diastoma-core-file',
   buildStart: () => {

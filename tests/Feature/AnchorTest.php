@@ -31,7 +31,7 @@ function inTheOtherDatabase(Tests\TestCase $test, Closure $do): void
     }
 }
 
-/** Works every hash out anew, so that the chain hangs together. */
+/** Works every hash out again, so that the chain hangs together. */
 function chainAnew(): void
 {
     $job = Job::where('number', 'K-2417')->firstOrFail();
@@ -67,7 +67,7 @@ it('adds a line at first, an hour after something was written, and as soon as so
     $this->artisan('journal:verify', ['--anchors' => $this->file])->expectsOutputToContain('chain whole, 3 anchors')->assertExitCode(0);
 });
 
-// Found: a journal whose end was cut off, and one whose chain was worked out anew, passed.
+// Found: a journal whose end was cut off, and one whose chain was worked out again, passed.
 it('finds what the chain alone cannot', function (Closure $spoil, string $says) {
     anchored($this, $this->file);
     inTheOtherDatabase($this, function () use ($spoil, $says): void {
@@ -79,7 +79,7 @@ it('finds what the chain alone cannot', function (Closure $spoil, string $says) 
 })->with([
     'the end cut off' => [fn () => Entry::orderByDesc('seq')->limit(3)->delete(), 'Its end was cut off.'],
     'a reading made better' => [
-        fn () => DB::table('entries')->where('seq', 40)->update(['payload' => '{"key":"ambient_c","value":12}']), 'The chain was worked out anew.',
+        fn () => DB::table('entries')->where('seq', 40)->update(['payload' => '{"key":"ambient_c","value":12}']), 'The chain was worked out again.',
     ],
 ]);
 

@@ -40,7 +40,7 @@ function wrenchLog(array $lines): UploadedFile
 
 it('adds a maker’s card without code, works by it at once, and keeps its old version for old joints', function () {
     $card = [
-        'key' => 'osier_sleeve', 'title' => 'Osier sleeve', 'kind' => 'wide_range', 'source' => 'made-up sheet',
+        'key' => 'osier_sleeve', 'title' => 'Osier sleeve', 'kind' => 'wide_range', 'source' => 'sample sheet',
         'rows' => [['size' => 'A', 'min_mm' => 155, 'max_mm' => 175, 'length_mm' => 260, 'gap_mm' => 20, 'bolts' => 4, 'torque_nm' => 60,
             'pressure_kpa' => 1000]],
     ];

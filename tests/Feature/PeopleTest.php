@@ -182,7 +182,7 @@ it('keeps certificates on the record of every job of whoever holds them', functi
     $this->artisan('journal:verify')->assertExitCode(0);
 });
 
-it('loads its made-up people nowhere but in a demo', function () {
+it('loads its invented people nowhere but in a demo', function () {
     config(['diastoma.demo' => false]);
     $this->artisan('db:demo')->expectsOutputToContain('not a demo')->assertExitCode(1);
 });

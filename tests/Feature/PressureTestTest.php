@@ -63,7 +63,7 @@ it('names the old test in a repeat', function () {
     bringCsv($this, $test, loggerCsv($test, 0.10))->assertCreated()->assertJsonPath('state', 'failed');
     $this->postJson(
         "/api/v1/tests/{$test->id}/mends",
-        ['id' => (string) Illuminate\Support\Str::uuid(), 'joint' => 3, 'what' => 'coupler cut out and made anew', 'pressure_lowered' => true],
+        ['id' => (string) Illuminate\Support\Str::uuid(), 'joint' => 3, 'what' => 'coupler cut out and made again', 'pressure_lowered' => true],
     )->assertCreated();
     $this->postJson("/api/v1/sections/{$section->id}/tests", ['method' => 'f2164'])->assertStatus(409)->assertJsonPath(
         'title', fn (string $t): bool => str_contains($t, 'Rest after the last test'),

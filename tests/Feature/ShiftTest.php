@@ -177,5 +177,5 @@ it('knows a fitting as it was read last, where somebody reads something else', f
     $this->enter($joint, 'fitting_length_mm', 214)->assertCreated();
     Known::remember(Subject::joint($joint->refresh()), $weld, $code, 'Olaf Reed');
     expect($known()->by)->toBe('Olaf Reed')->and(json_decode($known()->figures, true)['fitting_length_mm'])->toEqual(214)
-        ->and(json_decode($known()->figures, true)['printed_cooling_min'])->toEqual(20); // what was not read anew stays
+        ->and(json_decode($known()->figures, true)['printed_cooling_min'])->toEqual(20); // what was not read again stays
 });

@@ -58,7 +58,7 @@ it('takes temperature and barometer out of a gas test', function (float $end, st
 it('refuses what it cannot judge, and says why', function (string $method, string $trace, string $section) {
     expect(Artisan::call('test:judge', ['method' => $method, 'trace' => base_path($trace), '--section' => base_path($section)]))->toBe(2);
 })->with([
-    'a method nobody knows' => ['made-up', 'docs/samples/section-tight.csv', 'docs/samples/section.json'],
+    'a method nobody knows' => ['sample', 'docs/samples/section-tight.csv', 'docs/samples/section.json'],
     'no trace' => ['en805-loss', 'docs/samples/none.csv', 'docs/samples/section.json'],
     'no section' => ['en805-loss', 'docs/samples/section-tight.csv', 'docs/samples/none.json'],
     'a section that is none' => ['en805-loss', 'docs/samples/section-tight.csv', 'docs/samples/section-tight.csv'],

@@ -183,7 +183,7 @@ it('wants the pressure lowered before anything is mended, and the mend on record
     DB::table('pressure_tests')->where('id', $test->id)->update(['ended_at' => now()->subDay()]);
     $mend = fn (array $more) => $this->signIn('ada@demo')->postJson(
         "/api/v1/tests/{$test->id}/mends",
-        ['id' => (string) Str::uuid(), 'joint' => 1202, 'what' => 'Cut out and made anew', 'pressure_lowered' => true, ...$more],
+        ['id' => (string) Str::uuid(), 'joint' => 1202, 'what' => 'Cut out and made again', 'pressure_lowered' => true, ...$more],
     );
     $mend(['pressure_lowered' => false])->assertStatus(422)->assertJsonPath('title', fn (string $t): bool => str_contains($t, 'Lower the pressure first'));
     $mend(['joint' => 3])->assertStatus(422)->assertJsonPath('title', fn (string $t): bool => str_contains($t, 'no joint 3'));

@@ -14,7 +14,7 @@ final class DatabaseDemo extends Command
 {
     protected $signature = 'db:demo {--if-empty : Do nothing when there is a job or somebody already}';
 
-    protected $description = 'Loads the made-up demo scenario';
+    protected $description = 'Loads the demo scenario';
 
     public function handle(): int
     {
@@ -24,7 +24,7 @@ final class DatabaseDemo extends Command
             return self::SUCCESS;
         }
         if (config('diastoma.demo') !== true) {
-            $this->error('This is not a demo: made-up people whose password everybody knows are not let in. Set DIASTOMA_DEMO=true where you want them.');
+            $this->error('This is not a demo: invented people whose password everybody knows are not let in. Set DIASTOMA_DEMO=true where you want them.');
 
             return self::FAILURE;
         }

@@ -12,12 +12,12 @@ use Diastoma\Core\Procedure\Facts;
 use Diastoma\Core\Simulation\FusionControlUnit;
 use Illuminate\Console\Command;
 
-/** Writes made-up records of the simulated unit, one of each class, for practice. The files in docs/samples are made by this. */
+/** Writes sample records of the simulated unit, one of each class, for practice. The files in docs/samples are made by this. */
 final class FusionSample extends Command
 {
     protected $signature = 'fusion:sample {folder=docs/samples : Where to write them} {--seed=7}';
 
-    protected $description = 'Writes a made-up fusion record of each class as CSV, and a good one as JSON';
+    protected $description = 'Writes a sample fusion record of each class as CSV, and a good one as JSON';
 
     public function handle(): int
     {

@@ -15,12 +15,12 @@ use App\Procedures\Subject;
 use App\Replay\Rebuilt;
 use Illuminate\Console\Command;
 
-/** Joints and tests are projections: this writes them anew in place, after a table was damaged. Whether they are right says `journal:replay`. */
+/** Joints and tests are projections: this writes them again in place, after a table was damaged. Whether they are right says `journal:replay`. */
 final class JournalRebuild extends Command
 {
     protected $signature = 'journal:rebuild {job? : Number of one job; all without}';
 
-    protected $description = 'Writes joints and tests anew from the journal and says how many were different';
+    protected $description = 'Writes joints and tests again from the journal and says how many were different';
 
     public function handle(ProjectWork $project): int
     {

@@ -21,7 +21,7 @@ final class PushStory
 {
     private const AGAIN = 'Pull it apart, look at the gasket, and make it again from the cleaning on.';
 
-    /** Steps that are done anew where the joint was pulled apart. */
+    /** Steps that are done again where the joint was pulled apart. */
     private const REMADE = ['clean', 'seat', 'lubricate', 'align', 'push', 'locking', 'home', 'feeler', 'look', 'deflect', 'support'];
 
     public static function pushed(): Act

@@ -149,7 +149,7 @@ final readonly class Listed
         return match (true) {
             $last !== null && abs($stationM - $last['to_station_m']) > 0.001 => "The first joint goes on where pipe {$last['number']} ends, at "
                 .round($last['to_station_m'], 3).' m.',
-            $stationM < 0 || ! is_finite($stationM) => 'A station is not below nought.',
+            $stationM < 0 || ! is_finite($stationM) => 'A station is not below zero.',
             $long <= 0 => 'It does not lie beyond the joint before it.',
             $long < Spaced::SHORTEST_M => "It lies {$long} m beyond the joint before it: no pipe is that short.",
             $last === null && $long > Spaced::LONGEST_M => "It lies {$long} m beyond the joint before it: no pipe is that long. Is the unit right?",

@@ -14,7 +14,7 @@ final readonly class Spaced
     /** At once, so that a slip of the finger does not fill a main. */
     private const MOST = 5000;
 
-    /** Lengths of pipe that are laid, m. Common practice: the shortest cut piece that a crew joins, and the longest bar that a lorry carries. */
+    /** Lengths of pipe that are laid, m. Common practice: the shortest cut piece that a crew joins, and the longest bar that a truck carries. */
     public const SHORTEST_M = 0.3;
 
     public const LONGEST_M = 40.0;

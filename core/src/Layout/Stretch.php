@@ -35,7 +35,7 @@ final class Stretch
     }
 
     /**
-     * @param  int  $searches  how often it may begin anew, with limits drawn in or the drift known better
+     * @param  int  $searches  how often it may begin again, with limits drawn in or the drift known better
      * @return array{list<Reach>, LaidLine}|null pipes and line; null when no sequence keeps the limits
      */
     public function solve(int $searches = 9): ?array

@@ -12,7 +12,7 @@ use Diastoma\Core\Rulebook\Severity;
 /**
  * Puts the hold points of a job among the steps of a work. Its duties:
  * - what lies behind stays shut until somebody of a named role has signed;
- * - a signature counts for what was seen: it is asked for again where something before it was read anew;
+ * - a signature counts for what was seen: it is asked for again where something before it was read again;
  * - what was done behind it before it was signed is a stop, also where it arrives late or comes from a device;
  * - what was done before a hold point was in force asks for none.
  */
@@ -60,7 +60,7 @@ final class Holds
 
     /**
      * @param  list<Step>  $steps
-     * @return ?int before which step it stands, counted from nought; null where it asks for nothing here
+     * @return ?int before which step it stands, counted from zero; null where it asks for nothing here
      */
     private static function place(HoldPoint $hold, array $steps, Situation $situation, Procedure $procedure): ?int
     {

@@ -67,7 +67,7 @@ final class Listing
     {
         $rows = [];
         $told = $procedure->told($step, $s);
-        $again = $procedure->renews() && $step->missing($s->readings) === []; // confirmed anew as a whole
+        $again = $procedure->renews() && $step->missing($s->readings) === []; // confirmed again as a whole
         foreach ($step->readings as $spec) {
             $usual = array_key_exists($spec->key, $told) ? $told[$spec->key] : $spec->usual;
             $isThere = $s->readings->has($spec->key) && ! in_array($spec->key, $step->stale, true);

@@ -209,7 +209,7 @@ abstract class Procedure
         return [];
     }
 
-    /** Whether what was answered is stated again on the list, so that it can be confirmed anew. */
+    /** Whether what was answered is stated again on the list, so that it can be confirmed again. */
     public function renews(): bool
     {
         return false;

@@ -24,7 +24,7 @@ enum Shared: string
     {
         return match ($this) {
             self::Weather => 'As it is now at the joint. When it changes, say so: what hangs on it is asked again.',
-            self::Unit => 'The unit that fuses this shift, what feeds it and its leads. Another unit is asked for anew.',
+            self::Unit => 'The unit that fuses this shift, what feeds it and its leads. Another unit is asked for separately.',
             self::Cleaning => 'What the surfaces are cleaned with this shift.',
             self::Tools => 'Lay them out and look at each before the first joint.',
             self::Material => 'What the joints of this shift are made with, as it lies here.',

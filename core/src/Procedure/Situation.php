@@ -32,7 +32,7 @@ final readonly class Situation
         return new self($this->readings, $this->facts, $this->rulebook, $findings, $this->memo, $this->version, $this->judging);
     }
 
-    /** The same with other readings of the same work: figures are worked out anew. */
+    /** The same with other readings of the same work: figures are worked out again. */
     public function with(Readings $readings): self
     {
         return new self($readings, $this->facts, $this->rulebook, $this->findings, version: $this->version);

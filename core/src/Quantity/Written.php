@@ -6,7 +6,7 @@ namespace Diastoma\Core\Quantity;
 
 /**
  * Figures as they leave the core: to 1e-6, so that the last bit of one machine's sine does not show on another. Measured: sin, cos, atan2 and hypot of
- * two C libraries differ there, and nowhere else. Nought has no sign.
+ * two C libraries differ there, and nowhere else. Zero has no sign.
  */
 final class Written
 {

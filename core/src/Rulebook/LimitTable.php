@@ -20,7 +20,7 @@ final class LimitTable
         sort($ids);
         $lines = [
             '# Limits that ship', '',
-            'Made from the code; `DIASTOMA_PIN=1 vendor/bin/pest core/tests/Rulebook/LimitTableTest.php` writes it anew. What happens on either side is '
+            'Made from the code; `DIASTOMA_PIN=1 vendor/bin/pest core/tests/Rulebook/LimitTableTest.php` writes it again. What happens on either side is '
                 .'found by moving the limit while the same work is judged: “stop below” is a limit that the work must not exceed, “mend above” '
                     .'one that it must reach; where a size or a share decides otherwise the words say so. Makers’ instructions, the owner’s '
                         .'specification and local code govern over every figure here. Limits of the pressure tests (`test.…`) are moved while a test is '

@@ -64,7 +64,7 @@ final readonly class Carried
         return $facts;
     }
 
-    /** @return bool|float|string|null an instrument is told by its id: its papers are looked up anew */
+    /** @return bool|float|string|null an instrument is told by its id: its papers are looked up again */
     private static function scalar(Reading $reading): bool|float|string|null
     {
         if (! is_array($reading->value)) {

@@ -43,7 +43,7 @@ final class ShiftSheet extends Procedure
         return 'day';
     }
 
-    /** What was answered this morning is confirmed anew with one press. */
+    /** What was answered this morning is confirmed again with one press. */
     public function renews(): bool
     {
         return true;

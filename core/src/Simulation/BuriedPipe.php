@@ -49,7 +49,7 @@ final class BuriedPipe
         return $rows;
     }
 
-    /** Deflection of the vertical, %; below nought where the crown has risen. */
+    /** Deflection of the vertical, %; below zero where the crown has risen. */
     public static function percent(Situation $s, string $stage): float
     {
         $rise = self::rise($s);

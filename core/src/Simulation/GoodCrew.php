@@ -123,7 +123,7 @@ final class GoodCrew
         return ['id' => "{$kind}-1", 'name' => "Good {$kind}", 'calibration_until' => $later, 'operator' => 'Crew', 'certificate_until' => $later];
     }
 
-    /** What is known beforehand of a made-up pipe with this fitting. */
+    /** What is known beforehand of a sample pipe with this fitting. */
     private function fused(Situation $s, string $key, \DateTimeImmutable $now): Reading
     {
         $weld = self::weld($this->procedure, $key) ?? throw new \LogicException("No fusion {$key} is known.");

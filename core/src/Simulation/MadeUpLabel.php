@@ -11,7 +11,7 @@ use Diastoma\Core\Label\FusionLabel;
 use Diastoma\Core\Procedure\Procedure;
 use Diastoma\Core\Procedure\Situation;
 
-/** The label of a made-up fitting, one for each fusion. All values invented. */
+/** The label of a sample fitting, one for each fusion. All values invented. */
 final readonly class MadeUpLabel
 {
     public const VOLTAGE_V = 40;

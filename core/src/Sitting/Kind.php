@@ -16,7 +16,7 @@ enum Kind: string
     case Stretch = 'stretch';
     /** What holds for a crew's day. */
     case Day = 'day';
-    /** What a lorry brings. */
+    /** What a delivery brings. */
     case Delivery = 'delivery';
 
     /**

@@ -10,7 +10,7 @@ final class Overtaken
     /**
      * @param  list<Entry>  $entries  of a work
      * @param  string  $id  of an entry that has just come in
-     * @return list<array{key: string, by: string, at: string, said: string}> answers of it that somebody else has given anew since, and which now stand
+     * @return list<array{key: string, by: string, at: string, said: string}> answers of it that somebody else has given again since, and which now stand
      */
     public static function of(array $entries, string $id): array
     {

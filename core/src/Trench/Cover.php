@@ -140,8 +140,8 @@ final class Cover extends Procedure
             new Act('dig', 'inspect', [Inspections::KEY, 'depth_m'], 'dug', $stop.'Nobody digs on before services, permits and stakes are known.'),
             new Act('lay', $bends ? 'laid' : 'joints', [...($bends ? [Bores::LAID] : []), 'joints_seen'], 'laid',
                 $stop.'Lift the pipe where it lies on what nobody saw.'),
-            new Act('fill', 'haunch', ['haunched', 'both_sides'], 'backfilled', $stop.'Uncover it again, look, and fill anew.'),
-            new Act('cover', 'over', ['over'], 'covered', $stop.'Uncover it again, look, and fill anew.'),
+            new Act('fill', 'haunch', ['haunched', 'both_sides'], 'backfilled', $stop.'Uncover it, look, and backfill again.'),
+            new Act('cover', 'over', ['over'], 'covered', $stop.'Uncover it, look, and backfill again.'),
         ];
     }
 

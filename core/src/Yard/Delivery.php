@@ -21,7 +21,7 @@ use Diastoma\Core\Yard\Rules\CountedRight;
 use Diastoma\Core\Yard\Rules\NumbersOnce;
 use Diastoma\Core\Yard\Rules\PartsInDate;
 
-/** What a lorry brings: held against the order and signed before it is unloaded, stacked, and written down piece by piece [common practice]. */
+/** What a delivery brings: held against the order and signed before it is unloaded, stacked, and written down piece by piece [common practice]. */
 final class Delivery extends Procedure
 {
     public const ID = 'yard.delivery';
@@ -58,7 +58,7 @@ final class Delivery extends Procedure
 
     private static function note(Situation $s): Step
     {
-        return new Step('note', 'Against the order', 'Count what lies on the lorry, line by line of the order.', [
+        return new Step('note', 'Against the order', 'Count what is on the truck, line by line of the order.', [
             ReadingSpec::row('line', 'Line', [
                 ReadingSpec::choice('what', 'What', [...self::pipes($s), 'fittings', 'gaskets', 'something else']),
                 ReadingSpec::number('ordered', 'Ordered', Unit::None, 0, 100000), ReadingSpec::number('came', 'Came', Unit::None, 0, 100000),

@@ -42,7 +42,7 @@ function bitesFound(): array
 }
 
 /*
- * Found by judging good work by every procedure. After a change that is meant, DIASTOMA_PIN=1 vendor/bin/pest core/tests/Catalogue writes the table anew.
+ * Found by judging good work by every procedure. After a change that is meant, DIASTOMA_PIN=1 vendor/bin/pest core/tests/Catalogue writes the table again.
  */
 it('knows at which step each limit bites, and on what', function () {
     $file = dirname(__DIR__, 2).'/src/Catalogue/Bites.php';

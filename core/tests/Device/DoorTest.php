@@ -70,7 +70,7 @@ it('takes the shift sheet as it stands on the device', function () {
         ->and(askDoor('desk', deskAsked(['sheet' => $sheet, 'now' => '2026-11-26T12:30:00Z']))['desk']['shift']['offers'])->toHaveCount(1); // four hours
 });
 
-it('writes figures to 1e-6, and nought without a sign', function () {
+it('writes figures to 1e-6, and zero without a sign', function () {
     expect(Written::rounded(['a' => -0.0000001, 'b' => 1 / 3, 'c' => ['d' => 1e300, 'e' => NAN], 'f' => '0.12345678']))
         ->toMatchArray(['b' => 0.333333, 'f' => '0.12345678'])->and(json_encode(Written::rounded(-0.0)))->toBe('0');
 });

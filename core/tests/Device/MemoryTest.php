@@ -44,7 +44,7 @@ it('says after each entry what one says who remembers nothing', function (string
     }
 })->with(Procedures::ids());
 
-it('begins anew for another work, other facts and other rules, and reads an entry again that says something else', function () {
+it('begins again for another work, other facts and other rules, and reads an entry again that says something else', function () {
     $memory = new Memory;
     $walk = new Walk(Coupler::ID);
     $entries = array_map(remembered(...), $made = $walk->made()->history, array_keys($made));

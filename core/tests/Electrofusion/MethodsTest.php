@@ -26,7 +26,8 @@ function dn800(): Facts
 }
 
 it('shuts the pull until every restraint is fused, then until the last is cold', function () {
-    expect(Work::restrained(4)->step('pull')->gate?->opensAt)->toBeNull()->and(Work::restrained(4)->step('pull')->gate?->said)->toContain('restraint 5, restraint 6');
+    expect(Work::restrained(4)->step('pull')->gate?->opensAt)->toBeNull()
+        ->and(Work::restrained(4)->step('pull')->gate?->said)->toContain('restraint 5, restraint 6');
     $six = Work::restrained(6);
     $last = Restraints::welds()[5]->clocks($six->situation())?->releaseAt;
 

@@ -40,7 +40,7 @@ it('names each row that it refuses, and why', function (array $rows, array $said
     'a word' => [[['1', 'soon', 'A1', '']], ['2: “soon” is no station.']],
     'backwards, and again' => [[['1', '12', 'A1', ''], ['2', '11', 'A2', ''], ['3', '12.1', 'A3', '']],
         ['3: It does not lie beyond the joint before it.', '4: It lies 0.1 m beyond the joint before it: no pipe is that short.']],
-    'below nought' => [[['1', '-3', 'A1', '']], ['2: A station is not below nought.']],
+    'below zero' => [[['1', '-3', 'A1', '']], ['2: A station is not below zero.']],
     'numbers' => [[['7', '12', 'A1', ''], ['x', '24', 'A2', ''], ['8', '36', 'A3', ''], ['8', '48', 'A4', '']],
         ['2: Joint 7 is there already.', '3: “x” is no joint number: a whole number is.', '5: Joint 8 is there already, in row 4.']],
     'pipes' => [[['1', '12', 'X9', ''], ['2', '24', 'A2', ''], ['3', '36', 'A2', ''], ['4', '48', '', '']],

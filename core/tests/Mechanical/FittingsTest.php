@@ -14,11 +14,11 @@ use Diastoma\Core\Procedure\Verdict;
 use Diastoma\Core\Rulebook\Rulebooks;
 use Diastoma\Core\Simulation\GoodCrew;
 
-/** A made-up maker's card of a wide-range coupling with three sizes. */
+/** A sample maker's card of a wide-range coupling with three sizes. */
 function madeUpCard(): Card
 {
     return Card::fromArray([
-        'key' => 'clasp', 'title' => 'Clasp coupling', 'kind' => 'wide_range', 'source' => 'data sheet of a made-up maker', 'rows' => [
+        'key' => 'clasp', 'title' => 'Clasp coupling', 'kind' => 'wide_range', 'source' => 'data sheet of a sample maker', 'rows' => [
             [
                 'size' => 'S', 'min_mm' => 96, 'max_mm' => 113, 'upper_min_mm' => 110, 'upper_max_mm' => 128, 'length_mm' => 220, 'gap_mm' => 20,
                 'insertion_min_mm' => 80,

@@ -18,7 +18,7 @@ use Symfony\Component\Finder\Finder;
  */
 final class Mutants
 {
-    /** A thing that is kept for the next call and then made anew is the same thing. */
+    /** A thing that is kept for the next call and then made again is the same thing. */
     private const EQUIVALENT = [CoalesceEqualToEqual::class];
 
     /** @return list<Mutant> */

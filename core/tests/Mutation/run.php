@@ -13,7 +13,7 @@ use Pest\Mutate\Cache\NullStore;
 use Pest\Support\Container;
 use Psr\SimpleCache\CacheInterface;
 
-Container::getInstance()->add(CacheInterface::class, new NullStore); // mutants are few and made anew each time
+Container::getInstance()->add(CacheInterface::class, new NullStore); // mutants are few and made again each time
 
 $share = 2.0;
 $rooms = [];

@@ -13,7 +13,7 @@ use Diastoma\Core\Procedure\Situation;
  * The net: every question of every procedure, joint system and test preparation answered badly or left out, one at a time, while all others are answered
  * well. No list is kept by hand: what is asked
  * is found by asking. What each bad answer comes to is pinned in severities.txt; after a change that is meant, DIASTOMA_PIN=1 vendor/bin/pest
- * core/tests/Net writes it anew, and the diff is read.
+ * core/tests/Net writes it again, and the diff is read.
  */
 /** Answers that are never wrong by themselves: what the fitting is, how something is measured, what a maker's sheet says. Others are judged by them. */
 const OTHERS_ARE_JUDGED_BY = '/\.(fitting_pull|fitting_circuits|fitting_preheat|end_kind(_[ab])?|deflection_by|'

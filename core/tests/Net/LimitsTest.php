@@ -9,7 +9,7 @@ use Diastoma\Core\Rulebook\Rulebooks;
 
 /*
  * Every limit from both sides, in both rulebooks and so in both systems of units: pinned in limits-iso.txt and limits-us.txt. DIASTOMA_PIN=1 writes them
- * anew, and the diff is read.
+ * again, and the diff is read.
  */
 it('changes its mind at the limit and nowhere else', function (string $rulebook) {
     $lines = array_map(static fn (string $key, string $said): string => "{$key} | {$said}", array_keys($found = Bounds::of($rulebook)), $found);

@@ -5,7 +5,7 @@ declare(strict_types=1);
 use Core\Tests\Net\Plans;
 
 /*
- * Every method's plan, pinned in plans.txt. DIASTOMA_PIN=1 writes it anew, and the diff is read; MethodLimitsTest and core/tests/Published hold the
+ * Every method's plan, pinned in plans.txt. DIASTOMA_PIN=1 writes it again, and the diff is read; MethodLimitsTest and core/tests/Published hold the
  * figures by hand and by standard.
  */
 it('plans what is pinned', function () {

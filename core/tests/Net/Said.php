@@ -145,7 +145,7 @@ final class Said
         return $lines;
     }
 
-    /** @return list<string> every calculation with three sets of made-up inputs */
+    /** @return list<string> every calculation with three sets of sample inputs */
     private static function reckoner(): array
     {
         $lines = [];

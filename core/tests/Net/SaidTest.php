@@ -5,7 +5,7 @@ declare(strict_types=1);
 use Core\Tests\Net\Said;
 
 /*
- * Every word, figure and margin: pinned in said/*.txt. DIASTOMA_PIN=1 writes them anew, and the diff is read; DIASTOMA_SAID='gasketed' looks at those
+ * Every word, figure and margin: pinned in said/*.txt. DIASTOMA_PIN=1 writes them again, and the diff is read; DIASTOMA_SAID='gasketed' looks at those
  * whose name holds that.
  */
 it('asks, draws, says and works out what is pinned', function (string $file) {

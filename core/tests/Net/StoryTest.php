@@ -11,7 +11,7 @@ use Diastoma\Core\Catalogue\Procedures;
 
 /*
  * The net for the story of a work: what was done well is told in a way that cannot be true or must not be. Cases are found by asking, see Stories; what each
- * comes to is pinned in stories.txt (DIASTOMA_PIN=1 writes it anew, and the diff is read). Figures by kind: bin/bench story.
+ * comes to is pinned in stories.txt (DIASTOMA_PIN=1 writes it again, and the diff is read). Figures by kind: bin/bench story.
  */
 dataset('told', function () {
     foreach (Procedures::ids() as $id) {

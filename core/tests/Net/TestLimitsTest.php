@@ -10,7 +10,7 @@ use Diastoma\Core\Rulebook\Rulebooks;
 use Diastoma\Core\Rulebook\Tests\TestLimits;
 
 /*
- * Every limit of the tests, moved while the same test is planned and judged: pinned in test-limits.txt. DIASTOMA_PIN=1 writes it anew, and the diff is
+ * Every limit of the tests, moved while the same test is planned and judged: pinned in test-limits.txt. DIASTOMA_PIN=1 writes it again, and the diff is
  * read. A limit that nothing hangs on fails.
  */
 it('plans or judges otherwise when a limit of a test is moved', function () {

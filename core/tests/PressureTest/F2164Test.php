@@ -40,7 +40,7 @@ it('plans pressures and phases as the standard says', function () {
 });
 
 it('knows its methods and refuses others', function () {
-    expect(TestMethods::of('f2164')->id())->toBe('f2164')->and(fn () => TestMethods::of('made-up'))->toThrow(InvalidInput::class, 'f2164');
+    expect(TestMethods::of('f2164')->id())->toBe('f2164')->and(fn () => TestMethods::of('sample'))->toThrow(InvalidInput::class, 'f2164');
 });
 
 /** @param  list<array{t: float, p: float, c: ?float}>  $samples */

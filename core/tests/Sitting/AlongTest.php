@@ -37,7 +37,7 @@ it('marks rights that are others by now, in words', function () use ($at) {
         ->and(AlongRights::said([]))->toBeNull()->and(AlongRights::said(['rights' => 'all of them']))->toBeNull();
 });
 
-it('says which of one’s answers somebody else has given anew since', function () use ($entry) {
+it('says which of one’s answers somebody else has given again since', function () use ($entry) {
     $mine = $entry('m', 'Ada', '10:00:00');
     expect(Overtaken::of([$entry('o', 'Olaf', '10:05:00', 14), $mine], 'm'))->toHaveCount(1) // whichever arrived first
         ->and(Overtaken::of([$mine, $entry('o', 'Olaf', '10:05:00', 14)], 'm')[0])->toMatchArray(['key' => 'ambient_c', 'by' => 'Olaf'])

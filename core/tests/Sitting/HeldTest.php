@@ -144,7 +144,7 @@ it('is not signed in blank, nor by who made it, nor by another role', function (
     }
 })->with(['electrofusion.coupler', 'electrofusion.tapping_tee', 'gasketed.pvc_pressure', 'gasketed.di_restrained']);
 
-it('is signed again where something that was seen is read anew', function () use ($first, $ada, $ines) {
+it('is signed again where something that was seen is read again', function () use ($first, $ada, $ines) {
     $walk = new Walk('electrofusion.coupler');
     $story = heldStory($walk);
     $at = heldBefore($walk, $story);

@@ -90,7 +90,7 @@ it('says what a pipe came as, and that it is not to be joined where it is anothe
         ->and(PrintLine::of([pieceOf('A1')], 'A1', 'PVC PN 16 DN 300'))
         ->toMatchArray(['fits' => false, 'said' => 'Came as PVC PN 10 DN 300; here lies PVC PN 16 DN 300. Read its print line, and take another.'])
         ->and(PrintLine::of([pieceOf('A1', sound: false)], 'A1', $here)['said'] ?? '')->toContain('do not join it')
-        ->and(PrintLine::of([pieceOf('A1', sound: false), pieceOf('A1')], 'A1', $here)['fits'] ?? null)->toBeTrue() // entered anew
+        ->and(PrintLine::of([pieceOf('A1', sound: false), pieceOf('A1')], 'A1', $here)['fits'] ?? null)->toBeTrue() // entered again
         ->and(PrintLine::of([pieceOf('A1')], 'A1', $here, ['a1'])['said'] ?? '')->toContain('rejected')
         ->and(PrintLine::of([], 'A1', $here, ['A1'])['fits'] ?? null)->toBeFalse(); // whether or not the yard knew it
 });

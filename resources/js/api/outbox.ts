@@ -37,7 +37,7 @@ export function watchOutbox(listener: Listener): () => void {
 /** How many entries of somebody have not been sent. */
 export const unsentOf = async (person: string) => (await (await store).getAll('entries')).filter((row) => row.person === person).length;
 
-/** Somebody has read why an entry was not taken, or has entered it anew. */
+/** Somebody has read why an entry was not taken, or has entered it again. */
 export async function forget(id: string) {
   await (await store).delete('refused', id);
   await tell();
@@ -185,7 +185,7 @@ export const submitTest = (person: Whose, draft: TestDraft): Promise<Test | null
     return tests.get(draft.id) ?? null;
   });
 
-/** An entry that the rules here refuse while nobody else can be asked: whoever entered it reads why, and enters it anew. */
+/** An entry that the rules here refuse while nobody else can be asked: whoever entered it reads why, and enters it again. */
 async function takeBack(id: string): Promise<void> {
   const db = await store;
   for (const key of await db.getAllKeys('entries')) if ((await db.get('entries', key))?.draft.id === id) await db.delete('entries', key);

@@ -4,7 +4,7 @@ import { hasAlong, store } from '../device/store';
 /** Long enough to see a gouge, small enough for a trench: the longer side in pixels. */
 const LONGEST = 1600;
 
-/** A picture made small and drawn anew, so that neither place nor camera travels with it. */
+/** A picture made small and redrawn, so that neither place nor camera travels with it. */
 async function shrunk(file: File): Promise<Blob> {
   const bitmap = await createImageBitmap(file);
   const scale = Math.min(1, LONGEST / Math.max(bitmap.width, bitmap.height));

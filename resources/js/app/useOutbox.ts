@@ -12,7 +12,7 @@ function useWatched(): Outbox {
   return outbox;
 }
 
-/** Answers that somebody else gave anew since, from what has just gone out. */
+/** Answers that somebody else gave again since, from what has just gone out. */
 const overtaken = (sent: Sent[]) => sent.flatMap(({ written, row }) => written.overtaken.map(({ said }) => ({ id: row.draft.id, said })));
 
 /** Entries that wait to be sent, tried again by themselves; those that the server would not take; and those that others have overtaken. */

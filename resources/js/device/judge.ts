@@ -76,7 +76,7 @@ async function keepTaken(taken: Judged['taken']): Promise<void> {
 }
 
 /**
- * Asks the rules on this device about a work. What all works of its main are judged by is told once, and again where the rules were begun anew.
+ * Asks the rules on this device about a work. What all works of its main are judged by is told once, and again where the rules were begun again.
  *
  * @param  more  its history, its entries and what else is its own
  */

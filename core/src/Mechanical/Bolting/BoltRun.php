@@ -18,7 +18,7 @@ final readonly class BoltRun
 
     /**
      * @param  list<BoltRow>  $rows  in the order in which they were taken; a click without a number has the torque that the wrench was set to
-     * @param  array<int, array<int, list<?float>>>  $read  N·m, by pass and bolt, in order, since the bolts were last begun anew
+     * @param  array<int, array<int, list<?float>>>  $read  N·m, by pass and bolt, in order, since the bolts were last begun again
      * @param  int  $strange  rows that name a bolt or a pass that is not there
      */
     private function __construct(public BoltPlan $plan, public array $rows, public array $read, public int $strange)
@@ -43,7 +43,7 @@ final readonly class BoltRun
                 continue;
             }
             if ($read !== [] && $pass < $plan->last() - 1 && max(array_keys($read)) >= $plan->last() - 1) {
-                $read = []; // back from full torque to a low pass: loosened, and begun anew
+                $read = []; // back from full torque to a low pass: loosened, and begun again
             }
             $torque = is_float($row['torque_nm'] ?? null) ? $row['torque_nm'] : self::setting($settings, $pass, $reading->takenAt);
             $rows[] = ['pass' => $pass, 'bolt' => $bolt, 'torque_nm' => $torque, 'at' => $reading->takenAt];

@@ -16,7 +16,7 @@ final readonly class Act
      * @param  string  $done  past participle, such as “fused”
      * @param  string  $remedy  what to do where it was done too early
      * @param  list<string>  $aside  ids of steps that may come before it or after it
-     * @param  list<string>  $again  ids of steps that are done anew where it was undone
+     * @param  list<string>  $again  ids of steps that are done again where it was undone
      * @param  ?\Closure(Situation): ?\DateTimeImmutable  $undone  when it was last undone, so that it can be done once more
      * @param  ?string  $ready  id of the rule that nothing was left to fix when it was done; empty where another act tells, null for its own
      * @param  string  $end  letter of the end that it hides; empty where it hides everything before it

@@ -8,13 +8,13 @@ use Diastoma\Core\Procedure\ReadingKind;
 use Diastoma\Core\Procedure\ReadingSpec;
 use Diastoma\Core\Procedure\Step;
 
-/** What is asked before or after an act, by key: what it is called, what can still be seen, what must be read again, what is read anew where it was undone. */
+/** What is asked before or after an act, by key: what it is called, what can still be seen, what must be read again, what is read again where it was undone. */
 final readonly class Asked
 {
     /**
      * @param  array<string, ReadingSpec>  $specs
      * @param  array<string, true>  $stale  keys that are there, but must be read again
-     * @param  array<string, true>  $again  keys that are read anew where the act was undone
+     * @param  array<string, true>  $again  keys that are read again where the act was undone
      */
     private function __construct(public array $specs, public array $stale, public array $again)
     {

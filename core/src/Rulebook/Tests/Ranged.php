@@ -11,7 +11,7 @@ use Diastoma\Core\Rulebook\Source;
 /** A limit and the range in which a job may set it: below or above, the test would be unsafe or say nothing [common practice]. */
 final readonly class Ranged
 {
-    /** Nothing is measured in less: a limit of nought divides, or asks for nothing. */
+    /** Nothing is measured in less: a limit of zero divides, or asks for nothing. */
     private const LEAST = 1e-6;
 
     private function __construct(public Limit $limit, public float $least, public ?float $most)

@@ -25,7 +25,7 @@ final class Advice
         $crown = array_column($bores->percents(Bores::CROWN), 'percent');
         $full = array_column($bores->percents(Bores::FULL), 'percent');
         if ($full !== [] && ! Compare::atMost(max($full), $limit)) {
-            return 'Dig down to the crown there, compact haunch and sides again, and read it anew.';
+            return 'Dig down to the crown there, compact haunch and sides again, and measure again.';
         }
         if ($full !== [] && $crown !== [] && max($full) - max($crown) > self::FAST * $limit) {
             return 'It fell fast over the crown. '.self::MORE;

@@ -7,7 +7,7 @@ namespace Diastoma\Core\Trench\Deflection;
 /** The inside of a pipe that soil presses. */
 final class Bore
 {
-    /** @return float percent of the first inside diameter; below nought where the sides push the crown up */
+    /** @return float percent of the first inside diameter; below zero where the sides push the crown up */
     public static function percent(float $insideMm, float $verticalMm): float
     {
         return 100 * ($insideMm - $verticalMm) / $insideMm;

@@ -37,7 +37,7 @@ final readonly class SoilType
     /**
      * @param  list<string>  $signs
      *
-     * @throws InvalidInput if the strength is below nought, or a sign is not known
+     * @throws InvalidInput if the strength is below zero, or a sign is not known
      */
     public static function of(float $strengthTsf, array $signs): self
     {

@@ -35,7 +35,7 @@ final readonly class CoverRises implements Rule
                 $said = 'Layer '.($k + 1).': '.$situation->print($cover, Unit::Millimetre).' over the crown cannot be, with '
                     .$situation->print($before, Unit::Millimetre).' before and a layer of '.$situation->print($thick, Unit::Millimetre).'.';
 
-                return $this->finding(Severity::Mend, $said, 'Measure the cover over the crown again and enter the layer anew.', $cover);
+                return $this->finding(Severity::Mend, $said, 'Measure the cover over the crown again and re-enter the layer.', $cover);
             }
             $before = $cover;
         }

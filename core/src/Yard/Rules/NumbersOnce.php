@@ -32,7 +32,7 @@ final readonly class NumbersOnce implements Rule
         return $seen === [] ? null : new Finding(
             $this->id(), $twice === [] ? Severity::Go : Severity::Mend,
             $twice === [] ? count($seen).' pipes, each with its number.' : 'Entered twice, as different pipes: '.implode(', ', $twice).'.',
-            $twice === [] ? '' : 'Read the number on the pipe again, and enter the wrong one anew as damaged or under its own number.',
+            $twice === [] ? '' : 'Read the number on the pipe again, and re-enter the wrong one as damaged or under its own number.',
             Source::commonPractice(), ['pipe'],
         );
     }

@@ -2,7 +2,7 @@ import { useEffect, useState } from 'react';
 import { Box, Button, Paper, Stack, Typography } from '@mui/material';
 import type { Schemas } from '../../api/client';
 
-/** The label of a made-up fitting, with real bars, for a simulated job where nobody holds one. */
+/** The label of a sample fitting, with real bars, for a simulated job where nobody holds one. */
 export function SampleLabel({ label, waits, onScan }: { label: Schemas['SampleLabel']; waits: string; onScan: (code: string) => void }) {
   const [bars, setBars] = useState('');
   useEffect(() => {
@@ -16,9 +16,9 @@ export function SampleLabel({ label, waits, onScan }: { label: Schemas['SampleLa
   }, [label.code]);
   const fits = `dn ${label.dn_mm} · ${label.material} · SDR ${label.sdr_from}–${label.sdr_to}`;
   return (
-    <Paper sx={{ p: 2, bgcolor: '#fff', color: '#111' }} role="group" aria-label="Label of the made-up fitting">
+    <Paper sx={{ p: 2, bgcolor: '#fff', color: '#111' }} role="group" aria-label="Label of the sample fitting">
       <Typography variant="overline" component="p">
-        Simulated job: the made-up fitting in your hand says
+        Simulated job: the sample fitting in your hand says
       </Typography>
       <Stack direction={{ xs: 'column', sm: 'row' }} spacing={3} sx={{ alignItems: 'center' }}>
         <Box sx={{ width: 300, maxWidth: '100%', '& svg': { width: '100%', height: 64 } }} dangerouslySetInnerHTML={{ __html: bars }} aria-hidden />

@@ -165,7 +165,7 @@ export function TraceChart({ label, x, curves, xTitle, xMax, ranges, bands = [],
       made.destroy();
       plot.current = null;
     };
-    // eslint-disable-next-line react-hooks/exhaustive-deps -- data are set below without building the plot anew
+    // eslint-disable-next-line react-hooks/exhaustive-deps -- data are set below without building the plot again
   }, [shape]);
 
   useEffect(() => {

@@ -46,7 +46,7 @@ export function TakeAlong() {
         </Typography>
         <Stack direction="row" spacing={1.5} sx={{ flex: 'none' }}>
           <Button variant="outlined" disabled={take.isPending || !signal} onClick={() => take.mutate()} sx={{ minHeight: 56, px: 3 }}>
-            {take.isPending ? 'Taking along …' : here ? 'Take it anew' : 'Take along'}
+            {take.isPending ? 'Taking along …' : here ? 'Take along again' : 'Take along'}
           </Button>
           {here && (
             <Button disabled={leave.isPending} onClick={() => leave.mutate()} sx={{ minHeight: 56 }}>

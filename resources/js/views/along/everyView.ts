@@ -26,7 +26,7 @@ import {
 
 /** Asks once for what every view of a main shows, so that it is kept. What somebody may not see is left out; the rest is not. */
 export async function everyView(client: QueryClient, job: string, main: Schemas['Main']): Promise<void> {
-  // one after another: a lorry full of questions at once is what a server on a site does not need
+  // one after another: a flood of requests at once is what a server on a site does not need
   const kept = async (asked: () => Promise<unknown>) => {
     try {
       await asked();

@@ -22,7 +22,7 @@ export function Sign({ bench, step, spec, queryKey }: { bench: Schemas['Bench'];
         <Typography sx={{ pl: 1.5, borderLeft: '6px solid', borderLeftColor: isStale ? 'watch' : 'pipe' }}>
           {isStale ? 'Signed for what stood before' : 'Signed'} by <b>{signed?.name}</b>, {signed?.role}, {dayAndTime(reading.at, job.time_zone)}
           {signed?.remark ? `: “${signed.remark}”` : '.'} {signed?.together ? `Confirmed with ${signed.together - 1} more.` : ''}
-          {isStale ? ' Something that was seen has been read anew: sign again.' : ''}
+          {isStale ? ' Something that was seen has been read again: sign again.' : ''}
         </Typography>
       )}
       {refusal !== undefined && refusal !== null && (

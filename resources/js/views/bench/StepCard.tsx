@@ -83,7 +83,7 @@ export function StepCard({ bench, step, queryKey, mayEnter, instrument, scan, fo
           setErrors((all) => without(all, key));
           setAsked((all) => without(all, key));
           setKept((all) => (!written ? { ...all, [key]: true } : Object.keys(all).length > 0 ? {} : all));
-          if (refused[key]) void forget(refused[key].draft.id); // entered anew
+          if (refused[key]) void forget(refused[key].draft.id); // entered again
         },
         (error: unknown) => {
           const ask = unusualOf(error);

@@ -193,7 +193,7 @@ function ScanRow({ bench, step, onScan }: Pick<LabelProps, 'bench' | 'step' | 'o
     <Stack direction="row" sx={{ alignItems: 'center', flexWrap: 'wrap', gap: 1.5, mt: 1.5 }}>
       {sample && (
         <Button variant="outlined" onClick={() => onScan(key, sample.code)} sx={{ minHeight: 56 }}>
-          Scan the made-up fitting
+          Scan the sample fitting
         </Button>
       )}
       <CodeReader onRead={(code) => onScan(code.length === 24 ? key : 'trace_code', code)} />

@@ -5,7 +5,7 @@ import { Besides } from '../../app/Besides';
 import { faultAt } from '../../app/useForm';
 import { useChange } from './useChange';
 
-/** The rulebook a job starts from: its standards and its units. What the job changed for itself is set anew from the one chosen. */
+/** The rulebook a job starts from: its standards and its units. What the job changed for itself is reset to the one chosen. */
 export function BaseForm({ rulebook }: { rulebook: Schemas['RulebookPage'] }) {
   const [base, setBase] = useState(rulebook.base);
   const [reason, setReason] = useState('');
@@ -22,7 +22,7 @@ export function BaseForm({ rulebook }: { rulebook: Schemas['RulebookPage'] }) {
       {base !== rulebook.base && (
         <>
           <Alert severity="warning">
-            Units and limits change for everyone on this job, and what was changed for it before starts anew. Finished joints keep what they were judged under.
+            Units and limits change for everyone on this job, and what was changed for it before is reset. Finished joints keep what they were judged under.
           </Alert>
           <TextField
             label="Why (stays visible for ever)"

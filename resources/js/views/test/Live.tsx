@@ -49,7 +49,7 @@ export function Live({ test }: { test: Test }) {
   const now = here?.now ?? seen.now;
   const phase = now?.phase;
   useEffect(() => {
-    void client.invalidateQueries({ queryKey: ['clocks'] }); // another phase: the rail of everyone here is read anew
+    void client.invalidateQueries({ queryKey: ['clocks'] }); // another phase: the rail of everyone here is read again
   }, [client, phase]);
   const { logging } = seen;
   const notes = here?.notes ?? seen.notes;

@@ -14,7 +14,7 @@ export function useMayTest(): boolean {
 
 type Action = 'run' | 'logging' | 'mends' | 'signatures';
 
-/** Something done to a test; the section and the clocks are read anew. A new id each time, the same when it is sent again. */
+/** Something done to a test; the section and the clocks are read again. A new id each time, the same when it is sent again. */
 export function useTestAction<T extends Record<string, unknown>>(test: string, path: Action) {
   const client = useQueryClient();
   return useMutation({

@@ -10,7 +10,7 @@ import { besides, faultOf } from '../../app/useForm';
 import { STATES } from '../../instruments/line/states';
 import { WorkBench } from '../bench/WorkBench';
 
-/** What lorries brought: each held against its order, signed for, stacked and entered piece by piece. */
+/** What trucks brought: each held against its order, signed for, stacked and entered piece by piece. */
 export function Deliveries({ yard, chosen }: { yard: Schemas['Yard']; chosen: string | null }) {
   const { person } = useWork();
   const one = yard.deliveries.find((d) => d.id === chosen);
@@ -66,8 +66,8 @@ function NewDelivery({ yard }: { yard: Schemas['Yard'] }) {
     },
   });
   return (
-    <Paper component="form" aria-label="A lorry came" sx={{ p: 2.5, maxWidth: 820 }} onSubmit={(e) => (e.preventDefault(), open.mutate())}>
-      <Typography variant="h1">A lorry came</Typography>
+    <Paper component="form" aria-label="Record a delivery" sx={{ p: 2.5, maxWidth: 820 }} onSubmit={(e) => (e.preventDefault(), open.mutate())}>
+      <Typography variant="h1">Record a delivery</Typography>
       <Typography sx={{ mb: 1.5 }}>Count it against the order and sign before anything is lifted off.</Typography>
       <Stack direction={{ xs: 'column', sm: 'row' }} spacing={1.5}>
         <TextField
