@@ -91,7 +91,7 @@ async function instrument(page: Page, kind: string, name: string, serial: string
   await form.getByLabel('Name').fill(name);
   await form.getByLabel('Serial number').fill(serial);
   await form.getByLabel('Calibration: last day').fill('2035-01-01');
-  await form.getByRole('button', { name: 'Keep it' }).click();
+  await form.getByRole('button', { name: 'Save' }).click();
   await expect(page.getByRole('list', { name: 'Instruments' })).toContainText(serial);
 }
 
@@ -229,7 +229,7 @@ test("a job of one's own, from nothing to a joint made, one cut out and a hold p
   const certificate = page.getByRole('form', { name: 'Certificate of Ada Field' });
   await certificate.getByLabel('Number').fill('EF-118');
   await certificate.getByLabel('Last day').fill('2035-01-01');
-  await certificate.getByRole('button', { name: 'Keep it' }).click();
+  await certificate.getByRole('button', { name: 'Save' }).click();
   await expect(certificate.getByText('EF-118')).toBeVisible();
 
   await office(page, 'Instruments');

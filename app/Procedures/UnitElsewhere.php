@@ -12,19 +12,13 @@ use Diastoma\Core\Electrofusion\UnitFree;
 /** What the control unit of a joint fused elsewhere on the job while it fused this one: noted in the record, so that it is judged alike for ever. */
 final class UnitElsewhere
 {
-    /** No fusion takes longer, min: what ended later than that began later. Common practice. */
-    private const LONGEST_MIN = 180;
-
     /** @return array<string, string> nothing where it fused nothing else, or the joint names no unit */
     public static function of(Subject $subject, Joint $joint, CarbonImmutable $started, CarbonImmutable $ended): array
     {
         $unit = self::unit($subject->readings()->record('control_unit'));
         $found = [];
         foreach ($unit === null ? [] : self::near($joint, $started, $ended) as $entry) {
-            $value = $entry->data()['value'] ?? null;
-            $from = is_array($value) && is_string($value['started_at'] ?? null) ? CarbonImmutable::parse($value['started_at']) : null;
-            $to = is_array($value) && is_string($value['ended_at'] ?? null) ? CarbonImmutable::parse($value['ended_at']) : null;
-            if ($from === null || $to === null || $from >= $ended || $to <= $started) {
+            if (! UnitFree::ran($entry->data()['value'] ?? null, $started->toDateTimeImmutable(), $ended->toDateTimeImmutable())) {
                 continue;
             }
             $other = Joint::find($entry->subject_id);
@@ -49,6 +43,6 @@ final class UnitElsewhere
 
         return Entry::query()->where('job_id', $joint->main->job_id)->where('kind', 'reading')->where('subject_type', 'joint')
             ->where('subject_id', '!=', $joint->id)->where('device_at', '>=', $utc($started))
-            ->where('device_at', '<=', $utc($ended->addMinutes(self::LONGEST_MIN)))->where('payload', 'like', '%"started_at":%')->get();
+            ->where('device_at', '<=', $utc($ended->addMinutes(UnitFree::LONGEST_MIN)))->where('payload', 'like', '%"started_at":%')->get();
     }
 }

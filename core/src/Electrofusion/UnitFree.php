@@ -16,6 +16,9 @@ final readonly class UnitFree implements Rule
     /** In the record: numbers of other joints that the same unit fused at that time. */
     public const ELSEWHERE = 'unit_elsewhere';
 
+    /** No fusion takes longer, min [common practice]: what ended later than that after another began did not overlap it. */
+    public const LONGEST_MIN = 180;
+
     public function __construct(private Weld $weld)
     {
     }
@@ -56,15 +59,30 @@ final readonly class UnitFree implements Rule
             $s->readings->lastAt(); // it looks through all of them
             $windows = [];
             foreach ($s->readings->history as $reading) {
-                $record = is_array($reading->value) && ! array_is_list($reading->value) ? $reading->value : [];
-                $from = $record['started_at'] ?? null;
-                $to = $record['ended_at'] ?? null;
-                if (is_string($from) && is_string($to)) {
-                    $windows[] = [$reading->key, new \DateTimeImmutable($from), new \DateTimeImmutable($to), $record];
+                $window = self::window($reading->value);
+                if ($window !== null && is_array($reading->value)) {
+                    $windows[] = [$reading->key, ...$window, $reading->value];
                 }
             }
 
             return $windows;
         });
+    }
+
+    /** Whether a record ran at any time between two moments. */
+    public static function ran(mixed $record, \DateTimeImmutable $from, \DateTimeImmutable $to): bool
+    {
+        $window = self::window($record);
+
+        return $window !== null && $window[0] < $to && $window[1] > $from;
+    }
+
+    /** @return ?array{\DateTimeImmutable, \DateTimeImmutable} when a record began and ended; null where it does not say */
+    private static function window(mixed $record): ?array
+    {
+        $from = is_array($record) ? $record['started_at'] ?? null : null;
+        $to = is_array($record) ? $record['ended_at'] ?? null : null;
+
+        return is_string($from) && is_string($to) ? [new \DateTimeImmutable($from), new \DateTimeImmutable($to)] : null;
     }
 }

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Diastoma\Core\Procedure;
 
+use Diastoma\Core\Rulebook\Finding;
 use Diastoma\Core\Rulebook\Overrule;
 
 /** All readings of one procedure in the order they were taken. A later reading of the same key supersedes; none is lost. */
@@ -169,6 +170,18 @@ final readonly class Readings
     private function look(array $keys): void
     {
         $this->watch?->sawAll(array_fill_keys(array_keys($keys), true));
+    }
+
+    /** Whether a supervisor or inspector had accepted a finding by a moment. */
+    public function accepts(Finding $finding, \DateTimeImmutable $by): bool
+    {
+        foreach ($this->overrules() as $overrule) {
+            if ($overrule->rule === $finding->rule && $overrule->at <= $by && ! $finding->final) {
+                return true;
+            }
+        }
+
+        return false;
     }
 
     /** @return list<Overrule> */

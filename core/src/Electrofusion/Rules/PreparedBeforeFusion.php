@@ -37,7 +37,7 @@ final readonly class PreparedBeforeFusion implements Rule
         }
         $open = [];
         foreach ($this->knownAt($started, $situation) as $finding) {
-            if ($finding->severity === Severity::Mend && ! $this->wasAccepted($finding, $started, $situation)) {
+            if ($finding->severity === Severity::Mend && ! $situation->readings->accepts($finding, $started)) {
                 $open[] = $finding->said;
             }
         }
@@ -49,18 +49,6 @@ final readonly class PreparedBeforeFusion implements Rule
             Source::commonPractice(), [$this->weld->recordKey()],
             why: 'What was wrong before the heat is sealed inside the joint.',
         );
-    }
-
-    /** Whether a supervisor had accepted it before the fusion began. */
-    private function wasAccepted(Finding $finding, \DateTimeImmutable $started, Situation $situation): bool
-    {
-        foreach ($situation->readings->overrules() as $overrule) {
-            if ($overrule->rule === $finding->rule && $overrule->at <= $started && ! $finding->final) {
-                return true;
-            }
-        }
-
-        return false;
     }
 
     /**

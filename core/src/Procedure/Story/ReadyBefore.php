@@ -33,7 +33,7 @@ final readonly class ReadyBefore implements Rule
         foreach ($this->knownAt($at, $situation) as $finding) {
             if (
                 $finding->severity === Severity::Mend && $this->isHidden($finding) && ! $this->isStillToBeUsed($finding, $situation)
-                && ! $this->wasAccepted($finding, $at, $situation)
+                && ! $situation->readings->accepts($finding, $at)
             ) {
                 $open[] = $finding->said;
             }
@@ -66,17 +66,6 @@ final readonly class ReadyBefore implements Rule
         foreach ($this->procedure->ages($situation) as $age) {
             if ("story.age.{$age->id}" === $finding->rule) {
                 return $age->usedAt($situation) === null;
-            }
-        }
-
-        return false;
-    }
-
-    private function wasAccepted(Finding $finding, \DateTimeImmutable $at, Situation $situation): bool
-    {
-        foreach ($situation->readings->overrules() as $overrule) {
-            if ($overrule->rule === $finding->rule && $overrule->at <= $at && ! $finding->final) {
-                return true;
             }
         }
 

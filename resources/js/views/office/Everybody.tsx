@@ -182,7 +182,7 @@ function NewCertificate({ person, kinds, onKept }: { person: Schemas['Person']; 
           {scan ? scan.name : 'Scan'}
         </FileButton>
         <Button type="submit" variant="contained">
-          Keep it
+          Save
         </Button>
       </Stack>
       {(form.rest(keep.error) ?? drop.error?.message) && <Alert severity="error">{form.rest(keep.error) ?? drop.error?.message}</Alert>}

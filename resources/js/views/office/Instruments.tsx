@@ -181,7 +181,7 @@ function InstrumentForm({ unit, kinds, onKept, onLeave }: FormProps) {
       {form.rest(keep.error) && <Alert severity="error">{form.rest(keep.error)}</Alert>}
       <Stack direction="row" sx={{ mt: 2, flexWrap: 'wrap', gap: 1.5 }}>
         <Button type="submit" variant="contained" color="secondary" disabled={keep.isPending} sx={{ minHeight: 56, px: 4 }}>
-          Keep it
+          Save
         </Button>
         <FileButton
           name="Paper of the calibration"

@@ -84,7 +84,7 @@ export function FittingForm({ catalogue, from, onDone }: { catalogue: Schemas['C
           <TextField
             key={list}
             select
-            label={list === 'media' ? 'What may flow through it' : 'Lubricate on pipe of'}
+            label={list === 'media' ? 'Service' : 'Lubricate on pipe of'}
             value={lists[list]}
             onChange={(e) => setLists({ ...lists, [list]: e.target.value as unknown as string[] })}
             slotProps={{ select: { multiple: true } }}

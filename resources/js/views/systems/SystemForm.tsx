@@ -103,7 +103,7 @@ export function SystemForm({ catalogue, from, onDone }: { catalogue: Schemas['Jo
         <TextField label="its length along the pipe, mm" {...form.field('chamfer_mm', add.error)} />
         <TextField
           select
-          label="What may flow through it"
+          label="Service"
           value={media}
           onChange={(e) => setMedia(e.target.value as unknown as System['media'])}
           slotProps={{ select: { multiple: true } }}
@@ -116,7 +116,7 @@ export function SystemForm({ catalogue, from, onDone }: { catalogue: Schemas['Jo
             </MenuItem>
           ))}
         </TextField>
-        <TextField label="Working pressure at the most, kPa" {...form.field('pressure_kpa', add.error)} />
+        <TextField label="Maximum working pressure, kPa" {...form.field('pressure_kpa', add.error)} />
         <TextField select label="Home when" value={home} onChange={(e) => setHome(e.target.value)} sx={{ gridColumn: '1 / -1' }}>
           {catalogue.homes.map((h) => (
             <MenuItem key={h.id} value={h.id} sx={{ minHeight: 52 }}>

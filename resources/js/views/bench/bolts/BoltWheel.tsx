@@ -102,7 +102,7 @@ export function BoltWheel({ bench, wheel, queryKey, mayEnter }: { bench: Schemas
               severity="warning"
               action={
                 <Button color="inherit" onClick={() => rows.keep()} sx={{ minHeight: 56 }}>
-                  Keep it
+                  Keep
                 </Button>
               }
             >
