@@ -39,7 +39,7 @@ async function before(page: Page) {
   await yes(page, 'Permits here, stakes as on the drawing?');
   await yes(page, 'Competent person named and on site?');
   await yes(page, 'Topsoil set apart?');
-  await number(page, 'Approved soil on site', '200');
+  await number(page, 'Approved soil on site', '40');
 }
 
 async function sides(page: Page, depth: string, by = 'sides laid back') {

@@ -48,6 +48,20 @@ test('on a touch screen a pad of large keys types, says the value back with its 
   await expect(first).toHaveValue('180.2');
 });
 
+test('the next field has the keys in the same moment in which Enter is pressed', async ({ page }) => {
+  await signIn(page, 'ada');
+  await page.goto('/bench/16');
+  const air = page.getByRole('textbox', { name: 'Air temperature' });
+  await air.fill('14');
+  const reply = saved(page);
+  const has = await air.evaluate((box) => {
+    box.dispatchEvent(new KeyboardEvent('keydown', { key: 'Enter', bubbles: true }));
+    return document.activeElement instanceof HTMLInputElement ? document.activeElement.labels?.[0]?.textContent : null;
+  });
+  expect(has).toMatch(/^(Pipe surface|Fitting) temperature$/); // whichever is still empty
+  await reply;
+});
+
 test('a clock that ends calls, says what to do, and leads there; without signal a list that is confirmed is kept', async ({ page, context }) => {
   await signIn(page, 'ada', 'list');
   await page.goto('/bench/16');

@@ -35,6 +35,9 @@ interface Props {
   quiet?: boolean;
 }
 
+/** Fields that are typed into. A list has an input of its own that nobody sees and that takes no key. */
+const BOXES = 'input:not([type=hidden]):not([aria-hidden=true]):not(:disabled)';
+
 /** What must be the first thing seen. */
 const bad = (finding: Schemas['Finding']) => finding.severity === 'mend' || finding.severity === 'stop';
 
@@ -116,17 +119,19 @@ export function StepCard({ bench, step, queryKey, mayEnter, instrument, scan, fo
   const beside = (key: string) => told.filter((f) => (f.readings.find((k) => fields.some((spec) => spec.key === k)) ?? '') === key);
   const loose = findings.filter((f) => !f.readings.some((k) => fields.some((spec) => spec.key === k)));
 
-  /** Enter goes on to the next empty field of the step. */
+  /** Enter goes on to the next empty field of the step: at once, so that no key that is pressed after it lands in a field on the way. */
   const goOn = (e: KeyboardEvent<HTMLDivElement>) => {
     if (e.key !== 'Enter' || !(e.target instanceof HTMLInputElement)) return;
-    const boxes = [...e.currentTarget.querySelectorAll<HTMLInputElement>('input:not([type=hidden]):not(:disabled)')];
+    const boxes = [...e.currentTarget.querySelectorAll<HTMLInputElement>(BOXES)];
     const next = boxes.slice(boxes.indexOf(e.target) + 1).find((box) => box.value === '');
-    window.setTimeout(() => next?.focus());
+    if (!next) return;
+    e.preventDefault();
+    next.focus();
   };
   useEffect(() => {
     // a keyboard begins at the first empty field; a finger is not surprised by a keyboard that comes up
     if (pace !== 'list' || !window.matchMedia('(pointer: fine)').matches) return;
-    [...(card.current?.querySelectorAll<HTMLInputElement>('[data-missing] input:not([type=hidden]):not(:disabled)') ?? [])]
+    [...(card.current?.querySelectorAll<HTMLInputElement>(`[data-missing] ${BOXES}`) ?? [])]
       .find((box) => box.value === '')
       ?.focus({ preventScroll: true });
   }, [pace, step.id]);
