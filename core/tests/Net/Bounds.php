@@ -37,7 +37,7 @@ final class Bounds
             $walk = new Walk($id, $rulebook);
             foreach (array_intersect_key($walk->ways(), array_flip(self::WAYS)) as $readings) {
                 foreach (array_intersect(self::ofJoints($walk->rulebook), $walk->asked($readings)) as $limit) {
-                    $found += self::moved($walk, $readings, $limit);
+                    $found += self::moved($walk, $readings, $limit, $found);
                 }
             }
         }
@@ -116,8 +116,11 @@ final class Bounds
         return $off;
     }
 
-    /** @return array<string, string> */
-    private static function moved(Walk $walk, Readings $readings, string $limit): array
+    /**
+     * @param  array<string, string>  $before  what is known already is not looked for once more
+     * @return array<string, string>
+     */
+    private static function moved(Walk $walk, Readings $readings, string $limit, array $before = []): array
     {
         $value = $walk->rulebook->value($limit);
         $unit = $walk->rulebook->limit($limit)->unit->value;
@@ -138,6 +141,9 @@ final class Bounds
         }
         $found = [];
         foreach ($severities as $rule => $at) {
+            if (isset($before["{$limit} | {$rule}"])) {
+                continue;
+            }
             $values = array_map(floatval(...), array_keys($at));
             $said = array_values($at);
             $parts = [];
