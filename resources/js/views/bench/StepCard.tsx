@@ -1,6 +1,6 @@
 import { useCallback, useEffect, useLayoutEffect, useRef, useState, type KeyboardEvent, type ReactNode } from 'react';
 import { Alert, Box, Paper, Typography } from '@mui/material';
-import type { QueryKey } from '@tanstack/react-query';
+import { notifyManager, type QueryKey } from '@tanstack/react-query';
 import { ApiError, type Schemas } from '../../api/client';
 import { forget } from '../../api/outbox';
 import { useWork } from '../../app/session';
@@ -97,7 +97,7 @@ export function StepCard({ bench, step, queryKey, mayEnter, instrument, scan, fo
           }));
         },
       )
-      .finally(() => count(-1));
+      .finally(() => notifyManager.schedule(() => count(-1))); // after what it says has been drawn
   };
   /** What was asked about is what stands on the way: the field keeps it until it has been entered. */
   const last = useRef<Record<string, unknown>>({});
@@ -131,9 +131,7 @@ export function StepCard({ bench, step, queryKey, mayEnter, instrument, scan, fo
   useEffect(() => {
     // a keyboard begins at the first empty field; a finger is not surprised by a keyboard that comes up
     if (pace !== 'list' || !window.matchMedia('(pointer: fine)').matches) return;
-    [...(card.current?.querySelectorAll<HTMLInputElement>(`[data-missing] ${BOXES}`) ?? [])]
-      .find((box) => box.value === '')
-      ?.focus({ preventScroll: true });
+    [...(card.current?.querySelectorAll<HTMLInputElement>(`[data-missing] ${BOXES}`) ?? [])].find((box) => box.value === '')?.focus({ preventScroll: true });
   }, [pace, step.id]);
   const isInput = step.readings.some((spec) => spec.kind === 'row');
   const tapped = step.readings.some((spec) => spec.kind === 'row' && spec.instrument !== '');

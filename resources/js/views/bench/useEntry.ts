@@ -26,8 +26,9 @@ export function useEntry(bench: Pick<Bench, 'subject_type' | 'subject_id'>, quer
         payload,
         device_at: new Date(jobNow()).toISOString(),
       }),
-    onSuccess: (written) => {
+    onSuccess: async (written) => {
       if (!written?.bench) return;
+      await client.cancelQueries({ queryKey }); // what was asked before this knows less
       if (bench.subject_type !== 'section') client.setQueryData(queryKey, written.bench);
       else void client.invalidateQueries({ queryKey });
       void client.invalidateQueries({ queryKey: ['line'] });
