@@ -7,13 +7,14 @@ import { benchQuery } from '../../api/queries';
 import { PaperLink } from '../../app/Paper';
 import { useSelection } from '../../app/selection';
 import { useWork } from '../../app/session';
+import { isLost } from '../../app/isLost';
 import { WorkBench } from './WorkBench';
 
 /** The work on the selected joint, one step at a time. */
 export function BenchView() {
   const { joint } = useSelection();
   const bench = useQuery({ ...benchQuery(joint?.id ?? ''), enabled: joint !== null });
-  if (bench.error) return <Alert severity="error">{bench.error.message}</Alert>;
+  if (isLost(bench)) return <Alert severity="error">{bench.error?.message}</Alert>;
   if (joint === null) return <Typography>This main has no joints yet. Set it out first: the plan makes the joints.</Typography>;
   if (!bench.data) return <CircularProgress aria-label="Loading the bench" />;
   return <JointBench bench={bench.data} />;

@@ -5,6 +5,7 @@ import { useQuery } from '@tanstack/react-query';
 import type { Schemas } from '../../api/client';
 import { coverQuery, workQuery } from '../../api/queries';
 import { useWork } from '../../app/session';
+import { isLost } from '../../app/isLost';
 import { WorkBench } from '../bench/WorkBench';
 import { Band } from './Band';
 import { JointMap } from './JointMap';
@@ -19,7 +20,7 @@ export function CoverView() {
   const page = useQuery(coverQuery(main.id));
   const [adding, setAdding] = useState(false);
   const [mapping, setMapping] = useState(false);
-  if (page.error) return <Alert severity="error">{page.error.message}</Alert>;
+  if (isLost(page)) return <Alert severity="error">{page.error?.message}</Alert>;
   if (!page.data) return <CircularProgress aria-label="Loading the cover" />;
   const { stretches } = page.data;
   const chosen = stretches.find((s) => s.id === work) ?? stretches.find((s) => s.id === page.data.next) ?? stretches[0];
@@ -53,7 +54,7 @@ export function CoverView() {
 function StretchBench({ id, stretch }: { id: string; stretch: Schemas['CoverStretch'] }) {
   const { person } = useWork();
   const bench = useQuery(workQuery(id));
-  if (bench.error) return <Alert severity="error">{bench.error.message}</Alert>;
+  if (isLost(bench)) return <Alert severity="error">{bench.error?.message}</Alert>;
   if (!bench.data) return <CircularProgress aria-label="Loading the stretch" />;
   return (
     <Box>

@@ -4,6 +4,7 @@ import { jointMapQuery } from '../../api/queries';
 import { useWork } from '../../app/session';
 import { tableSx } from '../../app/tableSx';
 import { useUnits } from '../../app/useUnits';
+import { isLost } from '../../app/isLost';
 import { STATES } from '../../instruments/line/states';
 
 /** Every joint, where it lies and what covers it: a dig-up in twenty years starts here. */
@@ -11,7 +12,7 @@ export function JointMap() {
   const { main } = useWork();
   const { length } = useUnits();
   const map = useQuery(jointMapQuery(main.id));
-  if (map.error) return <Alert severity="error">{map.error.message}</Alert>;
+  if (isLost(map)) return <Alert severity="error">{map.error?.message}</Alert>;
   if (!map.data) return <CircularProgress aria-label="Loading the joint map" />;
   const say = (value: number | null) => (value === null ? '–' : length.plain(value));
   return (

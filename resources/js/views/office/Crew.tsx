@@ -7,6 +7,7 @@ import { useWork } from '../../app/session';
 import { LinkShown } from './LinkShown';
 import { Papers } from './Papers';
 import { useForm } from '../../app/useForm';
+import { isLost } from '../../app/isLost';
 
 /** Who works on this job, and as what. */
 export function Crew() {
@@ -26,7 +27,7 @@ export function Crew() {
     mutationFn: (person: string) => answered(api.DELETE('/jobs/{job}/members/{person}', { params: { path: { job: job.id, person } } })),
     onSuccess: known,
   });
-  if (page.error) return <Alert severity="error">{page.error.message}</Alert>;
+  if (isLost(page)) return <Alert severity="error">{page.error?.message}</Alert>;
   if (!page.data) return null;
   const { members, others, gives, roles } = page.data;
   const title = (role: string) => roles.find((r) => r.id === role)?.title ?? role;

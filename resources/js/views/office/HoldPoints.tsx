@@ -6,6 +6,7 @@ import { answered, api, type Schemas } from '../../api/client';
 import { holdPointsQuery } from '../../api/queries';
 import { useWork } from '../../app/session';
 import { dayAndTime, jobNow, uuid } from '../../app/time';
+import { isLost } from '../../app/isLost';
 
 type One = Schemas['HoldPointsWaiting']['waiting'][number];
 const at = (one: One) => `${one.subject_id}/${one.key}`;
@@ -14,7 +15,7 @@ const at = (one: One) => `${one.subject_id}/${one.key}`;
 export function HoldPoints() {
   const { job } = useWork();
   const page = useQuery(holdPointsQuery(job.id));
-  if (page.error) return <Alert severity="error">{page.error.message}</Alert>;
+  if (isLost(page)) return <Alert severity="error">{page.error?.message}</Alert>;
   if (!page.data) return null;
   const mine = page.data.waiting.filter((one) => one.refusal === null);
   const others = page.data.waiting.filter((one) => one.refusal !== null);

@@ -7,6 +7,7 @@ import { FileButton } from '../../app/FileButton';
 import { useWork } from '../../app/session';
 import { SquareCode } from './SquareCode';
 import { useForm } from '../../app/useForm';
+import { isLost } from '../../app/isLost';
 
 type Instrument = Schemas['Instrument'];
 
@@ -21,7 +22,7 @@ export function Instruments() {
     setChanged(null);
     await client.invalidateQueries({ queryKey: JOB });
   };
-  if (page.error) return <Alert severity="error">{page.error.message}</Alert>;
+  if (isLost(page)) return <Alert severity="error">{page.error?.message}</Alert>;
   if (!page.data) return null;
   const may = person.may.includes('instruments.keep');
   const { instruments, kinds } = page.data;

@@ -8,6 +8,7 @@ import { useWork } from '../../app/session';
 import { dayAndTime } from '../../app/time';
 import { RaiseNonconformance } from './RaiseNonconformance';
 import { useForm } from '../../app/useForm';
+import { isLost } from '../../app/isLost';
 
 type One = Schemas['Nonconformance'];
 const EDGE = { open: 'stop', corrected: 'watch', verified: 'go' } as const;
@@ -17,7 +18,7 @@ export function Nonconformances() {
   const { job, person } = useWork();
   const page = useQuery(nonconformancesQuery(job.id));
   const [raising, setRaising] = useState(false);
-  if (page.error) return <Alert severity="error">{page.error.message}</Alert>;
+  if (isLost(page)) return <Alert severity="error">{page.error?.message}</Alert>;
   if (!page.data) return null;
   const { nonconformances, repeats, causes } = page.data;
   return (

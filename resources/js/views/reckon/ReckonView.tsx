@@ -6,6 +6,7 @@ import { calculationsQuery } from '../../api/queries';
 import { CalculationForm } from './CalculationForm';
 import { isMeant } from './typed';
 import { RecordReader } from './RecordReader';
+import { isLost } from '../../app/isLost';
 
 const RECORD = 'fusion-record';
 
@@ -17,7 +18,7 @@ export function ReckonView() {
   const chosen = named ?? RECORD;
   const choose = (id: string) => void navigate(`/reckon/${id}`);
   const [find, setFind] = useState('');
-  if (all.error) return <Alert severity="error">{all.error.message}</Alert>;
+  if (isLost(all)) return <Alert severity="error">{all.error?.message}</Alert>;
   if (!all.data) return <CircularProgress aria-label="Loading the calculations" />;
   const record = {
     id: RECORD,

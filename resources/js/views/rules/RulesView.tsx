@@ -6,6 +6,7 @@ import type { Schemas } from '../../api/client';
 import { rulebookQuery } from '../../api/queries';
 import { useWork } from '../../app/session';
 import { dayAndTime } from '../../app/time';
+import { isLost } from '../../app/isLost';
 import { STATES, type JointState } from '../../instruments/line/states';
 import { Fittings } from '../systems/Fittings';
 import { JointSystems } from '../systems/JointSystems';
@@ -36,7 +37,7 @@ export function RulesView() {
   const [tab, setTab] = useState(search.get('part') === 'holds' ? 2 : 0);
   const [find, setFind] = useState('');
   const [chosen, setChosen] = useState('');
-  if (page.error) return <Alert severity="error">{page.error.message}</Alert>;
+  if (isLost(page)) return <Alert severity="error">{page.error?.message}</Alert>;
   if (!page.data) return <CircularProgress aria-label="Loading the rulebook" />;
   const rulebook = page.data;
   const may = person.may.includes('rulebook.change');

@@ -5,6 +5,7 @@ import type { Schemas } from '../../api/client';
 import { useWork } from '../../app/session';
 import { useUnits } from '../../app/useUnits';
 import { apart } from '../../app/numbers';
+import { isLost } from '../../app/isLost';
 import { BandStrip } from '../../instruments/setout/BandStrip';
 import { PlanPicture } from '../../instruments/setout/PlanPicture';
 import { AlignmentForm } from './AlignmentForm';
@@ -18,7 +19,7 @@ export function SetoutView() {
   const { length } = useUnits();
   const { query, bring, plan, adopt } = useSetout(main.id);
   const [tab, setTab] = useState(0);
-  if (query.error) return <Alert severity="error">{query.error.message}</Alert>;
+  if (isLost(query)) return <Alert severity="error">{query.error?.message}</Alert>;
   if (!query.data) return <CircularProgress aria-label="Loading the set-out" />;
   const setout = query.data;
   const begun = setout.laid.filter((row) => row.laid !== null);

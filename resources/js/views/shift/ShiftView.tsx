@@ -6,6 +6,7 @@ import { shiftsQuery, workQuery } from '../../api/queries';
 import { useSelection } from '../../app/selection';
 import { useLine, useWork } from '../../app/session';
 import { jobNow, uuid } from '../../app/time';
+import { isLost } from '../../app/isLost';
 import { WorkBench } from '../bench/WorkBench';
 
 /** What holds for the whole shift on this main, answered once; its joints take it over while it is fresh. */
@@ -29,7 +30,7 @@ export function ShiftView() {
       ),
     onSuccess: () => client.invalidateQueries({ queryKey: ['shifts'] }),
   });
-  if (sheets.error) return <Alert severity="error">{sheets.error.message}</Alert>;
+  if (isLost(sheets)) return <Alert severity="error">{sheets.error?.message}</Alert>;
   if (!sheets.data) return <CircularProgress aria-label="Loading the shift sheet" />;
   const latest = sheets.data.works.at(-1);
   const mayEnter = person.may.includes('day.read');
@@ -55,7 +56,7 @@ export function ShiftView() {
 
 function Sheet({ id, mayEnter, joint }: { id: string; mayEnter: boolean; joint: number | null }) {
   const bench = useQuery(workQuery(id));
-  if (bench.error) return <Alert severity="error">{bench.error.message}</Alert>;
+  if (isLost(bench)) return <Alert severity="error">{bench.error?.message}</Alert>;
   if (!bench.data) return <CircularProgress aria-label="Loading the shift sheet" />;
   return (
     <WorkBench

@@ -4,12 +4,13 @@ import { useQuery } from '@tanstack/react-query';
 import type { Schemas } from '../../api/client';
 import { cardsQuery } from '../../api/queries';
 import { FittingForm } from './FittingForm';
+import { isLost } from '../../app/isLost';
 
 /** The cards of mechanical fittings: what ships, what was added, and the way to add a maker's own. */
 export function Fittings({ may }: { may: boolean }) {
   const cards = useQuery(cardsQuery);
   const [from, setFrom] = useState<Schemas['Card'] | null>(null);
-  if (cards.error) return <Alert severity="error">{cards.error.message}</Alert>;
+  if (isLost(cards)) return <Alert severity="error">{cards.error?.message}</Alert>;
   if (!cards.data) return <CircularProgress aria-label="Loading the fittings" />;
   if (from) return <FittingForm catalogue={cards.data} from={from} onDone={() => setFrom(null)} />;
   return (

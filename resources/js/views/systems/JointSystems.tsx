@@ -4,6 +4,7 @@ import { useQuery } from '@tanstack/react-query';
 import type { Schemas } from '../../api/client';
 import { systemsQuery } from '../../api/queries';
 import { SystemForm } from './SystemForm';
+import { isLost } from '../../app/isLost';
 
 type System = Schemas['JointSystem'];
 
@@ -11,7 +12,7 @@ type System = Schemas['JointSystem'];
 export function JointSystems({ may }: { may: boolean }) {
   const systems = useQuery(systemsQuery);
   const [from, setFrom] = useState<System | null>(null);
-  if (systems.error) return <Alert severity="error">{systems.error.message}</Alert>;
+  if (isLost(systems)) return <Alert severity="error">{systems.error?.message}</Alert>;
   if (!systems.data) return <CircularProgress aria-label="Loading the joint systems" />;
   if (from) return <SystemForm catalogue={systems.data} from={from} onDone={() => setFrom(null)} />;
   return (

@@ -6,6 +6,7 @@ import { answered, api, type Schemas } from '../../api/client';
 import { sectionTestsQuery } from '../../api/queries';
 import { useWork } from '../../app/session';
 import { dayAndTime } from '../../app/time';
+import { isLost } from '../../app/isLost';
 import { FactsForm } from './FactsForm';
 import { PlanDetails } from './PlanDetails';
 import { Readiness } from './Readiness';
@@ -48,7 +49,7 @@ function Section({ id }: { id: string }) {
   const [method, setMethod] = useState<string | null>(null);
   const [options, setOptions] = useState<Record<string, string>>({});
   const query = useQuery({ ...sectionTestsQuery(id, method, options), refetchInterval: 15_000, placeholderData: (before) => before });
-  if (query.error) return <Alert severity="error">{query.error.message}</Alert>;
+  if (isLost(query)) return <Alert severity="error">{query.error?.message}</Alert>;
   if (!query.data) return <CircularProgress aria-label="Loading tests" />;
   const data = query.data;
   const last = data.tests.at(-1);

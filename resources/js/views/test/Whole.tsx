@@ -4,6 +4,7 @@ import { useQuery } from '@tanstack/react-query';
 import { answered, api } from '../../api/client';
 import { PressureChart } from './PressureChart';
 import type { Test } from './useTest';
+import { isLost } from '../../app/isLost';
 
 /** The trace of a test that is over: the whole, a phase, or any stretch drawn with the pointer; never more than 4000 points at once. */
 export function Whole({ test }: { test: Test }) {
@@ -20,7 +21,7 @@ export function Whole({ test }: { test: Test }) {
     placeholderData: (before) => before,
     staleTime: Infinity,
   });
-  if (trace.error) return <Alert severity="error">{trace.error.message}</Alert>;
+  if (isLost(trace)) return <Alert severity="error">{trace.error?.message}</Alert>;
   if (!trace.data) return <CircularProgress aria-label="Loading the trace" />;
   const titles = new Map(test.plan.phases.map((p) => [p.id, p.title]));
   return (

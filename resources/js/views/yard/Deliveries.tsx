@@ -7,6 +7,7 @@ import { workQuery, yardQuery } from '../../api/queries';
 import { useWork } from '../../app/session';
 import { uuid } from '../../app/time';
 import { besides, faultOf } from '../../app/useForm';
+import { isLost } from '../../app/isLost';
 import { STATES } from '../../instruments/line/states';
 import { WorkBench } from '../bench/WorkBench';
 
@@ -90,7 +91,7 @@ function NewDelivery({ yard }: { yard: Schemas['Yard'] }) {
 function DeliveryBench({ id, title }: { id: string; title: string }) {
   const { person } = useWork();
   const bench = useQuery(workQuery(id));
-  if (bench.error) return <Alert severity="error">{bench.error.message}</Alert>;
+  if (isLost(bench)) return <Alert severity="error">{bench.error?.message}</Alert>;
   if (!bench.data) return <CircularProgress aria-label="Loading the delivery" />;
   return (
     <WorkBench

@@ -10,6 +10,7 @@ import { NotTaken } from '../../app/NotTaken';
 import { besides, faultOf } from '../../app/useForm';
 import { useNext } from '../../app/useNext';
 import { dayAndTime } from '../../app/time';
+import { isLost } from '../../app/isLost';
 
 /** What came and was not taken: each rejected pipe with its reason and picture. */
 export function Rejects() {
@@ -37,7 +38,7 @@ export function Rejects() {
     sent.catch(() => setPicture((now) => now ?? picture));
     next.hand(sent);
   };
-  if (query.error) return <Alert severity="error">{query.error.message}</Alert>;
+  if (isLost(query)) return <Alert severity="error">{query.error?.message}</Alert>;
   if (!query.data) return <CircularProgress aria-label="Loading the yard" />;
   const { reasons, rejects } = query.data;
   const wrong = (field: string) => faultOf(next.fault, field);

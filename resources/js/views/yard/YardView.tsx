@@ -3,6 +3,7 @@ import { Alert, Button, CircularProgress, Stack } from '@mui/material';
 import { useQuery } from '@tanstack/react-query';
 import { yardQuery } from '../../api/queries';
 import { useWork } from '../../app/session';
+import { isLost } from '../../app/isLost';
 import { Deliveries } from './Deliveries';
 import { Rejects } from './Rejects';
 import { Stock } from './Stock';
@@ -18,7 +19,7 @@ export function YardView() {
   const { job } = useWork();
   const { room = 'stock', work } = useParams();
   const yard = useQuery(yardQuery(job.id));
-  if (yard.error) return <Alert severity="error">{yard.error.message}</Alert>;
+  if (isLost(yard)) return <Alert severity="error">{yard.error?.message}</Alert>;
   if (!yard.data) return <CircularProgress aria-label="Loading the yard" />;
   return (
     <Stack spacing={2}>
