@@ -106,7 +106,7 @@ test('a gravity sewer is tested with air, from not ready to passed, by at most 1
     await expect(yes).toHaveCount(left - 1);
   }
   await page.getByRole('combobox', { name: 'Gauge or logger' }).click();
-  await page.getByRole('option', { name: /Logger 16 bar/ }).click();
+  await page.getByRole('option', { name: /Logger 40 bar/ }).click();
   await page.getByRole('button', { name: 'Plan this test' }).click();
   await expect(page.getByRole('heading', { name: 'Test 1: planned' })).toBeVisible();
   const before = await touched();

@@ -328,7 +328,7 @@ export async function makeSectionReady(page: Page, medium: 'water' | 'air' = 'wa
     'Relief valve set above the test pressure and tried?',
   ])
     await yes(page, question);
-  await choose(page, 'Gauge or logger', /Logger 16 bar/);
+  await choose(page, 'Gauge or logger', /Logger 40 bar/);
 }
 
 /** Hours later talk, zone, relief and gauge are looked at again: the same answers, said once more. */
@@ -343,7 +343,7 @@ export async function lookAgain(page: Page) {
     'Relief valve set above the test pressure and tried?',
   ])
     await yes(page, question);
-  await choose(page, 'Gauge or logger', /Logger 16 bar/);
+  await choose(page, 'Gauge or logger', /Logger 40 bar/);
 }
 
 /** Plans by another method than the one that is offered first. */

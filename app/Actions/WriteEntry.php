@@ -118,6 +118,6 @@ final class WriteEntry
     private function instruments(Subject $subject): array
     {
         return array_values(Equipment::query()->where('job_id', $subject->job->id)->whereNull('retired_at')->get()
-            ->map(static fn (Equipment $e): Instrument => new Instrument($e->id, $e->kind, $e->name, $e->serial, (string) $e->calibration_until))->all());
+            ->map(static fn (Equipment $e): Instrument => $e->asInstrument())->all());
     }
 }

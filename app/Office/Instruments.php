@@ -12,8 +12,10 @@ use App\Models\Equipment;
 use App\Models\Job;
 use App\Models\Person;
 use App\Pictures\Pictures;
+use Diastoma\Core\Exception\InvalidInput;
 use Diastoma\Core\Sitting\Action;
 use Diastoma\Core\Sitting\InstrumentKind;
+use Diastoma\Core\Sitting\Range;
 use Illuminate\Http\UploadedFile;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Str;
@@ -26,7 +28,7 @@ final class Instruments
     }
 
     /**
-     * @param  array<string, mixed>  $given  kind, name, serial, range_said, resolution_said, calibration_until
+     * @param  array<string, mixed>  $given  kind, name, serial, range_said, range_low, range_high, resolution_said, calibration_until
      *
      * @throws Refused if this person may not, or the serial number is on the list already
      */
@@ -40,10 +42,26 @@ final class Instruments
         }
         $kept = [
             ...array_intersect_key($given, array_flip(['kind', 'name', 'serial', 'range_said', 'resolution_said', 'calibration_until'])),
+            ...self::range($given),
             ...($paper === null ? [] : ['paper_sha256' => Pictures::keep($paper)['sha256']]),
         ];
 
         return $this->write($job, $by, $unit ?? new Equipment(['job_id' => $job->id]), $kept);
+    }
+
+    /**
+     * @param  array<string, mixed>  $given
+     * @return array{range_low: ?float, range_high: ?float}
+     *
+     * @throws InvalidInput where the range is none
+     */
+    private static function range(array $given): array
+    {
+        $isRead = InstrumentKind::tryFrom((string) $given['kind'])?->reads() !== null;
+        $end = static fn (string $key): ?float => $isRead && is_numeric($given[$key] ?? null) ? (float) $given[$key] : null;
+        $range = Range::of($end('range_low'), $end('range_high'));
+
+        return ['range_low' => $range?->low, 'range_high' => $range?->high];
     }
 
     /** Out of use, or in use again; nothing that was measured with it is lost. */

@@ -59,8 +59,9 @@ final class Jobs
                 Membership::create(['id' => Membership::idOf($id, (string) $person), 'job_id' => $id, 'person_id' => $person, 'role' => $role]);
             }
             foreach ($old === null ? [] : $old->equipment->whereNull('retired_at') as $unit) {
-                Equipment::create([...$unit->only(['kind', 'name', 'serial', 'calibration_until', 'range_said', 'resolution_said', 'paper_sha256']),
-                    'job_id' => $id]);
+                Equipment::create(['job_id' => $id, ...$unit->only([
+                    'kind', 'name', 'serial', 'calibration_until', 'range_said', 'range_low', 'range_high', 'resolution_said', 'paper_sha256',
+                ])]);
             }
             $by->forgetRoles();
             $this->setUp->job($job->refresh()->load('rulebook', 'equipment'), $by);

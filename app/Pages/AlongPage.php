@@ -73,6 +73,7 @@ final class AlongPage
             'job_id' => $job->id, 'began' => $job->began_on?->format(DATE_RFC3339_EXTENDED), 'people' => $people->all(),
             'instruments' => Equipment::query()->where('job_id', $job->id)->whereNull('retired_at')->get()->map(static fn (Equipment $e): array => [
                 'id' => $e->id, 'kind' => $e->kind, 'name' => $e->name, 'serial' => $e->serial, 'calibration_until' => (string) $e->calibration_until,
+                'range_low' => $e->range_low, 'range_high' => $e->range_high,
             ])->all(),
             'systems' => JointSystem::query()->orderBy('version')->get()->map(static fn (JointSystem $row): array => $row->payload)->all(),
             'known' => Known::of($job->id),

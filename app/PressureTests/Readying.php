@@ -10,6 +10,7 @@ use App\Models\Nonconformance;
 use App\Models\PressureTest;
 use App\Models\Section;
 use App\Procedures\Subject;
+use Diastoma\Core\PressureTest\GaugeRange;
 use Diastoma\Core\PressureTest\Readiness;
 use Diastoma\Core\PressureTest\Reading\Material;
 use Diastoma\Core\PressureTest\Site\TestSection;
@@ -42,16 +43,17 @@ final class Readying
             $rest?->toDateTimeImmutable(), $plan->window['feasible'] ? null : $plan->window['said'], self::mended($last),
             self::overrules($preparation, $last, $at), ($facts ?? KnownFacts::of($section))->main()->material === Material::Composite,
             array_values(Nonconformance::holdingTestOf($section)->pluck('number')->all()), Signed::waits($last),
-            self::stale($preparation, $at, $at ?? $section->main->job->now()->toDateTimeImmutable()),
+            self::alsoOpen($preparation, $plan, $at, $at ?? $section->main->job->now()->toDateTimeImmutable()),
         );
     }
 
-    /** @return array<string, string> what was seen to too long ago when it begins */
-    private static function stale(Subject $preparation, ?\DateTimeImmutable $at, \DateTimeImmutable $now): array
+    /** @return array<string, string> what keeps a step open beside its answers when the test begins: seen to too long ago, a gauge that does not read it */
+    private static function alsoOpen(Subject $preparation, TestPlan $plan, ?\DateTimeImmutable $at, \DateTimeImmutable $now): array
     {
         $sitting = $preparation->sitting();
+        $situation = $at === null ? $sitting->situation() : $sitting->situation()->at($at);
 
-        return StoryOf::stale($sitting->work->procedure, $at === null ? $sitting->situation() : $sitting->situation()->at($at), $now);
+        return [...StoryOf::stale($sitting->work->procedure, $situation, $now), ...GaugeRange::against($situation, $plan)];
     }
 
     private static function mended(?PressureTest $last): ?bool

@@ -19,7 +19,7 @@ final class InstrumentTag
         $paper->SetLeftMargin(56);
         $paper->SetY($top);
         $paper->say(InstrumentKind::from($unit->kind)->title().", serial {$unit->serial}", true);
-        foreach (['Range' => $unit->range_said, 'Resolution' => $unit->resolution_said,
+        foreach (['Range' => $unit->range($job->rules()->units), 'Resolution' => $unit->resolution_said,
             'Calibration, last day' => $unit->calibration_until] as $what => $said) {
             $said === null || $said === '' ? null : $paper->say("{$what}: {$said}");
         }

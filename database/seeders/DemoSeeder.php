@@ -101,10 +101,12 @@ final class DemoSeeder extends Seeder
         $later = CarbonImmutable::now('UTC')->addMonths(7)->toDateString();
         $past = CarbonImmutable::now('UTC')->subDays(35)->toDateString();
         foreach ([
-            ['control_unit', 'Unit North', 'CU-31', $later], ['control_unit', 'Unit South', 'CU-18', $past], ['gauge', 'Logger 16 bar', 'PL-204', $later],
-            ['gauge', 'Dial gauge 25 bar', 'DG-77', $past], ['torque_wrench', 'Wrench 20 to 200', 'TW-12', $later],
-        ] as [$kind, $name, $serial, $until]) {
-            Equipment::create(['job_id' => $job->id, 'kind' => $kind, 'name' => $name, 'serial' => $serial, 'calibration_until' => $until]);
+            ['control_unit', 'Unit North', 'CU-31', $later, null, null], ['control_unit', 'Unit South', 'CU-18', $past, null, null],
+            ['gauge', 'Logger 40 bar', 'PL-204', $later, 0, 4000], ['gauge', 'Dial gauge 25 bar', 'DG-77', $past, 0, 2500],
+            ['torque_wrench', 'Wrench 20 to 200', 'TW-12', $later, 20, 200],
+        ] as [$kind, $name, $serial, $until, $low, $high]) {
+            Equipment::create(['job_id' => $job->id, 'kind' => $kind, 'name' => $name, 'serial' => $serial, 'calibration_until' => $until,
+                'range_low' => $low, 'range_high' => $high]);
         }
 
         return Equipment::where('serial', 'CU-31')->firstOrFail();

@@ -162,10 +162,16 @@ it('sets up a job from nothing, and one like an earlier one', function () {
 
 it('keeps instruments with their papers, and tokens for those that send', function () {
     $job = $this->job();
-    $given = ['kind' => 'torque_wrench', 'name' => 'Wrench 200', 'serial' => 'TW-9', 'range_said' => '40 to 200 N·m', 'calibration_until' => '2020-01-01'];
+    $given = ['kind' => 'torque_wrench', 'name' => 'Wrench 200', 'serial' => 'TW-9', 'range_low' => 40, 'range_high' => 200,
+        'calibration_until' => '2020-01-01'];
     $this->signIn('ada@demo')->postJson("/api/v1/jobs/{$job->id}/instruments", $given)->assertForbidden();
     $list = $this->signIn('vera@demo')->postJson("/api/v1/jobs/{$job->id}/instruments", $given)->assertCreated()->json('instruments');
     $wrench = collect($list)->firstWhere('serial', 'TW-9');
+    expect($wrench['range'])->toBe('40 N·m to 200 N·m')->and([$wrench['range_low'], $wrench['range_high']])->toEqual([40, 200]);
+    foreach ([['range_low' => 40], ['range_high' => 200], ['range_low' => 200, 'range_high' => 40], ['range_low' => 'x', 'range_high' => 5]] as $none) {
+        $other = [...array_diff_key($given, ['range_low' => 0, 'range_high' => 0]), 'serial' => 'TW-10'];
+        $this->postJson("/api/v1/jobs/{$job->id}/instruments", [...$other, ...$none])->assertStatus(422);
+    }
     expect($wrench['standing'])->toBe(['severity' => 'stop', 'said' => 'ran out on 2020-01-01']);
     $this->postJson("/api/v1/jobs/{$job->id}/instruments", $given)->assertStatus(422)->assertJsonPath('errors.0.field', 'serial');
     $this->postJson("/api/v1/instruments/{$wrench['id']}/tokens", ['days' => 3])->assertCreated(); // a logging wrench sends what it reads

@@ -3,6 +3,7 @@
 declare(strict_types=1);
 
 use App\Imports\PressureCsv;
+use App\Models\Equipment;
 use App\Models\Section;
 use Diastoma\Core\Exception\InvalidInput;
 
@@ -11,6 +12,17 @@ it('says which joints and waits are missing', function () {
 
     expect($gates['joints']['said'])->toBe('3 of 9 not accepted yet: 7, 8, 9.')->and($gates['waits']['said'])->toBe('Still waiting: 7.')
         ->and($gates['site']['holds'])->toBeFalse();
+});
+
+it('begins no test with a gauge that does not read its pressures', function () {
+    $section = $this->signIn('tom@demo')->section('A');
+    makeReady($this, $section);
+    $gate = fn (): array => collect($this->getJson("/api/v1/sections/{$section->id}/tests?method=f2164")->assertOk()->json('gates'))->firstWhere('id', 'gauge');
+    expect($gate()['holds'])->toBeTrue();
+    Equipment::where('serial', 'PL-204')->update(['range_high' => 1000]);
+    $this->enter($section, 'gauge', $this->unit('PL-204'))->assertCreated();
+    expect($gate()['holds'])->toBeFalse()->and($gate()['said'])->toContain('Logger 40 bar (PL-204) reads 0 bar to 10 bar; this test needs')
+        ->and($this->postJson("/api/v1/sections/{$section->id}/tests", ['method' => 'f2164'])->status())->toBe(409);
 });
 
 it('plans nothing before the section is ready', function () {

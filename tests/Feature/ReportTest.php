@@ -52,7 +52,7 @@ it('prints the papers of a test with plan, arithmetic, names and verdict', funct
     $text = pdfText((string) $this->get("/api/v1/tests/{$test->id}/package.pdf")->assertOk()->getContent());
 
     expect($text)->toContain($word)->toContain('ASTM F2164')->toContain('14.922 bar')->toContain('Tom Sluice')->toContain('Ends braced')
-        ->toContain('Logger 16 bar')->toContain('Signatures')->toContain('fill, low point');
+        ->toContain('Logger 40 bar')->toContain('Signatures')->toContain('fill, low point');
 })->with([[0.0, 'PASSED'], [0.2, 'NOT PASSED']]);
 
 it('writes the joint log a line a fusion, and one for a joint not fused', function () {

@@ -12,6 +12,7 @@ use App\Models\Person;
 use App\Office\Instruments;
 use App\Office\SquareCode;
 use App\Procedures\WrenchDay;
+use Diastoma\Core\Quantity\UnitSystem;
 use Diastoma\Core\Sitting\InstrumentKind;
 use Diastoma\Core\Sitting\Paper;
 use Illuminate\Http\JsonResponse;
@@ -25,11 +26,14 @@ final class InstrumentController
 
     public function index(Job $job): JsonResponse
     {
+        $units = $job->rules()->units;
+
         return new JsonResponse([
-            'instruments' => $job->equipment->map(self::seen(...))->all(),
-            'kinds' => array_map(
-                static fn (InstrumentKind $k): array => ['id' => $k->value, 'title' => $k->title(), 'sends' => $k->sends()], InstrumentKind::cases(),
-            ),
+            'instruments' => $job->equipment->map(static fn (Equipment $unit): array => self::seen($unit, $units))->all(),
+            'kinds' => array_map(static fn (InstrumentKind $k): array => [
+                'id' => $k->value, 'title' => $k->title(), 'sends' => $k->sends(),
+                'display' => ($unit = $k->reads()) === null ? null : $units->display($unit),
+            ], InstrumentKind::cases()),
         ]);
     }
 
@@ -84,11 +88,12 @@ final class InstrumentController
     }
 
     /** @return array<string, mixed> */
-    public static function seen(Equipment $unit): array
+    public static function seen(Equipment $unit, UnitSystem $units): array
     {
         return [
             'id' => $unit->id, 'kind' => $unit->kind, 'name' => $unit->name, 'serial' => $unit->serial, 'calibration_until' => $unit->calibration_until,
-            'range' => $unit->range_said, 'resolution' => $unit->resolution_said, 'paper' => $unit->paper_sha256, 'retired' => $unit->retired_at !== null,
+            'range' => $unit->range($units), 'range_low' => $unit->range_low, 'range_high' => $unit->range_high, 'range_said' => $unit->range_said,
+            'resolution' => $unit->resolution_said, 'paper' => $unit->paper_sha256, 'retired' => $unit->retired_at !== null,
             'tokens' => $unit->tokens()->where(static fn ($q) => $q->whereNull('expires_at')->orWhere('expires_at', '>', now()))->count(),
             'day' => self::day($unit), 'standing' => Paper::standing($unit->calibration_until, now('UTC')->toDateTimeImmutable()),
         ];

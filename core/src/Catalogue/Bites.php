@@ -166,7 +166,7 @@ final class Bites
         ],
         'mc.mark_mm' => ['Marks > Mark from the end; Mark left of the middle of the break; Mark right of the middle of the break'],
         'mc.ovality_percent' => ['Ends > Outside diameters; Side D: Outside diameters', 'Pipe > Outside diameters'],
-        'mc.saddle.maximum_nm' => ['Bolts > Bolts of the saddle; Bolts of the saddle: wrench set to'],
+        'mc.saddle.maximum_nm' => ['Bolts > Bolts of the saddle: torque wrench; Bolts of the saddle; Bolts of the saddle: wrench set to'],
         'mc.square_mm' => ['Chamfer > Out of square'],
         'mc.stab_mm' => [
             'Service > Side S: Stab mark from the end; Side S: Stab mark from the face of the fitting',

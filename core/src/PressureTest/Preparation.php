@@ -9,9 +9,11 @@ use Diastoma\Core\Procedure\ReadingSpec;
 use Diastoma\Core\Procedure\Rule;
 use Diastoma\Core\Procedure\Rules\Confirmed;
 use Diastoma\Core\Procedure\Rules\InDate;
+use Diastoma\Core\Procedure\Rules\InRange;
 use Diastoma\Core\Procedure\Situation;
 use Diastoma\Core\Procedure\Step;
 use Diastoma\Core\Procedure\Story\Age;
+use Diastoma\Core\Quantity\Unit;
 use Diastoma\Core\Rulebook\Severity;
 use Diastoma\Core\Rulebook\Source;
 
@@ -78,6 +80,10 @@ final class Preparation extends Procedure
                     'test.gauge.calibration', 'gauge', 'name', 'calibration_until', 'Calibration', 'Take a gauge with a calibration in date.',
                     Source::commonPractice(),
                 ),
+                new InRange(
+                    'test.gauge.range', 'gauge', static fn (Situation $s): ?float => null, Unit::KiloPascal, 'Pressure', 'Take a gauge',
+                    Source::commonPractice(),
+                ), // against the plan: GaugeRange
                 self::yes('relief_set', 'Relief valve set.', 'No relief.', 'Set and try the relief valve before the pump starts.', Severity::Stop),
             ]),
         ];

@@ -31,13 +31,13 @@ final readonly class Readiness
      * @param  list<Overrule>  $overrules  of gates, since the last test
      * @param  list<int>  $nonconformances  numbers of those about the section that nobody has seen to be right
      * @param  ?string  $held  what the last test waits for at its hold point; null where it waits for nothing
-     * @param  array<string, string>  $stale  what was seen to too long ago, by the step of the preparation
+     * @param  array<string, string>  $alsoOpen  what else keeps a step of the preparation open, by its id: seen to too long ago, a gauge that does not read it
      * @param  bool  $oneLength  whether it comes off the reel in one piece and has no joints to be made
      */
     public static function of(
         array $joints, Verdict $preparation, \DateTimeImmutable $now, ?\DateTimeImmutable $restUntil = null, ?string $unplannable = null,
         ?bool $mended = null, array $overrules = [], bool $oneLength = false, array $nonconformances = [], ?string $held = null,
-        array $stale = [],
+        array $alsoOpen = [],
     ): self {
         $gates = [self::joints($joints, $oneLength), self::waits($joints, $now)];
         if ($unplannable !== null) {
@@ -66,7 +66,7 @@ final readonly class Readiness
             );
         }
         foreach ($preparation->steps as $step) {
-            $gates[] = self::step($step->step, $step->title, count($step->missing), $preparation, $stale[$step->step] ?? '');
+            $gates[] = self::step($step->step, $step->title, count($step->missing), $preparation, $alsoOpen[$step->step] ?? '');
         }
 
         return new self(array_map(static fn (array $gate): array => self::overruled($gate, $overrules), $gates));
@@ -117,9 +117,9 @@ final readonly class Readiness
     /**
      * @return Gate
      */
-    private static function step(string $id, string $title, int $missing, Verdict $preparation, string $stale): array
+    private static function step(string $id, string $title, int $missing, Verdict $preparation, string $also): array
     {
-        $bad = $stale === '' || $missing > 0 ? [] : [$stale];
+        $bad = $also === '' || $missing > 0 ? [] : [$also];
         foreach ($preparation->findings as $finding) {
             if ($finding->step() === $id && $finding->isOpen() && $finding->severity->rank() >= 2) {
                 $bad[] = $finding->said.' '.$finding->todo;

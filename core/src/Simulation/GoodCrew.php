@@ -115,12 +115,16 @@ final class GoodCrew
         return new Reading($spec->key, $spec->accept(self::answer($spec, $s, $this->procedure, $now), $s->rulebook->units), $now, 'Crew');
     }
 
-    /** @return array<string, string> an instrument with its calibration in date, in the hands of a certified operator */
+    /** What the instruments of a good crew read, by kind: whatever the work at hand asks. */
+    private const RANGES = ['gauge' => ['range_low' => 0.0, 'range_high' => 10000.0], 'torque_wrench' => ['range_low' => 1.0, 'range_high' => 6000.0]];
+
+    /** @return array<string, string|float> an instrument with its calibration in date, in the hands of a certified operator */
     public static function paper(string $kind, \DateTimeImmutable $now): array
     {
         $later = $now->modify('+200 days')->format('Y-m-d');
 
-        return ['id' => "{$kind}-1", 'name' => "Good {$kind}", 'calibration_until' => $later, 'operator' => 'Crew', 'certificate_until' => $later];
+        return ['id' => "{$kind}-1", 'name' => "Good {$kind}", 'calibration_until' => $later, 'operator' => 'Crew', 'certificate_until' => $later,
+            ...self::RANGES[$kind] ?? []];
     }
 
     /** What is known beforehand of a sample pipe with this fitting. */

@@ -79,7 +79,7 @@ final class Protocol
             $at = "instruments.{$k}";
             $instruments[] = new Instrument(
                 self::text($row, 'id', $at), self::text($row, 'kind', $at), self::maybe($row, 'name'), self::maybe($row, 'serial'),
-                self::maybe($row, 'calibration_until'),
+                self::maybe($row, 'calibration_until'), Range::of(self::figure($row, 'range_low'), self::figure($row, 'range_high')),
             );
         }
         $began = ($given['began'] ?? null) === null ? null : self::moment($given, 'began', '');
@@ -268,6 +268,12 @@ final class Protocol
     private static function maybe(array $row, string $key): string
     {
         return is_string($row[$key] ?? null) ? $row[$key] : '';
+    }
+
+    /** @param  array<mixed>  $row */
+    private static function figure(array $row, string $key): ?float
+    {
+        return is_int($row[$key] ?? null) || is_float($row[$key] ?? null) ? (float) $row[$key] : null;
     }
 
     /**

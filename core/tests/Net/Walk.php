@@ -263,6 +263,8 @@ final class Walk
                 'paper run out' => [...(array) $good->value, 'calibration_until' => '2020-01-01'],
                 'no paper' => [...(array) $good->value, 'calibration_until' => ''],
                 'operator run out' => [...(array) $good->value, 'certificate_until' => '2020-01-01'],
+                ...(isset($good->value['range_high']) ? ['range not said' => array_diff_key($good->value, ['range_low' => 0, 'range_high' => 0])] : []),
+                ...($spec->choices === ['torque_wrench'] ? ['range ends below' => [...(array) $good->value, 'range_high' => 2.0]] : []),
             ],
             ReadingKind::Record => self::badRecords((array) $good->value),
             ReadingKind::Row => self::badRows($spec, (array) $good->value),

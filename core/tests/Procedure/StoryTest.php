@@ -254,7 +254,7 @@ it('has talk, zone, gauge and relief looked at again before a test', function (s
     $minutes = (int) $walk->rulebook->value($limit);
     expect(StoryOf::stale($walk->procedure, $s, $end->modify("+{$minutes} minutes")))->not->toHaveKey($step)
         ->and(StoryOf::stale($walk->procedure, $s, $end->modify("+{$minutes} minutes +1 second")))->toHaveKey($step);
-    $gates = Readiness::of([], $walk->verdict($made), $end, oneLength: true, stale: [$step => 'Seen to too long ago.'])->gates;
+    $gates = Readiness::of([], $walk->verdict($made), $end, oneLength: true, alsoOpen: [$step => 'Seen to too long ago.'])->gates;
     expect(array_column($gates, 'holds', 'id')[$step])->toBeFalse();
 })->with(['talk' => ['talk_held', 'pt.age.talk_min', 'people'], 'gauge' => ['relief_set', 'pt.age.gauge_min', 'gauge']]);
 

@@ -12,6 +12,7 @@ use Diastoma\Core\Mechanical\Rules\WrenchSet;
 use Diastoma\Core\Procedure\ReadingSpec;
 use Diastoma\Core\Procedure\Rule;
 use Diastoma\Core\Procedure\Rules\InDate;
+use Diastoma\Core\Procedure\Rules\InRange;
 use Diastoma\Core\Procedure\Situation;
 use Diastoma\Core\Quantity\Unit;
 use Diastoma\Core\Rulebook\Source;
@@ -78,6 +79,10 @@ final readonly class Bolts
             new InDate(
                 "mc.{$this->key}.wrench", "{$this->key}_wrench", 'name', 'calibration_until', 'Calibration', 'Take a wrench whose calibration runs.',
                 Source::commonPractice('a calibrated wrench'),
+            ),
+            new InRange(
+                "mc.{$this->key}.range", "{$this->key}_wrench", fn (Situation $s): ?float => $this->plan($s)?->targetNm, $this->unit(), 'Torque',
+                'Take a wrench', Source::commonPractice('a wrench is used inside its range'),
             ),
             new WrenchSet($this), new BoltsInOrder($this), new BoltsToTorque($this), new BoltsEven($this), new BoltsReal($this),
         ];

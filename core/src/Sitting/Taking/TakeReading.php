@@ -135,7 +135,7 @@ final class TakeReading implements EntryKind
     /**
      * The paper as it stands now goes into the entry: a certificate renewed later does not change what was true today.
      *
-     * @return ?array<string, string> null where the instrument is not on the list, or is of another kind
+     * @return ?array<string, string|float> null where the instrument is not on the list, or is of another kind
      */
     private static function paper(Sitting $sitting, string $id, ReadingSpec $spec, Person $person): ?array
     {
@@ -144,6 +144,7 @@ final class TakeReading implements EntryKind
                 return [
                     'id' => $id, 'name' => "{$instrument->name} ({$instrument->serial})", 'calibration_until' => $instrument->calibrationUntil,
                     'operator' => $person->name, 'certificate_until' => $person->certificateUntil,
+                    ...($instrument->range === null ? [] : ['range_low' => $instrument->range->low, 'range_high' => $instrument->range->high]),
                 ];
             }
         }

@@ -1,9 +1,10 @@
 import { useState } from 'react';
-import { Alert, Box, Button, Chip, MenuItem, Paper, Stack, TextField, Typography } from '@mui/material';
+import { Alert, Box, Button, Chip, InputAdornment, MenuItem, Paper, Stack, TextField, Typography } from '@mui/material';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { answered, api, type Schemas } from '../../api/client';
 import { instrumentsQuery, JOB } from '../../api/queries';
 import { FileButton } from '../../app/FileButton';
+import { shownNumber, typedNumber } from '../../app/numbers';
 import { useWork } from '../../app/session';
 import { SquareCode } from './SquareCode';
 import { useForm } from '../../app/useForm';
@@ -141,19 +142,30 @@ interface FormProps {
 function InstrumentForm({ unit, kinds, onKept, onLeave }: FormProps) {
   const { job } = useWork();
   const old = unit === 'new' ? null : unit;
+  const displayOf = (kind: string) => kinds.find((k) => k.id === kind)?.display ?? undefined;
+  const end = (value: number | null | undefined) => (value == null ? '' : shownNumber(value, displayOf(old?.kind ?? '')));
   const form = useForm({
     kind: old?.kind ?? 'control_unit',
     name: old?.name ?? '',
     serial: old?.serial ?? '',
-    range_said: old?.range ?? '',
+    range_said: old?.range_said ?? '',
+    range_low: end(old?.range_low),
+    range_high: end(old?.range_high),
     resolution_said: old?.resolution ?? '',
     calibration_until: old?.calibration_until ?? '',
   });
+  const display = displayOf(form.texts.kind ?? '');
+  const unitOf = display && { input: { endAdornment: <InputAdornment position="end">{display.symbol}</InputAdornment> } };
   const [paper, setPaper] = useState<File | null>(null);
   const keep = useMutation({
     mutationFn: () => {
       const body = new FormData();
-      for (const [key, value] of Object.entries(form.texts)) if (value !== '') body.append(key, value);
+      const { range_low, range_high, ...texts } = form.texts;
+      for (const [key, value] of Object.entries(texts)) if (value !== '') body.append(key, value);
+      for (const [key, text] of display ? Object.entries({ range_low, range_high }) : []) {
+        const value = typedNumber(text, display);
+        if (value !== null) body.append(key, String(value));
+      }
       if (paper) body.append('paper', paper);
       return answered(
         old
@@ -176,7 +188,14 @@ function InstrumentForm({ unit, kinds, onKept, onLeave }: FormProps) {
         <TextField label="Name" {...form.field('name', keep.error, 'As the crew calls it.')} />
         <TextField label="Serial number" {...form.field('serial', keep.error)} />
         <TextField label="Calibration: last day" type="date" slotProps={{ inputLabel: { shrink: true } }} {...form.field('calibration_until', keep.error)} />
-        <TextField label="Range (if any)" {...form.field('range_said', keep.error)} />
+        {display ? (
+          <Stack direction="row" spacing={2}>
+            <TextField fullWidth label="Scale from" slotProps={unitOf} {...form.field('range_low', keep.error)} />
+            <TextField fullWidth label="Scale to" slotProps={unitOf} {...form.field('range_high', keep.error, 'Judged when it is used.')} />
+          </Stack>
+        ) : (
+          <TextField label="Range (if any)" {...form.field('range_said', keep.error)} />
+        )}
         <TextField label="Resolution (if any)" {...form.field('resolution_said', keep.error)} />
       </Box>
       {form.rest(keep.error) && <Alert severity="error">{form.rest(keep.error)}</Alert>}
