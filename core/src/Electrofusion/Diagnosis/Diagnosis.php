@@ -80,8 +80,9 @@ final readonly class Diagnosis
             $time > 1.0 && ! $byUnit && $timeOff < 0 => [TraceClass::EarlyStop, 1.5],
             $voltage > 1.0 => [TraceClass::VoltageDroop, $voltage],
             $time > 1.0 => [TraceClass::TimeMismatch, $time],
+            $f->slowFall->isSeen() => [TraceClass::ShortedTurns, $f->slowFall->strength()],
             $jump > 0.75 => [TraceClass::ShortedTurns, $jump],
-            default => [TraceClass::Good, 1 / max(0.1, $voltage, $start, $time, $jump)],
+            default => [TraceClass::Good, 1 / max(0.1, $voltage, $start, $time, $jump, $f->slowFall->strength())],
         };
     }
 
@@ -113,6 +114,9 @@ final readonly class Diagnosis
             $said[] = 'Resistance rises without a jump.';
         } elseif (count($f->jumps) > 4) {
             $said[] = (count($f->jumps) - 4).' more jumps.';
+        }
+        if ($f->slowFall->isSeen()) {
+            $said[] = $f->slowFall->said();
         }
         if ($f->currentGone) {
             $said[] = 'The current went while the voltage stayed.';

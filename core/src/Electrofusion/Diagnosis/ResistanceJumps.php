@@ -13,6 +13,9 @@ final readonly class ResistanceJumps
     /** Jumps are not looked for before this share of the time: the winding warms steeply there. */
     private const SETTLED = 0.08;
 
+    /** Where turns touch, the resistance itself falls by at least this share of what the lines are apart. From memory. */
+    private const FALLS = 0.25;
+
     /** % that always counts as a jump, however noisy the record */
     private const LARGEST_LIMIT_PERCENT = 2.5;
 
@@ -48,12 +51,27 @@ final readonly class ResistanceJumps
             $before = self::lineAtEnd(array_slice($r, $k - self::ARM, self::ARM));
             $after = self::lineAtEnd(array_reverse(array_slice($r, $k, self::ARM)));
             $size = $before > 0.0 ? 100 * ($after / $before - 1) : 0.0;
+            if ($size < 0.0 && self::stepPercentOf($r, $k) > self::FALLS * $size) {
+                $size = 0.0; // it only rises less steeply: a wire that is hot before the plastic about it is
+            }
             $sizes[] = abs($size);
             $places[$k] = [$samples[$k]['t'], $size, self::stepPercent($samples[$k], $steps)];
         }
         sort($sizes);
 
         return new self($places, $sizes[intdiv(count($sizes), 4)] ?? 0.0);
+    }
+
+    /**
+     * By how much the two readings after a place differ from the two before it, %.
+     *
+     * @param  list<float>  $r
+     */
+    private static function stepPercentOf(array $r, int $k): float
+    {
+        $before = ($r[$k - 2] + $r[$k - 1]) / 2;
+
+        return $before > 0.0 ? 100 * (($r[$k] + $r[$k + 1]) / 2 / $before - 1) : 0.0;
     }
 
     /**

@@ -25,6 +25,7 @@ final readonly class TraceFeatures
         public bool $voltageGoneAtEnd,
         public bool $currentGone,
         public string $endCode,
+        public SlowFall $slowFall,
     ) {
     }
 
@@ -39,6 +40,7 @@ final readonly class TraceFeatures
 
         return new self(
             $trace->durationS(), $low, $high, self::startOff($trace, $nominal), $jumps->beyond($jumpPercent), $voltageGone, $currentGone, $trace->endCode,
+            SlowFall::of($samples),
         );
     }
 
