@@ -76,8 +76,8 @@ final class StrangeTraces
         return [
             $class, FusionTrace::of($samples, $code), Nominal::of($volts, (float) sprintf('%.3g', $ohms), $time, $celsius),
             sprintf(
-                '%s size %.3f at %.0f of %.0f s, %.1f V %.2f Ω, wire %.4f, soft %.1f s, every %.1f s%s, grows %.1f s, %.0f K in %.0f s', $class->value, $size, $where,
-                $time, $volts, $ohms, $wire, $soft, $every, $uneven ? ' uneven' : '', $grows, ...$skin,
+                '%s size %.3f at %.0f of %.0f s, %.1f V %.2f Ω, wire %.4f, soft %.1f s, every %.1f s%s, grows %.1f s, %.0f K in %.0f s', $class->value, $size,
+                $where, $time, $volts, $ohms, $wire, $soft, $every, $uneven ? ' uneven' : '', $grows, ...$skin,
             ),
         ];
     }
