@@ -1,7 +1,7 @@
 import { readFile } from 'node:fs/promises';
 import AxeBuilder from '@axe-core/playwright';
 import { expect, test, type Page } from '@playwright/test';
-import { chooseMethod, findSignal, kept, loseSignal, makeSectionReady, mend, signIn, simulate, lookAgain } from './crew';
+import { chooseMethod, findSignal, kept, loseSignal, makeSectionReady, mend, signIn, refresh, simulate, lookAgain } from './crew';
 
 async function download(page: Page, name: string) {
   const [file] = await Promise.all([page.waitForEvent('download'), page.getByRole('link', { name }).click()]);
@@ -24,6 +24,7 @@ test('PE water with creep: planned, run, noted, passed, signed and proven', asyn
   await expect(plan(page)).toContainText('remembered, not at hand');
   await expect(page.getByRole('img', { name: /^Profile: / })).toBeVisible();
   await accessible(page);
+  await refresh(page);
   await page.getByRole('button', { name: 'Plan this test' }).click();
   await page.getByRole('combobox', { name: 'Speed' }).click();
   await page.getByRole('option', { name: '600 times', exact: true }).click();
