@@ -45,7 +45,7 @@ final class WriteEntry
         $draft = $draft->with($draft->payload, Journal::now());
         // judged before the job's chain is held, so that twenty tablets wait for one another's writing only, not for one another's judging
         $seq = $subject->job->journal_seq;
-        $judged = Entry::whereKey($draft->id)->exists() ? null : $this->judge($subject, $author, $draft);
+        $judged = $this->judgedFirst($subject, $author, $draft);
 
         return DB::transaction(function () use ($subject, $author, $draft, $seq, $judged): array {
             $head = $this->journal->lock($subject->job); // of two at once the second is asked about what the first has left
@@ -71,6 +71,26 @@ final class WriteEntry
 
             return [$entry, $judged[1], true, $subject];
         });
+    }
+
+    /**
+     * The same entry sent twice at once may be judged while the other is written: what is refused then because of itself is known by now.
+     *
+     * @return ?array{array<string, mixed>, Verdict} see judge(); null where the entry is known
+     *
+     * @throws Refused if this person may not, or the core does not take it
+     */
+    private function judgedFirst(Subject $subject, Author $author, Draft $draft): ?array
+    {
+        $isKnown = static fn (): bool => Entry::whereKey($draft->id)->exists();
+        if ($isKnown()) {
+            return null;
+        }
+        try {
+            return $this->judge($subject, $author, $draft);
+        } catch (Refused $refused) {
+            return $isKnown() ? null : throw $refused;
+        }
     }
 
     /**
