@@ -82,15 +82,20 @@ final class WriteEntry
      */
     private function judgedFirst(Subject $subject, Author $author, Draft $draft): ?array
     {
-        $isKnown = static fn (): bool => Entry::whereKey($draft->id)->exists();
-        if ($isKnown()) {
+        if (self::isKnown($draft)) {
             return null;
         }
         try {
             return $this->judge($subject, $author, $draft);
         } catch (Refused $refused) {
-            return $isKnown() ? null : throw $refused;
+            return self::isKnown($draft) ? null : throw $refused;
         }
+    }
+
+    /** @phpstan-impure others write meanwhile */
+    private static function isKnown(Draft $draft): bool
+    {
+        return Entry::whereKey($draft->id)->exists();
     }
 
     /**
