@@ -1,7 +1,7 @@
 import { readFile } from 'node:fs/promises';
 import AxeBuilder from '@axe-core/playwright';
 import { expect, test, type Page } from '@playwright/test';
-import { chooseMethod, findSignal, kept, loseSignal, makeSectionReady, mend, signIn, refresh, simulate, lookAgain } from './crew';
+import { choose, chooseMethod, findSignal, kept, loseSignal, makeSectionReady, mend, signIn, refresh, simulate, lookAgain } from './crew';
 
 async function download(page: Page, name: string) {
   const [file] = await Promise.all([page.waitForEvent('download'), page.getByRole('link', { name }).click()]);
@@ -234,6 +234,10 @@ test('a composite line in steps, and a long file that is seen coming and cancell
   await expect(page.getByRole('region', { name: 'Readiness' })).toContainText('No field joints: one length off the reel.');
   await makeSectionReady(page);
   await expect(plan(page)).toContainText('86.25 bar'); // 1.25 · 69 bar
+  // a logger that ends at 40 bar does not see this test
+  const gauge = page.getByRole('region', { name: 'Readiness' }).getByRole('listitem').filter({ hasText: 'Logger 40 bar (PL-204) reads 0 bar to 40 bar' });
+  await expect(gauge).toContainText('this test needs 86.2');
+  await choose(page, 'Gauge or logger', /Logger 160 bar/);
   await page.getByRole('button', { name: 'Plan this test' }).click();
   await page.getByRole('tab', { name: 'A file' }).click();
   const rows = ['time_s,pressure_bar'];

@@ -103,6 +103,7 @@ final class DemoSeeder extends Seeder
         foreach ([
             ['control_unit', 'Unit North', 'CU-31', $later, null, null], ['control_unit', 'Unit South', 'CU-18', $past, null, null],
             ['gauge', 'Logger 40 bar', 'PL-204', $later, 0, 4000], ['gauge', 'Dial gauge 25 bar', 'DG-77', $past, 0, 2500],
+            ['gauge', 'Logger 160 bar', 'PL-310', $later, 0, 16000],
             ['torque_wrench', 'Wrench 20 to 200', 'TW-12', $later, 20, 200],
         ] as [$kind, $name, $serial, $until, $low, $high]) {
             Equipment::create(['job_id' => $job->id, 'kind' => $kind, 'name' => $name, 'serial' => $serial, 'calibration_until' => $until,
