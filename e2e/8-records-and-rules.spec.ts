@@ -87,10 +87,10 @@ test('any calculation is done in the browser, with its source', async ({ page })
   await page.getByRole('button', { name: 'Outside diameter, wall and ovality as made of a metric PE pipe' }).click();
   await page.getByLabel('dn').fill('110');
   await page.getByLabel('sdr').fill('12');
-  await page.getByRole('button', { name: 'Reckon' }).click();
+  await page.getByRole('button', { name: 'Calculate', exact: true }).click();
   await expect(page.getByText('SDR 12 is not in the PE table for dn 110')).toBeVisible();
   await page.getByLabel('sdr').fill('11');
-  await page.getByRole('button', { name: 'Reckon' }).click();
+  await page.getByRole('button', { name: 'Calculate', exact: true }).click();
   await expect(page.getByRole('table', { name: 'Result' })).toContainText('wall min10 mm');
 });
 
@@ -103,7 +103,7 @@ test('a calculation is found by what crews call it, shows its formula with the n
   await list.getByRole('button', { name: /^Spool for a cut-out/ }).click();
   await page.getByRole('textbox', { name: 'cut out', exact: true }).fill('1200');
   await page.getByRole('textbox', { name: 'gap', exact: true }).fill('30');
-  await page.getByRole('button', { name: 'Reckon' }).click();
+  await page.getByRole('button', { name: 'Calculate', exact: true }).click();
   await expect(page.getByRole('table', { name: 'Result' })).toContainText('1140 mm');
   await expect(page.getByRole('region', { name: 'How it was worked out' })).toContainText('1140 = 1200 − 2 × 30');
   await expect(page.getByRole('img', { name: /^Spool for a cut-out.*1140 mm/ })).toBeVisible();
@@ -113,5 +113,5 @@ test('a calculation is found by what crews call it, shows its formula with the n
   await expect(page.getByText(/^Pinned to joint/)).toBeVisible();
   await page.locator('body').press('g');
   await page.locator('body').press('b');
-  await expect(page.getByText(/^Vera Holm, .*Reckoned: Spool for a cut-out.*spool mm 1140 mm/)).toBeVisible();
+  await expect(page.getByText(/^Vera Holm, .*Calculated: Spool for a cut-out.*spool mm 1140 mm/)).toBeVisible();
 });

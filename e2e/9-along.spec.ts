@@ -70,7 +70,7 @@ test('two tablets make four joints without signal, one bad and one cut out, and 
   await expect(a.getByText(/^accepted · judged by/)).toBeVisible();
 
   await open(a, BAD);
-  await a.getByRole('button', { name: 'Not so' }).first().click();
+  await a.getByRole('button', { name: /^No: / }).first().click();
   await expect(a.getByRole('status', { name: 'To do' })).toContainText('Stopped');
   await a.getByRole('button', { name: 'Cut out and make again' }).click();
   await a.getByRole('textbox', { name: /What was wrong/ }).fill('Spigot chipped right round: cut out at once.');
@@ -230,7 +230,7 @@ test('the verdict does not wait for the server; signing out warns of what waits 
   await loseSignal(page);
   await number(page, 'Temperature of the gasket', '14');
   await page.goto('/reckon');
-  await expect(page.getByRole('link', { name: 'Reckon' })).toBeVisible();
+  await expect(page.getByRole('link', { name: 'Calculations' })).toBeVisible();
   await page.getByRole('button', { name: /^Sign out/ }).click();
   const dialog = page.getByRole('dialog');
   await expect(dialog).toContainText('One entry of yours has not been sent');

@@ -85,9 +85,9 @@ test('a clock that ends calls, says what to do, and leads there; without signal 
     .getByRole('button', { name: /Inspect/ })
     .tap();
   await context.setOffline(true);
-  await page.getByRole('button', { name: /^All so/ }).tap();
+  await page.getByRole('button', { name: /^Confirm all/ }).tap();
   await expect(page.getByText('Kept on this device; judged when the connection is back.').first()).toBeVisible();
-  await expect(page.getByRole('button', { name: /^All so/ })).toBeHidden();
+  await expect(page.getByRole('button', { name: /^Confirm all/ })).toBeHidden();
   const sent = saved(page);
   await context.setOffline(false);
   expect((await sent).status()).toBe(201);

@@ -348,7 +348,7 @@ test('a stopped joint is cut out, a spool with two joints takes its place, and i
   await expect(todo).toContainText('Stopped. Cut it out and make it again, or have the stop overruled.');
   // what to do about it, what is wrong, and nothing else until somebody wants to see it
   await expect(page.getByRole('status', { name: 'What stopped it' })).toContainText('The fusion did not run to its end');
-  await expect(page.getByRole('button', { name: /^(Next: |To what is missing)/ })).toHaveCount(0);
+  await expect(page.getByRole('button', { name: /^(Next: |Go to what is missing)/ })).toHaveCount(0);
   await expect(step(page, 'Fuse')).toBeHidden();
   await todo.getByRole('button', { name: 'See what stopped it' }).click();
   await expect(step(page, 'Fuse')).toContainText('The fusion did not run to its end');

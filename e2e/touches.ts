@@ -65,7 +65,7 @@ export async function makeByTouch(page: Page, read: Read, until: RegExp): Promis
       continue;
     }
     if (await list.isVisible()) {
-      const all = list.getByRole('button', { name: /^All so|^It is so|^Not before/ });
+      const all = list.getByRole('button', { name: /^Confirm|^Not before/ });
       if (await all.isDisabled()) await pass(page, all);
       await press(all);
       continue;

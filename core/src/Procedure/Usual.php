@@ -31,7 +31,7 @@ final readonly class Usual
         return new self(null);
     }
 
-    /** Not so before a moment. */
+    /** Not before a moment. */
     public function notBefore(\DateTimeImmutable $moment): self
     {
         return new self($this->value, $this->said, $moment);

@@ -6,7 +6,7 @@ const HELP: [string, string][] = [
   ['/', 'find a joint'],
   ['Enter', 'open the joint on the bench'],
   ['g l · g b · g s · g y', 'Line · Bench · Set-out · Yard'],
-  ['g c · g t · g r · g k · g o', 'Cover · Test · Rules · Reckon · Office'],
+  ['g c · g t · g r · g k · g o', 'Cover · Test · Rules · Calculations · Office'],
   ['?', 'this list'],
 ];
 

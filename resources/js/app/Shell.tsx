@@ -83,9 +83,9 @@ export function Shell() {
         { letter: 'c', name: 'Cover', to: '/cover', on: pathname.startsWith('/cover') },
         { letter: 't', name: 'Test', to: `/test/${section?.name ?? ''}`, on: pathname.startsWith('/test') },
         { letter: 'r', name: 'Rules', to: '/rules', on: pathname.startsWith('/rules') },
-        { letter: 'k', name: 'Reckon', to: '/reckon', on: pathname.startsWith('/reckon') },
+        { letter: 'k', name: 'Calculations', to: '/reckon', on: pathname.startsWith('/reckon') },
         { letter: 'o', name: 'Office', to: '/office/job', on: pathname.startsWith('/office') },
-      ].filter((view) => hasMain || ['Rules', 'Reckon', 'Office'].includes(view.name)),
+      ].filter((view) => hasMain || ['Rules', 'Calculations', 'Office'].includes(view.name)),
     [selected, section, pathname, hasMain],
   );
   const keys: Keys = {

@@ -50,8 +50,8 @@ export function Listed({ rows, steps, own, disabled, error, onAllSo, onNotSo }: 
                   sx={{ alignItems: 'center', minHeight: 44, borderBottom: 1, borderColor: 'divider', justifyContent: 'space-between' }}
                 >
                   <Typography sx={{ fontWeight: 560 }}>{row.said}</Typography>
-                  <Button size="small" disabled={disabled} onClick={() => onNotSo(row)} aria-label={`Not so: ${row.said}`} sx={{ flex: 'none', minHeight: 44 }}>
-                    Not so
+                  <Button size="small" disabled={disabled} onClick={() => onNotSo(row)} aria-label={`No: ${row.said}`} sx={{ flex: 'none', minHeight: 44 }}>
+                    No
                   </Button>
                 </Stack>
               ))}
@@ -69,8 +69,8 @@ export function Listed({ rows, steps, own, disabled, error, onAllSo, onNotSo }: 
         {wait > 0
           ? `Not before ${timeOfDay(latest, job.time_zone)} – ${span(wait / 1000)} left`
           : rows.length === 1
-            ? 'It is so'
-            : `All so (${rows.length})${ids.length > 1 ? ', all of it done' : ''}`}
+            ? 'Confirm'
+            : `Confirm all (${rows.length})${ids.length > 1 ? ', all done' : ''}`}
       </Button>
       {error && (
         <Typography color="error" role="alert" sx={{ mt: 1 }}>

@@ -176,11 +176,11 @@ export const WorkBench = memo(function WorkBench({ bench, queryKey, name, mayEnt
             {isStopped ? null : !stepDone ? (
               <>
                 <Button fullWidth variant="contained" onClick={() => toMissing(top.current)} sx={{ minHeight: 56 }}>
-                  To what is missing ({missing.length})
+                  Go to what is missing ({missing.length})
                 </Button>
                 {at < steps.length - 1 && (
                   <Button onClick={() => setAt(at + 1)} sx={{ flex: 'none', fontWeight: 400 }}>
-                    Leave it open
+                    Skip for now
                   </Button>
                 )}
               </>

@@ -45,7 +45,7 @@ function pinned(calculation: Calculation, texts: Record<string, string>, units: 
     .map(([name, value]) => `${name.replaceAll('_', ' ')} ${reckoned.shown[name] ?? show(value)}`)
     .join('; ');
   const source = ` [${reckoned.sources.join('; ')}]`.slice(0, LONGEST_NOTE / 2);
-  const whole = `Reckoned: ${calculation.title}. From ${given}: ${found}.`;
+  const whole = `Calculated: ${calculation.title}. From ${given}: ${found}.`;
   const room = LONGEST_NOTE - source.length;
   return (whole.length > room ? `${whole.slice(0, room - 1)}…` : whole) + source; // where it comes from is never what is cut
 }
@@ -157,7 +157,7 @@ export function CalculationForm({ calculation }: { calculation: Calculation }) {
         ))}
       </Box>
       <Button type="submit" variant="contained" color="secondary" disabled={reckon.isPending} sx={{ alignSelf: 'flex-start', minHeight: 56, px: 4 }}>
-        Reckon
+        Calculate
       </Button>
       {reckon.error && faults.every((f) => !calculation.inputs.some((i) => i.name === f.field)) && <Alert severity="error">{reckon.error.message}</Alert>}
       {columns.length > 0 && <Columns series={columns} />}
