@@ -181,7 +181,7 @@ export function Shell() {
                 to={view.to}
                 aria-current={view.on ? 'page' : undefined}
                 sx={{
-                  px: { xs: 1.25, sm: 1, lg: 1.75 },
+                  px: { xs: 1.25, sm: 1, lg: 1.25 },
                   minWidth: 0,
                   flex: 'none',
                   borderRadius: 0,
