@@ -165,6 +165,7 @@ test('every other kind is made once: flange adaptor, flange, spool, and the fitt
       [/Label: Smallest/, '60'],
       [/Label: Largest/, '66'],
       [/Label: Torque/, '11'],
+      [/torque wrench/, 'Wrench 4 to 25 (TW-31)'],
       [/Pipe is of/, 'PE'],
       [/Outside diameters/, '63.1 63.2 63.1 63.2'],
     ]);

@@ -90,7 +90,9 @@ export async function answerStep(page: Page, own: Answers = []) {
     const { kind, label, nth, values } = open;
     const value = kind === 'yes' ? (said(own, label) ?? 'Yes') : kind === 'series' ? said(own, label) : said(answers, label);
     if (value === undefined && kind !== 'series') throw new Error(`No answer for “${label}”`);
-    const reply = saved(page);
+    const reply = saved(page).catch((error: unknown) => {
+      throw new Error(`“${label}” (${kind}) answered “${value ?? ''}” in “${card.page().url()}”: ${String(error)}`);
+    });
     if (kind === 'yes') {
       const answer = card.locator(GROUPS).nth(nth).getByText(value!, { exact: true });
       await answer.click();

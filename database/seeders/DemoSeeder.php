@@ -105,6 +105,7 @@ final class DemoSeeder extends Seeder
             ['gauge', 'Logger 40 bar', 'PL-204', $later, 0, 4000], ['gauge', 'Dial gauge 25 bar', 'DG-77', $past, 0, 2500],
             ['gauge', 'Logger 160 bar', 'PL-310', $later, 0, 16000],
             ['torque_wrench', 'Wrench 20 to 200', 'TW-12', $later, 20, 200],
+            ['torque_wrench', 'Wrench 4 to 25', 'TW-31', $later, 4, 25],
         ] as [$kind, $name, $serial, $until, $low, $high]) {
             Equipment::create(['job_id' => $job->id, 'kind' => $kind, 'name' => $name, 'serial' => $serial, 'calibration_until' => $until,
                 'range_low' => $low, 'range_high' => $high]);
