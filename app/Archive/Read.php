@@ -5,19 +5,24 @@ declare(strict_types=1);
 namespace App\Archive;
 
 use App\Exceptions\Refused;
+use App\Journal\Draft;
 use App\Journal\Journal;
-use App\Journal\Rows;
 use App\Journal\Verification;
 use App\Models\Entry;
 use App\Models\Job;
 use App\Models\Person;
 use App\Office\Crew;
 use App\Pictures\Pictures;
+use App\Replay\Reach;
 use App\Replay\Rebuilt;
 use App\Replay\Recordings;
+use Diastoma\Core\Exception\InvalidInput;
 use Diastoma\Core\Gasketed\Systems\JointSystems;
 use Diastoma\Core\Mechanical\Cards\Cards;
+use Diastoma\Core\Rulebook\Rulebooks;
+use Illuminate\Database\QueryException;
 use Illuminate\Support\Facades\DB;
+use Illuminate\Support\Str;
 
 /**
  * Takes a job in that another installation has written. Its duties:
@@ -34,70 +39,101 @@ final class Read
     /** What is on record of a person, and is taken as it is. */
     private const PERSON = ['id', 'name'];
 
-    /** Tables that building again writes to because an entry is about them, by the kind of its subject. */
-    private const SUBJECTS = [
-        'job' => 'jobs', 'joint' => 'joints', 'section' => 'sections', 'main' => 'mains', 'test' => 'pressure_tests', 'stretch' => 'works', 'day' => 'works',
+    /** Columns of an entry, in the order of their names. */
+    private const ENTRY = [
+        'device_at', 'hash', 'id', 'job_id', 'kind', 'payload', 'person_id', 'prev_hash', 'seq', 'server_at', 'subject_id', 'subject_type',
     ];
 
-    /** What a row belongs to, by its column. */
-    private const BELONGS = ['job_id' => 'jobs', 'main_id' => 'mains', 'section_id' => 'sections', 'joint_id' => 'joints', 'leaves_joint_id' => 'joints'];
+    /** Columns of a stretch of a trace. */
+    private const TRACE = ['subject_type', 'subject_id', 'block', 'from_s', 'to_s', 'minimum', 'maximum', 'count', 'samples', 'summary'];
 
     /** @var list<string> joint systems that are here before anything is taken */
     private array $known = [];
 
+    /** whoever takes it in */
+    private string $by = '';
+
     public function __construct(
         private readonly Rebuilt $rebuilt, private readonly Verification $verification, private readonly Recordings $recordings, private readonly Crew $crew,
+        private readonly Journal $journal,
     ) {
     }
 
-    /** @throws Refused if it is none, was changed, or something of it is here already */
-    public function from(string $file, Person $by): Job
+    /**
+     * @param  list<string>  $same  ids of people whom the file names and who are here, of whom the administrator says that they are the same
+     *
+     * @throws Refused if it is none, was changed, something of it is here already, or it names people of ours and nobody said that it is they
+     */
+    public function from(string $file, Person $by, array $same = [], bool $inRequest = true): Job
     {
         $by->mustKeepOffice();
-        $zip = new \ZipArchive;
-        if ($zip->open($file, \ZipArchive::RDONLY) !== true) {
-            throw Refused::input('This file is no archive of a job, or is damaged.');
+        $packed = Packed::open($file, $inRequest);
+        $manifest = $packed->manifest();
+        $entries = self::chain($manifest, $packed);
+        $reach = new Reach((string) $manifest['job']);
+        $fault = $reach->fault($entries);
+        if ($fault !== null) {
+            throw Refused::input("Nothing was taken. {$fault}");
         }
-        $manifest = self::json((string) $zip->getFromName(Written::MANIFEST))[0] ?? [];
-        if (($manifest['format'] ?? null) !== Written::FORMAT || ! is_string($manifest['job'] ?? null)) {
-            throw Refused::input('This file is no archive of a job that this version can read.');
-        }
-        $entries = self::chain($manifest, (string) $zip->getFromName(Written::JOURNAL));
-        $this->mustBeNew($manifest, $entries, (string) $zip->getFromName(Written::TRACES));
-
+        $this->mustBeNew($manifest, $entries, $reach->made(), $same);
+        $ours = $this->ours($entries, $reach->made()['people'] ?? [], $same);
+        $this->by = $by->id;
         $this->known = array_values(DB::table('joint_systems')->distinct()->pluck('key')->all());
+        try {
+            return DB::transaction(fn (): Job => $this->take($packed, $manifest, $entries, $ours, $by));
+        } catch (Refused $refused) {
+            throw $refused;
+        } catch (QueryException|\TypeError|\ErrorException|InvalidInput|\LogicException|\DateMalformedStringException $e) { // made up by hand
+            report($e);
+            throw Refused::input('Nothing was taken: what the file says cannot be judged. Ask for it to be written again there.');
+        }
+    }
 
-        return DB::transaction(function () use ($zip, $manifest, $entries, $by): Job {
-            self::traces((string) $zip->getFromName(Written::TRACES));
-            try {
-                $this->rebuilt->from($entries, $this->kept(...));
-            } finally {
-                DB::statement('SET FOREIGN_KEY_CHECKS = 1');
-            }
-            $job = Job::query()->findOrFail($manifest['job']);
-            self::pictures($zip, $job->id);
-            $faults = [...$this->verification->of($job)['faults'], ...$this->recordings->of($entries)['found']];
-            if ($faults !== []) {
-                throw Refused::input("Nothing was taken: {$faults[0]}");
-            }
-            $this->crew->put($job, $by, $by, 'supervisor'); // somebody must see it; on its record
-            $by->forgetRoles();
+    /**
+     * @param  array<string, mixed>  $manifest
+     * @param  non-empty-list<Entry>  $entries
+     * @param  list<array{id: string, of_the_file: string, here: string}>  $ours
+     */
+    private function take(Packed $packed, array $manifest, array $entries, array $ours, Person $by): Job
+    {
+        $this->traces($packed, array_map(static fn (Entry $e): string => self::traceOf($e), $entries));
+        try {
+            $this->rebuilt->from($entries, $this->kept(...));
+        } finally {
+            DB::statement('SET FOREIGN_KEY_CHECKS = 1');
+        }
+        $job = Job::query()->findOrFail((string) $manifest['job']);
+        foreach ($packed->pictures() as $hash => $bytes) {
+            Pictures::take($bytes, $hash) || throw Refused::input('Nothing was taken: a picture in it is not what it was.');
+            Pictures::show($hash, $job->id);
+        }
+        $faults = [...$this->verification->of($job)['faults'], ...$this->recordings->of($entries)['found']];
+        if ($faults !== []) {
+            throw Refused::input("Nothing was taken: {$faults[0]}");
+        }
+        $this->journal->append($job, $by, new Draft(
+            (string) Str::uuid(), Journal::JOB_TAKEN, 'job', $job->id, ['entries' => count($entries), 'head' => $manifest['head'], 'same' => $ours],
+            $job->now()->format('Y-m-d\TH:i:sP'),
+        ));
+        $this->crew->put($job, $by, $by, 'supervisor'); // somebody must see it; on its record
+        $by->forgetRoles();
 
-            return $job->refresh();
-        });
+        return $job->refresh();
     }
 
     /**
      * @param  array<string, mixed>  $manifest
      * @return non-empty-list<Entry> that hang together from the beginning to the end that the manifest names
      */
-    private static function chain(array $manifest, string $lines): array
+    private static function chain(array $manifest, Packed $packed): array
     {
         $entries = [];
         $head = Journal::root((string) $manifest['job']);
-        foreach (self::json($lines) as $row) {
-            $entry = (new Entry)->setRawAttributes($row);
-            $follows = $entry->job_id === $manifest['job'] && $entry->seq === count($entries) + 1 && $entry->prev_hash === $head;
+        foreach ($packed->lines(Written::JOURNAL) as $row) {
+            ksort($row);
+            $isOne = array_keys($row) === self::ENTRY && array_filter($row, is_scalar(...)) === $row;
+            $entry = (new Entry)->setRawAttributes($isOne ? array_map(strval(...), $row) : []);
+            $follows = $isOne && $entry->job_id === $manifest['job'] && $entry->seq === count($entries) + 1 && $entry->prev_hash === $head;
             if (! $follows || Journal::hash($entry) !== $entry->hash) {
                 throw Refused::input('Nothing was taken: entry '.(count($entries) + 1).' of its journal was changed, or does not follow the one before it.');
             }
@@ -112,58 +148,81 @@ final class Read
     }
 
     /**
-     * What it would write is new here, and belongs to this job alone: a file made up to reach into another is refused.
+     * What it would write is new here.
      *
      * @param  array<string, mixed>  $manifest
      * @param  list<Entry>  $entries
+     * @param  array<string, list<string>>  $ids  that it has made, by their table
+     * @param  list<string>  $same
      */
-    private function mustBeNew(array $manifest, array $entries, string $traces): void
+    private function mustBeNew(array $manifest, array $entries, array $ids, array $same): void
     {
-        $numbers = [$manifest['number'] ?? ''];
-        $people = array_map(static fn (Entry $e): string => $e->person_id, $entries);
-        $ids = array_fill_keys([...Rows::TABLES, 'entries', 'pressure_tests', 'traces'], []);
+        $numbers = [$manifest['number']];
+        $ids['entries'] = array_map(static fn (Entry $e): string => $e->id, $entries);
+        $ids['trace_blocks'] = array_map(self::traceOf(...), $entries);
         $ids['jobs'][] = (string) $manifest['job'];
-        $named = [];
         foreach ($entries as $entry) {
-            $data = $entry->data();
-            $ids['entries'][] = $entry->id;
-            $ids['traces'][] = $entry->subject_type === 'test' ? $entry->subject_id : (is_array($data['value'] ?? null) ? ($data['value']['trace'] ?? '') : '');
-            $table = self::SUBJECTS[$entry->subject_type] ?? null;
-            $table === 'pressure_tests' ? $ids[$table][] = $entry->subject_id : ($table === null ? null : $named[$table][] = $entry->subject_id);
-            foreach ($data['rows'] ?? [] as $table => $rows) {
-                foreach (isset($ids[$table]) ? $rows : [] as $row) {
-                    $ids[$table][] = $row['id'];
-                    $table === 'jobs' && $numbers[] = $row['number'] ?? '';
-                    foreach (self::BELONGS as $column => $to) {
-                        isset($row[$column]) && $named[$to][] = $row[$column];
-                    }
-                }
-            }
+            $numbers = [...$numbers, ...array_column($entry->data()['rows']['jobs'] ?? [], 'number')];
         }
         // its number is unique here: a row that has one of ours would be written over ours
         if (Job::whereKey($manifest['job'])->exists() || Job::whereIn('number', array_unique($numbers))->exists()) {
             throw Refused::conflict("There is a job {$numbers[0]} here already. Nothing was taken.");
         }
-        $strangers = array_diff(array_unique($people), $ids['people']);
-        if (Person::whereIn('id', $strangers)->count() !== count($strangers)) {
-            throw Refused::input('Nothing was taken: the file does not say who wrote all of it.');
-        }
-        foreach (self::json($traces) as $row) {
-            $named['traces'][] = $row['subject_id'] ?? '';
-        }
-        foreach ($named as $table => $some) {
-            if (array_diff($some, $ids[$table]) !== []) {
-                throw Refused::input('Nothing was taken: the file speaks of something that is not of this job.');
-            }
-        }
         foreach (array_diff_key($ids, array_flip(['people', 'rulebooks', 'joint_systems'])) as $table => $some) { // those are looked at one by one, see kept()
-            [$table, $column] = $table === 'traces' ? ['trace_blocks', 'subject_id'] : [$table, 'id'];
             foreach (array_chunk(array_unique($some), 500) as $chunk) {
-                if (DB::table($table)->whereIn($column, $chunk)->exists()) {
+                $ours = DB::table($table)->whereIn($table === 'trace_blocks' ? 'subject_id' : 'id', $chunk);
+                if ($table === 'certificates') { // a paper of one who is the same: it stays as it is here
+                    $ours->whereNotIn('person_id', $same);
+                }
+                if ($ours->exists()) {
                     throw Refused::conflict('Something of this job is here already. Nothing was taken.');
                 }
             }
         }
+    }
+
+    /** What an entry names that lies outside of the journal; empty for none. */
+    private static function traceOf(Entry $entry): string
+    {
+        $value = $entry->data()['value'] ?? null;
+        $trace = $entry->subject_type === 'test' ? $entry->subject_id : (is_array($value) ? $value['trace'] ?? '' : '');
+
+        return is_string($trace) ? $trace : '';
+    }
+
+    /**
+     * People of ours whom the file names. Nobody is put behind entries by a file: an administrator has to say that it is they.
+     *
+     * @param  list<Entry>  $entries
+     * @param  list<string>  $named
+     * @param  list<string>  $same
+     * @return list<array{id: string, of_the_file: string, here: string}>
+     *
+     * @throws Refused naming each of whom nobody said it
+     */
+    private function ours(array $entries, array $named, array $same): array
+    {
+        $names = [];
+        foreach ($entries as $entry) {
+            $names = [...$names, ...array_column($entry->data()['rows']['people'] ?? [], 'name', 'id')];
+        }
+        $here = Person::query()->whereIn('id', $named)->orderBy('name')->get();
+        if (array_diff($named, array_keys($names), $here->modelKeys()) !== []) {
+            throw Refused::input('Nothing was taken: the file does not say who wrote all of it.');
+        }
+        $ours = $unsaid = [];
+        foreach ($here as $person) {
+            $isOfAFile = $person->left_at !== null && $person->password === null && str_ends_with($person->email, self::AWAY);
+            $of = (string) ($names[$person->id] ?? 'Somebody');
+            $isOfAFile || $ours[] = ['id' => $person->id, 'of_the_file' => $of, 'here' => $person->name];
+            $isOfAFile || in_array($person->id, $same, true)
+                || $unsaid[] = ['field' => 'same', 'detail' => "{$of} of the file is {$person->name} here?", 'value' => $person->id];
+        }
+        if ($unsaid !== []) {
+            throw Refused::unsaid('Nothing was taken yet. The file names people who are here: say of each whether it is the same person.', $unsaid);
+        }
+
+        return $ours;
     }
 
     /**
@@ -216,7 +275,7 @@ final class Read
     }
 
     /**
-     * A version of theirs that we have under another id gets a name of its own: entries name it by its id, and ours is not touched.
+     * What is called as one of ours gets a name of its own: entries name it by its id, and no version of theirs becomes the latest of ours.
      *
      * @param  list<array<string, mixed>>  $rows
      * @return list<array<string, mixed>>
@@ -225,7 +284,7 @@ final class Read
     {
         $kept = [];
         foreach ($rows as $row) {
-            $isOurs = DB::table('rulebooks')->where('key', $row['key'])->where('version', $row['version'])->exists();
+            $isOurs = Rulebooks::of((string) $row['key']) !== null || DB::table('rulebooks')->where('key', $row['key'])->exists();
             if (DB::table('rulebooks')->where('id', $row['id'])->doesntExist()) {
                 $kept[] = $isOurs ? [...$row, 'key' => $row['key'].'-'.substr((string) $row['id'], 0, 8)] : $row;
             }
@@ -250,45 +309,30 @@ final class Read
             if ($isKnown && ($ours === null || json_decode($ours, true) != json_decode((string) $row['payload'], true))) { // compared by value
                 throw Refused::conflict("The joint system “{$row['key']}” is another here. Nothing was taken.");
             }
-            $isKnown || $kept[] = $row;
+            $isKnown || $kept[] = [...$row, 'person_id' => $this->by]; // nobody else here has added it
         }
 
         return $kept;
     }
 
-    private static function traces(string $lines): void
+    /** @param  list<string>  $named  traces that entries of the file name */
+    private function traces(Packed $packed, array $named): void
     {
-        foreach (array_chunk(self::json($lines), 50) as $some) {
-            DB::table('trace_blocks')->insert(array_map(static function (array $row): array {
-                foreach (Written::BYTES as $key) {
-                    $row[$key] = isset($row[$key]) ? base64_decode((string) $row[$key], true) : null;
-                }
-
-                return $row;
-            }, $some));
-        }
-    }
-
-    private static function pictures(\ZipArchive $zip, string $job): void
-    {
-        for ($k = 0; $k < $zip->numFiles; $k++) {
-            $name = (string) $zip->getNameIndex($k);
-            if (preg_match('#\A'.Written::PICTURES.'([0-9a-f]{64})\z#', $name, $m) === 1) {
-                Pictures::take((string) $zip->getFromIndex($k), $m[1]) || throw Refused::input('Nothing was taken: a picture in it is not what it was.');
-                Pictures::show($m[1], $job);
+        $named = array_flip($named);
+        $rows = [];
+        foreach ($packed->lines(Written::TRACES) as $row) {
+            if (! isset($named[is_string($row['subject_id'] ?? null) ? $row['subject_id'] : '']) || array_diff_key($row, array_flip(self::TRACE)) !== []) {
+                throw Refused::input('Nothing was taken: a trace in the file is not of this job.');
+            }
+            foreach (Written::BYTES as $key) {
+                $row[$key] = isset($row[$key]) && is_string($row[$key]) ? base64_decode($row[$key], true) : null;
+            }
+            $rows[] = $row;
+            if (count($rows) === 50) {
+                DB::table('trace_blocks')->insert($rows);
+                $rows = [];
             }
         }
-    }
-
-    /** @return list<array<string, mixed>> */
-    private static function json(string $lines): array
-    {
-        $rows = [];
-        foreach (explode("\n", trim($lines)) as $line) {
-            $row = $line === '' ? null : json_decode($line, true);
-            is_array($row) && $rows[] = $row;
-        }
-
-        return $rows;
+        $rows === [] || DB::table('trace_blocks')->insert($rows);
     }
 }

@@ -51,6 +51,16 @@ final class Refused extends \RuntimeException
         return new self($title, 422, $faults);
     }
 
+    /**
+     * Not before somebody has said what is asked in the faults.
+     *
+     * @param  list<array<string, mixed>>  $faults
+     */
+    public static function unsaid(string $title, array $faults): self
+    {
+        return new self($title, 409, $faults);
+    }
+
     /** The same, naming which of several it is about. */
     public function about(string $what): self
     {

@@ -39,6 +39,8 @@ final class Journal
 
     public const JOB_KEPT = 'job.kept';
 
+    public const JOB_TAKEN = 'job.taken';
+
     public const INSTRUMENT = 'instrument';
 
     public const LINE = 'line';

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Replay;
 
 use App\Actions\ProjectWork;
+use App\Exceptions\Refused;
 use App\Journal\Journal;
 use App\Journal\Rows;
 use App\Models\Entry;
@@ -20,7 +21,7 @@ use Illuminate\Support\Facades\DB;
  * Builds a job's tables from its journal alone, in whatever database is the default one. Its duties:
  * - first what there is: rows and what is gone, in the order of the journal;
  * - then what was found: each joint judged again under the rulebook that was in force when it was touched, entry by entry;
- * - nothing is read but the entries given.
+ * - nothing is read but the entries given, and nothing written but what they may touch.
  */
 final class Rebuilt
 {
@@ -29,6 +30,9 @@ final class Rebuilt
 
     /** @var array<string, string> kind of each work that was written about since it was last judged, by its id */
     private array $touched = [];
+
+    /** @var array<string, array<string, true>> ids of rows that were written, by their table: only those can go again */
+    private array $written = [];
 
     /** @var ?\Closure(string, list<array<string, mixed>>): list<array<string, mixed>> */
     private ?\Closure $kept = null;
@@ -40,6 +44,8 @@ final class Rebuilt
     /**
      * @param  list<Entry>  $entries  of one job, in order
      * @param  ?\Closure(string, list<array<string, mixed>>): list<array<string, mixed>>  $kept  which rows of a table are written; null for all
+     *
+     * @throws Refused if an entry would touch what it may not; nothing is written then
      */
     public function from(array $entries, ?\Closure $kept = null): void
     {
@@ -49,6 +55,11 @@ final class Rebuilt
             return;
         }
         $job = $last->job_id;
+        $fault = (new Reach($job))->fault($entries);
+        if ($fault !== null) {
+            throw Refused::input("Nothing was taken. {$fault}");
+        }
+        $this->written = [];
         DB::statement('SET FOREIGN_KEY_CHECKS = 0');
         foreach ($entries as $entry) {
             $this->structure($entry->data());
@@ -73,10 +84,12 @@ final class Rebuilt
             foreach (in_array($table, Rows::TABLES, true) ? array_chunk($rows, 200) : [] as $some) {
                 $filled = array_map(static fn (array $row): array => [...$row, ...(self::FILLED[$table] ?? [])], $some);
                 DB::table($table)->upsert($filled, ['id'], array_keys($some[0]));
+                $this->written[$table] = [...$this->written[$table] ?? [], ...array_fill_keys(array_column($some, 'id'), true)];
             }
         }
         foreach ($data['gone'] ?? [] as $table => $ids) {
-            in_array($table, Rows::TABLES, true) ? DB::table($table)->whereIn('id', $ids)->delete() : null;
+            $own = array_filter($ids, fn (string $id): bool => isset($this->written[$table][$id]));
+            DB::table($table)->whereIn('id', $own)->delete();
         }
     }
 
@@ -101,7 +114,7 @@ final class Rebuilt
         $data = $entry->data();
         if ($entry->kind === Journal::RULEBOOK) {
             $this->judge();
-            $id = DB::table('rulebooks')->where('key', $data['rulebook'])->where('version', $data['version'])->value('id');
+            $id = $data['rows']['rulebooks'][0]['id'] ?? DB::table('rulebooks')->where('key', $data['rulebook'])->where('version', $data['version'])->value('id');
             DB::table('jobs')->where('id', $job)->update(['rulebook_id' => $id]);
         } elseif ($entry->kind === Journal::JUDGED_AGAIN) {
             $this->judge();

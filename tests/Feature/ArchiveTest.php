@@ -5,12 +5,19 @@ declare(strict_types=1);
 use App\Archive\Read;
 use App\Archive\Written;
 use App\Exceptions\Refused;
+use App\Journal\Rows;
 use App\Journal\Verification;
 use App\Models\Job;
 use App\Models\Joint;
 use App\Models\Person;
+use App\Models\Plan;
+use App\Models\PressureTest;
+use App\Models\Section;
+use App\Models\Work;
+use App\Replay\Reach;
 use Illuminate\Support\Facades\Artisan;
 use Illuminate\Support\Facades\DB;
+use Illuminate\Support\Str;
 
 beforeEach(function () {
     $this->file = sys_get_temp_dir().'/archive-'.getmypid().'.zip';
@@ -54,7 +61,7 @@ it('is read by another installation, where everything stands as it stood', funct
     $ola = elsewhereInstalled();
     $job = app(Read::class)->from($this->file, $ola);
     expect($job->id)->toBe($there->id)->and(app(Verification::class)->of($job)['faults'])->toBe([])->and($ola->roleOn($job))->toBe('supervisor')
-        ->and($job->journal_seq)->toBe($there->journal_seq + 1); // that Ola is on it is on its record
+        ->and($job->journal_seq)->toBe($there->journal_seq + 2); // that it was taken, and that Ola is on it, is on its record
     $job->forceFill(['journal_seq' => $there->journal_seq, 'journal_head' => $there->journal_head]);
     $states = fn (string $on): array => DB::connection($on)->table('joints')->orderBy('id')->pluck('state', 'id')->all();
     $ours = Joint::on($this->kept)->whereIn('main_id', DB::connection($this->kept)->table('mains')->where('job_id', $job->id)->pluck('id'))->orderBy('id')
@@ -97,40 +104,148 @@ it('touches nothing that is here', function () {
     expect($this->person()->left_at)->toBeNull();
 });
 
-/** A file made up by hand whose chain hangs together. */
-function madeUp(string $file, array $rows, string $kind = 'line', string $subject = 'main', ?string $about = null): void
+/** Refused, whatever the reason, in words and not by a fault of ours; and nothing here was touched. */
+function takesNothing(string $file, Person $by, string $says = 'Nothing was taken'): void
 {
-    $job = (string) Illuminate\Support\Str::uuid();
-    $entry = new App\Models\Entry([
-        'id' => (string) Illuminate\Support\Str::uuid(), 'job_id' => $job, 'seq' => 1, 'kind' => $kind, 'subject_type' => $subject,
-        'subject_id' => $about ?? $job, 'payload' => json_encode(['rows' => $rows]), 'person_id' => (string) Illuminate\Support\Str::uuid(),
-        'device_at' => '2026-01-01T00:00:00Z', 'server_at' => '2026-01-01T00:00:00Z', 'prev_hash' => App\Journal\Journal::root($job),
-    ]);
-    $entry->hash = App\Journal\Journal::hash($entry);
-    $zip = new ZipArchive;
-    $zip->open($file, ZipArchive::CREATE | ZipArchive::OVERWRITE);
-    $zip->addFromString(Written::JOURNAL, json_encode($entry->getAttributes())."\n");
-    $zip->addFromString(Written::TRACES, '');
-    $zip->addFromString(Written::MANIFEST, json_encode(['format' => Written::FORMAT, 'job' => $job, 'number' => 'X-1', 'head' => $entry->hash]));
-    $zip->close();
+    $before = fingerprints();
+    expect(fn () => app(Read::class)->from($file, $by))->toThrow(Refused::class, $says);
+    expect(fingerprints())->toBe($before);
 }
 
+it('takes a whole file that was made up, so that the others are refused for what is wrong with them', function () {
+    $job = (string) Str::uuid();
+    madeUp($this->file, [firstEntry($job)], [], $job);
+    expect(app(Read::class)->from($this->file, $this->person('root@demo'))->number)->toBe('X-1');
+});
+
 it('refuses a file made up to reach into another job', function (Closure $make) {
-    $before = DB::table('joints')->count();
-    $make->call($this);
-    expect(fn () => app(Read::class)->from($this->file, $this->person('root@demo')))->toThrow(Refused::class, 'Nothing was taken');
-    expect(DB::table('joints')->count())->toBe($before)->and(Job::where('number', 'X-1')->exists())->toBeFalse();
+    $job = (string) Str::uuid();
+    $entry = $make->call($this, $job);
+    madeUp($this->file, [firstEntry($job), ['person' => $this->person()->id, ...$entry]], [], $job);
+    takesNothing($this->file, $this->person('root@demo'));
 })->with([
-    'a joint on a main of ours' => [fn () => madeUp($this->file, ['joints' => [
-        ['id' => (string) Illuminate\Support\Str::uuid(), 'main_id' => $this->joint(3)->main_id, 'number' => 4711],
-    ]])],
-    'a joint of ours' => [fn () => madeUp($this->file, ['joints' => [['id' => $this->joint(3)->id, 'state' => 'accepted']]])],
-    'a member of our job' => [fn () => madeUp($this->file, ['memberships' => [
-        ['id' => (string) Illuminate\Support\Str::uuid(), 'job_id' => $this->job()->id, 'person_id' => $this->person()->id, 'role' => 'admin'],
-    ]])],
-    'a reading about a joint of ours' => [fn () => madeUp($this->file, [], 'reading', 'joint', $this->joint(3)->id)],
-    'a job under our number' => [fn () => madeUp($this->file, ['jobs' => [
-        ['id' => (string) Illuminate\Support\Str::uuid(), 'number' => $this->job()->number, 'title' => 'Ours no more'],
-    ]])],
-    'a test of ours' => [fn () => madeUp($this->file, [], 'test.judged', 'test', App\Models\PressureTest::firstOrFail()->id)],
+    'a joint on a main of ours' => [fn () => ['kind' => 'line', 'type' => 'main', 'payload' => ['rows' => ['joints' => [
+        ['id' => (string) Str::uuid(), 'main_id' => $this->joint(3)->main_id, 'number' => 4711],
+    ]]]]],
+    'a joint of ours' => [fn () => ['payload' => ['rows' => ['joints' => [['id' => $this->joint(3)->id, 'number' => 3]]]]]],
+    'a member of our job' => [fn () => ['payload' => ['rows' => ['memberships' => [
+        ['id' => (string) Str::uuid(), 'job_id' => $this->job()->id, 'person_id' => $this->person()->id, 'role' => 'admin'],
+    ]]]]],
+    'a reading about a joint of ours' => [fn () => ['kind' => 'reading', 'type' => 'joint', 'subject' => $this->joint(3)->id]],
+    'a reading about a delivery of ours' => [fn () => ['kind' => 'reading', 'type' => 'delivery', 'subject' => Work::where('kind', 'delivery')->value('id')]],
+    'a job under our number' => [fn (string $job) => ['payload' => ['rows' => ['jobs' => [['id' => $job, 'number' => $this->job()->number, 'title' => 'Ours no more']]]]]],
+    'a second job' => [fn () => ['payload' => ['rows' => ['jobs' => [['id' => (string) Str::uuid(), 'number' => 'X-2', 'title' => 'Another']]]]]],
+    'a test of ours' => [fn () => ['kind' => 'test.judged', 'type' => 'test', 'subject' => PressureTest::firstOrFail()->id]],
+    'a test of a section of ours' => [fn () => ['kind' => 'test.planned', 'type' => 'test', 'subject' => (string) Str::uuid(), 'payload' => [
+        'section' => Section::firstOrFail()->id, 'number' => 9, 'method' => 'x', 'repeat_of' => null, 'plan' => [],
+    ]]],
+    'a plan of ours taken onto the line' => [fn () => ['kind' => 'plan.adopted', 'type' => 'job', 'payload' => ['plan' => Plan::value('id') ?? Str::uuid()]]],
+    'a secret of a person' => [fn () => ['payload' => ['rows' => ['people' => [['id' => (string) Str::uuid(), 'name' => 'Eve', 'administrator' => 1]]]]]],
+    'a column that is not there' => [fn (string $job) => ['payload' => ['rows' => ['jobs' => [['id' => $job, 'number' => 'X-1', 'title' => 'x', 'nobody' => 1]]]]]],
+    'a value that is a list' => [fn (string $job) => ['payload' => ['rows' => ['jobs' => [['id' => $job, 'number' => 'X-1', 'title' => ['x']]]]]]],
+    'rows that are a word' => [fn () => ['payload' => ['rows' => 'jobs']]],
+    'rows of a table that are a word' => [fn () => ['payload' => ['rows' => ['jobs' => 'all']]]],
+    'a row that is a word' => [fn () => ['payload' => ['rows' => ['jobs' => ['x']]]]],
+    'a row without an id' => [fn () => ['payload' => ['rows' => ['jobs' => [['number' => 'X-1']]]]]],
+    'a payload that is a word' => [fn () => ['payload' => 'x']],
+    'a kind that nobody knows' => [fn () => ['kind' => 'wish']],
+    'a moment that is none' => [fn (string $job) => ['kind' => 'clock', 'payload' => ['seconds' => 'many']]],
 ]);
+
+/** An id of each table that is not the file's. */
+function idOf(string $table): string
+{
+    return (string) (DB::table($table)->orderBy('id')->value('id') ?? Str::uuid());
+}
+
+// Every kind against every table, with what belongs to others; the list itself is not asked.
+it('lets no entry of any kind write, or do away with, what is not of its job', function () {
+    [$root, $person, $before] = [$this->person('root@demo'), (string) Str::uuid(), fingerprints()];
+    $taken = [];
+    foreach (Reach::kinds() as $kind) {
+        foreach (Rows::TABLES as $table) {
+            foreach (['rows' => [$table => [['id' => idOf($table)]]], 'gone' => [$table => [idOf($table)]]] as $part => $what) {
+                if ($part === 'rows' && in_array($table, ['people', 'rulebooks'], true)) {
+                    continue; // those of ours are named by every file, and never written
+                }
+                $job = (string) Str::uuid();
+                $type = ['crew' => 'person', 'instrument' => 'instrument', 'nonconformance' => 'nonconformance', 'joint_system' => 'joint_system',
+                    'work' => 'day', 'joint.made_again' => 'joint'][$kind] ?? (in_array($table, ['joints', 'pipes'], true) ? 'main' : 'job');
+                $entry = ['kind' => $kind, 'type' => $type, 'person' => $person, 'payload' => [$part => $what]];
+                madeUp($this->file, [firstEntry($job, [], $person), $entry], [], $job);
+                try {
+                    app(Read::class)->from($this->file, $root);
+                    $taken[] = "{$kind} {$part} {$table}";
+                } catch (Refused) {
+                }
+            }
+        }
+    }
+    expect($taken)->toBe([])->and(fingerprints())->toBe($before);
+});
+
+it('puts nobody of this installation behind entries before the administrator has said who is who', function () {
+    [$job, $ada] = [(string) Str::uuid(), $this->person()];
+    $rows = ['people' => [['id' => $ada->id, 'name' => 'Ada of the file', 'email' => 'ada@file']]];
+    madeUp($this->file, [firstEntry($job, $rows, $ada->id)], [], $job);
+    $root = $this->person('root@demo');
+    try {
+        app(Read::class)->from($this->file, $root);
+        $this->fail('Taken.');
+    } catch (Refused $refused) {
+        expect($refused->status)->toBe(409)->and($refused->faults)->toBe([
+            ['field' => 'same', 'detail' => 'Ada of the file of the file is Ada Brook here?', 'value' => $ada->id],
+        ]);
+    }
+    expect(Job::find($job))->toBeNull();
+    expect(app(Read::class)->from($this->file, $root, [$ada->id])->id)->toBe($job);
+    $said = App\Models\Entry::where('job_id', $job)->where('kind', 'job.taken')->firstOrFail();
+    expect($said->person_id)->toBe($root->id)->and($said->data()['same'])->toBe([['id' => $ada->id, 'of_the_file' => 'Ada of the file', 'here' => 'Ada Brook']]);
+    expect($ada->refresh()->email)->toBe('ada@demo');
+});
+
+it('does not make a rulebook of a file the latest of one that ships', function () {
+    $job = (string) Str::uuid();
+    $row = ['id' => (string) Str::uuid(), 'version' => 99, 'title' => 'Softer'] + Rows::row('rulebooks', (array) DB::table('rulebooks')->where('key', 'iso')->first());
+    madeUp($this->file, [firstEntry($job, ['rulebooks' => [$row]])], [], $job);
+    $before = DB::table('rulebooks')->where('key', 'iso')->max('version');
+    try {
+        app(Read::class)->from($this->file, $this->person('root@demo'));
+    } catch (Refused) {
+    }
+    expect(DB::table('rulebooks')->where('key', 'iso')->max('version'))->toBe($before);
+});
+
+it('reads no more than there is room for, whatever the file says of its size', function (string $part, int $bytes, bool $lies) {
+    $job = (string) Str::uuid();
+    madeUp($this->file, [firstEntry($job)], [$part => str_repeat(str_repeat(' ', 1023)."\n", $bytes >> 10)], $job);
+    if ($lies) {
+        file_put_contents($this->file, str_replace(pack('V', $bytes), pack('V', 1000), (string) file_get_contents($this->file)));
+    }
+    memory_reset_peak_usage();
+    $before = memory_get_usage();
+    takesNothing($this->file, $this->person('root@demo'));
+    expect(memory_get_peak_usage() - $before)->toBeLessThan(48 << 20);
+})->with([
+    'a journal' => [Written::JOURNAL, 64 << 20, false], 'a journal, hidden' => [Written::JOURNAL, 64 << 20, true],
+    'traces' => [Written::TRACES, 300 << 20, false], 'a manifest' => [Written::MANIFEST, 1 << 20, false],
+    'a picture' => [Written::PICTURES.str_repeat('0', 64), 20 << 20, false], 'a picture, hidden' => [Written::PICTURES.str_repeat('0', 64), 20 << 20, true],
+]);
+
+it('reads a line that never ends no further than a line may be long', function () {
+    $job = (string) Str::uuid();
+    madeUp($this->file, [firstEntry($job)], [Written::JOURNAL => str_repeat('x', 30 << 20)], $job);
+    takesNothing($this->file, $this->person('root@demo'));
+});
+
+it('names in its list every reference that the database knows', function () {
+    $known = DB::connection('owner')->select(
+        'SELECT column_name AS c, referenced_table_name AS t FROM information_schema.key_column_usage WHERE table_schema = ? AND referenced_table_name IS NOT NULL '
+        .'AND table_name IN ('.implode(',', array_fill(0, count(Rows::TABLES), '?')).')', [DB::connection()->getDatabaseName(), ...Rows::TABLES],
+    );
+    $named = Reach::REFERS + ['rulebook_id' => 'rulebooks']; // that one is never in a row
+    expect($known)->not->toBe([]);
+    foreach ($known as $one) {
+        expect($named[$one->c] ?? null)->toBe($one->t, $one->c);
+    }
+});

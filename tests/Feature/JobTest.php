@@ -7,7 +7,7 @@ use App\Models\Rulebook;
 
 it('shows the job with its main, sections and equipment', function () {
     $this->signIn()->getJson("/api/v1/jobs/{$this->job()->id}")->assertOk()->assertJsonPath('number', 'K-2417')->assertJsonPath('mains.0.dn_mm', 180)
-        ->assertJsonCount(2, 'mains.0.sections')->assertJsonCount(6, 'equipment');
+        ->assertJsonCount(2, 'mains.0.sections')->assertJsonCount(7, 'equipment');
 });
 
 it('draws the line between two stations', function () {

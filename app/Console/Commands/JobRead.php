@@ -12,7 +12,8 @@ use Illuminate\Console\Command;
 /** Takes a job in from a file that another installation has written. */
 final class JobRead extends Command
 {
-    protected $signature = 'job:read {file : That job:write has written} {--for= : Sign-in name of the administrator who will see it}';
+    protected $signature = 'job:read {file : That job:write has written} {--for= : Sign-in name of the administrator who will see it}
+        {--same=* : Id of somebody whom the file names and who is here: they are the same person}';
 
     protected $description = 'Takes a job in from a file, after its chain was read; nothing that is here is touched';
 
@@ -25,9 +26,10 @@ final class JobRead extends Command
             return self::INVALID;
         }
         try {
-            $job = $read->from((string) $this->argument('file'), $person);
+            $job = $read->from((string) $this->argument('file'), $person, array_values(array_filter((array) $this->option('same'), is_string(...))), false);
         } catch (Refused $refused) {
             $this->error($refused->getMessage());
+            array_map(fn (array $f) => $this->line("  {$f['detail']} --same={$f['value']}"), $refused->faults);
 
             return self::FAILURE;
         }

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Console\Commands;
 
+use App\Exceptions\Refused;
 use App\Models\Entry;
 use App\Models\Job;
 use App\Replay\Differences;
@@ -35,6 +36,11 @@ final class JournalReplay extends Command
             DB::setDefaultConnection(self::EMPTY);
             try {
                 $rebuilt->from($entries);
+            } catch (Refused $refused) {
+                $this->error("{$job->number}: {$refused->getMessage()}");
+                $different++;
+
+                continue;
             } finally {
                 DB::setDefaultConnection($kept);
             }

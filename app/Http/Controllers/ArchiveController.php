@@ -27,7 +27,7 @@ final class ArchiveController
     public function store(ArchiveRequest $request, Read $read): JsonResponse
     {
         $file = $request->file('file');
-        $job = $read->from($file === null || is_array($file) ? '' : $file->getPathname(), $request->person());
+        $job = $read->from($file === null || is_array($file) ? '' : $file->getPathname(), $request->person(), array_values($request->validated('same', [])));
 
         return new JsonResponse(['id' => $job->id, 'number' => $job->number, 'title' => $job->title, 'entries' => $job->journal_seq], 201);
     }

@@ -2,7 +2,7 @@ import { useState } from 'react';
 import { Link as RouterLink, useNavigate } from 'react-router';
 import { Alert, Box, Button, Paper, Stack, TextField, Typography } from '@mui/material';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
-import { answered, api } from '../../api/client';
+import { answered, api, ApiError } from '../../api/client';
 import { jobQuery, jobsQuery } from '../../api/queries';
 import { FileButton } from '../../app/FileButton';
 import { useWork } from '../../app/session';
@@ -17,9 +17,10 @@ export function JobCard() {
   const jobs = useQuery(jobsQuery);
   const client = useQueryClient();
   const read = useMutation({
-    mutationFn: (file: File) => {
+    mutationFn: ({ file, same = [] }: { file: File; same?: string[] }) => {
       const body = new FormData();
       body.append('file', file);
+      for (const id of same) body.append('same[]', id);
       return answered(api.POST('/office/archives', { body }));
     },
     onSuccess: () => client.invalidateQueries({ queryKey: jobsQuery.queryKey }),
@@ -60,7 +61,13 @@ export function JobCard() {
           <Typography variant="h2">Your jobs</Typography>
           {person.administrator && (
             <Stack direction="row" spacing={1}>
-              <FileButton name="Job from a file" accept=".zip,application/zip" variant="text" disabled={read.isPending} onFile={(file) => read.mutate(file)}>
+              <FileButton
+                name="Job from a file"
+                accept=".zip,application/zip"
+                variant="text"
+                disabled={read.isPending}
+                onFile={(file) => read.mutate({ file })}
+              >
                 Read one from a file
               </FileButton>
               <Button variant="outlined" onClick={() => setMaking(true)}>
@@ -69,7 +76,7 @@ export function JobCard() {
             </Stack>
           )}
         </Stack>
-        {read.error && <Alert severity="error">{read.error.message}</Alert>}
+        {read.error && <NotTaken error={read.error} onSame={(same) => read.variables && read.mutate({ file: read.variables.file, same })} />}
         {read.data && (
           <Alert severity="success">
             {read.data.number}, {read.data.title}: {read.data.entries.toLocaleString('en')} entries taken, its chain whole.
@@ -206,5 +213,30 @@ function OpenAndClose() {
         </Alert>
       )}
     </Paper>
+  );
+}
+
+/** Why a file was not taken. Where it names people who are here, the administrator says whether it is they. */
+function NotTaken({ error, onSame }: { error: Error; onSame: (ids: string[]) => void }) {
+  const people = error instanceof ApiError ? error.faults.filter((fault) => fault.field === 'same') : [];
+  return (
+    <Alert severity={people.length > 0 ? 'warning' : 'error'} aria-label="Not taken">
+      {error.message}
+      {people.length > 0 && (
+        <>
+          <Box component="ul" sx={{ my: 1, pl: 2.5 }}>
+            {people.map((one) => (
+              <li key={String(one.value)}>{one.detail}</li>
+            ))}
+          </Box>
+          <Typography variant="body2">
+            What they entered there stands under their names here from then on. If one of them is somebody else, do not read this file.
+          </Typography>
+          <Button variant="contained" onClick={() => onSame(people.map((one) => String(one.value)))} sx={{ mt: 1 }}>
+            They are the same people: read it
+          </Button>
+        </>
+      )}
+    </Alert>
   );
 }
