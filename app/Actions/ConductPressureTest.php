@@ -14,10 +14,12 @@ use App\Models\PressureTest;
 use App\PressureTests\Readying;
 use App\PressureTests\Recorded;
 use App\PressureTests\Signed;
+use App\Procedures\Subject;
 use App\Traces\TraceStore;
 use Carbon\CarbonImmutable;
 use Diastoma\Core\PressureTest\Run\Conduct;
 use Diastoma\Core\Simulation\PressureFault;
+use Diastoma\Core\Sitting\Sending;
 use Diastoma\Core\Sitting\SimulatedDevice;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Str;
@@ -48,6 +50,7 @@ final class ConductPressureTest
             }
             Refused::unless($locked->conduct()->begin());
             $readyAt = null;
+            $at = $mode === 'hand' ? $at : null; // what sends by itself is followed from now on
             if ($at !== null) {
                 $planned = CarbonImmutable::parse(Signed::about($locked, Journal::TEST_PLANNED)->firstOrFail()->device_at)->toDateTimeImmutable();
                 Refused::unless(Conduct::beginAt($at->toDateTimeImmutable(), $planned, $now->toDateTimeImmutable()));
@@ -55,13 +58,15 @@ final class ConductPressureTest
             }
             $ready = Readying::of($locked->section, Recorded::plan($locked), at: $readyAt);
             Refused::unless($locked->conduct()->begin($ready->against()));
+            $gauge = $mode === 'device' ? Subject::section($locked->section, Recorded::plan($locked)->medium->value)->readings()->record('gauge') : null;
+            $logger = isset($gauge['id'], $gauge['name']) ? ['logger' => ['id' => $gauge['id'], 'name' => $gauge['name']]] : [];
             $run = [
-                'person' => $person->id, 'real_started_ms' => CarbonImmutable::now('UTC')->getPreciseTimestamp(3), 'gaps' => [],
+                ...$logger, 'person' => $person->id, 'real_started_ms' => CarbonImmutable::now('UTC')->getPreciseTimestamp(3), 'gaps' => [],
                 ...($mode === 'simulated' ? ['fault' => $fault->value, 'speed' => $speed, 'seed' => $seed] : []),
             ];
             $began = ($at ?? $now)->startOfSecond();
             $this->journal->append($job, $person, new Draft(
-                $id ?? (string) Str::uuid(), Journal::TEST_BEGUN, 'test', $test->id, ['mode' => $mode], $began->format('Y-m-d\TH:i:sP'),
+                $id ?? (string) Str::uuid(), Journal::TEST_BEGUN, 'test', $test->id, ['mode' => $mode, ...$logger], $began->format('Y-m-d\TH:i:sP'),
             ));
             $locked->update(['state' => 'running', 'mode' => $mode, 'started_at' => $began, 'run' => $run]);
 
@@ -174,13 +179,22 @@ final class ConductPressureTest
      */
     public function samples(Equipment $logger, PressureTest $test, array $samples): int
     {
-        if ($logger->job_id !== $test->section->main->job_id) {
+        $job = $test->section->main->job;
+        if ($logger->job_id !== $job->id) {
             throw Refused::forbidden('This logger belongs to another job.');
         }
-        Refused::unless($test->conduct()->record('device'));
+        $refusal = Sending::refusal($logger->asInstrument(), $test->run['logger'] ?? null, $job->now()->toDateTimeImmutable());
+        if ($refusal !== null) {
+            throw Refused::forbidden($refusal);
+        }
 
-        return DB::transaction(function () use ($test, $samples): int {
-            Refused::unless(PressureTest::query()->lockForUpdate()->findOrFail($test->id)->conduct()->record('device'));
+        return DB::transaction(function () use ($test, $samples, $job): int {
+            $locked = PressureTest::query()->lockForUpdate()->findOrFail($test->id);
+            Refused::unless($locked->conduct()->record('device'));
+            $early = Sending::tooEarly(array_column($samples, 't'), $locked->started_at->toDateTimeImmutable(), $job->now()->toDateTimeImmutable());
+            if ($early !== null) {
+                throw Refused::input($early, [['field' => 'samples', 'detail' => 'in the future']]);
+            }
             $extent = $this->traces->extent('test', $test->id);
             $last = $extent['count'] === 0 ? -INF : $extent['to_s'];
             $new = [];

@@ -15,6 +15,7 @@ use App\Procedures\Subject;
 use Carbon\CarbonImmutable;
 use Diastoma\Core\Electrofusion\Fused;
 use Diastoma\Core\Electrofusion\Weld;
+use Diastoma\Core\Sitting\Sending;
 use Illuminate\Support\Facades\DB;
 
 /** Takes the samples of a real control unit as it fuses. Samples sent twice are stored once; the end code closes the run. */
@@ -35,6 +36,12 @@ final class ReceiveSamples
         $subject = Subject::joint($joint);
         $weld = $this->weld($subject, $label, $record);
         $now = $subject->job->now();
+        $named = $subject->readings()->record('control_unit');
+        $refusal = Sending::refusal(
+            $unit->asInstrument(), isset($named['id'], $named['name']) ? ['id' => (string) $named['id'], 'name' => (string) $named['name']] : null,
+            $now->toDateTimeImmutable(),
+        );
+        Refused::unless($refusal === null ? null : "{$refusal} A fusion that was made all the same is brought as a file, and judged.");
 
         return $this->fusion->follow(
             $joint, $this->person($subject, $weld), $unit, $weld->recordKey(), $started === null || $started > $now ? $now : $started,
@@ -52,6 +59,12 @@ final class ReceiveSamples
         }
         $run = DB::transaction(static function () use ($run, $samples, $endCode): FusionRun {
             $locked = FusionRun::query()->lockForUpdate()->findOrFail($run->id);
+            $early = Sending::tooEarly(
+                array_column($samples, 't'), $locked->started_at->toDateTimeImmutable(), $locked->joint->main->job->now()->toDateTimeImmutable(),
+            );
+            if ($early !== null) {
+                throw Refused::input($early, [['field' => 'samples', 'detail' => 'in the future']]);
+            }
             $kept = $locked->samples ?? [];
             $last = $kept === [] ? -1.0 : (float) $kept[count($kept) - 1]['t'];
             foreach ($samples as $sample) {

@@ -23,6 +23,7 @@ use Diastoma\Core\Electrofusion\FusionTrace;
 use Diastoma\Core\Simulation\FusionControlUnit;
 use Diastoma\Core\Sitting\CertificateKind;
 use Diastoma\Core\Sitting\DeviceStart;
+use Diastoma\Core\Sitting\Sending;
 use Diastoma\Core\Sitting\SimulatedDevice;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Str;
@@ -111,7 +112,8 @@ final class RunFusion
     public function trace(FusionRun $run): ?FusionTrace
     {
         if ($run->isFromDevice()) {
-            $samples = $run->samples ?? [];
+            $over = self::over($run); // a clock that runs ahead: what is not over yet is not judged
+            $samples = array_values(array_filter($run->samples ?? [], static fn (array $s): bool => $s['t'] <= $over));
 
             return count($samples) < 2 ? null : FusionTrace::of($samples, $run->end_code ?? 'end_not_recorded');
         }
@@ -119,6 +121,12 @@ final class RunFusion
         return (new FusionControlUnit(
             $run->voltage_v, (float) $run->resistance_ohm, $run->time_s, $run->fitting_c, TraceClass::from($run->fault),
         ))->run($run->seed, $run->stopped_at_s);
+    }
+
+    /** Seconds that are over of a fusion on a real unit. */
+    private static function over(FusionRun $run): float
+    {
+        return Sending::elapsed($run->started_at->toDateTimeImmutable(), $run->joint->main->job->now()->toDateTimeImmutable());
     }
 
     public function stop(FusionRun $run): FusionRun
@@ -167,7 +175,9 @@ final class RunFusion
             return true; // also a real unit that was given up: what has come is kept
         }
 
-        return $run->isFromDevice() ? $run->end_code !== null : $this->elapsed($run) >= ($this->trace($run)?->durationS() ?? 0.0);
+        $last = $run->samples === null || $run->samples === [] ? 0.0 : (float) $run->samples[count($run->samples) - 1]['t'];
+
+        return $run->isFromDevice() ? $run->end_code !== null && $last <= self::over($run) : $this->elapsed($run) >= ($this->trace($run)?->durationS() ?? 0.0);
     }
 
     private function keep(FusionRun $run, FusionTrace $trace): void

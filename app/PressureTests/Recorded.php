@@ -20,6 +20,7 @@ use Diastoma\Core\PressureTest\TestMethods;
 use Diastoma\Core\PressureTest\TestPlan;
 use Diastoma\Core\Simulation\PressureFault;
 use Diastoma\Core\Simulation\PressureLogger;
+use Diastoma\Core\Sitting\Sending;
 
 /** What there is of a test so far, whichever way it came: simulated, by hand, from a device, from a file. */
 final class Recorded
@@ -94,7 +95,15 @@ final class Recorded
             default => LoggedTrace::rows($this->traces->read('test', $test->id)),
         };
 
-        return array_values(array_filter(self::logged($test, $rows), static fn (array $r): bool => $r['t'] > $since));
+        $over = $test->mode === 'device' ? self::over($test) : INF; // a clock that runs ahead: what is not over yet is not judged
+
+        return array_values(array_filter(self::logged($test, $rows), static fn (array $r): bool => $r['t'] > $since && $r['t'] <= $over));
+    }
+
+    /** Seconds of a running test that are over. */
+    private static function over(PressureTest $test): float
+    {
+        return Sending::elapsed($test->started_at->toDateTimeImmutable(), $test->section->main->job->now()->toDateTimeImmutable());
     }
 
     /**

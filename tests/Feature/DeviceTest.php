@@ -28,11 +28,12 @@ it('takes samples while a weld runs, once however often they are sent, and close
     $run = $this->postJson(
         '/api/v1/device/fusion-runs', ['joint' => 10, 'label' => SAMPLE_CODE], $headers,
     )->assertCreated()->assertJsonPath('record', 'fusion')->json('id');
+    $this->travel(100)->seconds();
     $this->postJson("/api/v1/device/fusion-runs/{$run}/samples", ['samples' => deviceSamples(0, 100)], $headers)->assertOk()->assertJsonPath('finished', false);
     $this->postJson("/api/v1/device/fusion-runs/{$run}/samples", ['samples' => deviceSamples(50, 100)], $headers)->assertOk();
     expect(FusionRun::findOrFail($run)->samples)->toHaveCount(101);
 
-    $this->travel(270)->seconds();
+    $this->travel(170)->seconds();
     $this->postJson(
         "/api/v1/device/fusion-runs/{$run}/samples", ['samples' => deviceSamples(101, 260), 'end_code' => 'OK'], $headers,
     )->assertOk()->assertJsonPath('finished', true);
@@ -50,6 +51,7 @@ it('shows on the bench what a unit has sent so far', function () {
     $headers = ['Authorization' => 'Bearer '.deviceToken()];
     $this->app['auth']->forgetGuards();
     $run = $this->postJson('/api/v1/device/fusion-runs', ['joint' => 10, 'label' => SAMPLE_CODE], $headers)->json('id');
+    $this->travel(30)->seconds();
     $this->postJson("/api/v1/device/fusion-runs/{$run}/samples", ['samples' => deviceSamples(0, 30)], $headers);
     $seen = $this->signIn()->getJson("/api/v1/fusion-runs/{$run}?since=20")->assertOk();
 
@@ -71,6 +73,39 @@ it('refuses a device', function (Closure $headers, array $body, int $status, str
         fn () => ['Authorization' => 'Bearer '.deviceToken()], ['joint' => 10, 'label' => '1'], 422, 'Label on the unit: 1. Label here: '.SAMPLE_CODE,
     ],
 ]);
+
+// Found: a fusion could be sent whole in the second in which it was begun.
+it('takes no sample from the future, and does not close a fusion before it can be over', function () {
+    $joint = $this->joint(10);
+    $this->signIn()->enterUpTo($joint, 'fusion');
+    $headers = ['Authorization' => 'Bearer '.deviceToken()];
+    $this->app['auth']->forgetGuards();
+    $run = $this->postJson('/api/v1/device/fusion-runs', ['joint' => 10, 'label' => SAMPLE_CODE], $headers)->assertCreated()->json('id');
+    $send = fn (array $samples, ?string $end = null) => $this->postJson("/api/v1/device/fusion-runs/{$run}/samples",
+        ['samples' => $samples, ...($end === null ? [] : ['end_code' => $end])], $headers);
+    $send(deviceSamples(0, 260), 'OK')->assertStatus(422)->assertJsonPath('title', fn (string $t): bool => str_contains($t, 'in the future'));
+    $send([['time_s' => 1e9, 'voltage_v' => 40, 'current_a' => 50]])->assertStatus(422);
+    expect(FusionRun::findOrFail($run)->samples)->toBe([]);
+    $this->travel(150)->seconds();
+    $send(deviceSamples(0, 260), 'OK')->assertOk()->assertJsonPath('finished', false); // a clock that runs ahead
+    $this->travel(111)->seconds();
+    $this->artisan('runs:settle')->assertSuccessful();
+    expect(FusionRun::findOrFail($run)->finished)->toBeTrue()
+        ->and($this->signIn()->getJson("/api/v1/joints/{$joint->id}")->json('readings.fusion.value.diagnosis.class'))->toBe('good');
+});
+
+it('takes a fusion of the unit that the bench names, as long as its calibration runs', function () {
+    $this->signIn()->enterUpTo($this->joint(10), 'fusion');
+    $this->app['auth']->forgetGuards();
+    $other = Equipment::create(['job_id' => $this->job()->id, 'kind' => 'control_unit', 'name' => 'Unit East', 'serial' => 'CU-99', 'calibration_until' => now()
+        ->addYear()->toDateString()]);
+    $of = fn (Equipment $unit): array => ['Authorization' => 'Bearer '.$unit->createToken('t', [Equipment::SEND_SAMPLES], now()->addDay())->plainTextToken];
+    $start = fn (array $headers) => $this->postJson('/api/v1/device/fusion-runs', ['joint' => 10, 'label' => SAMPLE_CODE], $headers);
+    $start($of($other))->assertStatus(409)->assertJsonPath('title', fn (string $t): bool => str_contains($t, 'begun with Unit North (CU-31)'));
+    $this->app['auth']->forgetGuards();
+    Equipment::where('serial', 'CU-31')->update(['calibration_until' => '2020-01-01']);
+    $start(['Authorization' => 'Bearer '.deviceToken()])->assertStatus(409)->assertJsonPath('title', fn (string $t): bool => str_contains($t, 'ran out'));
+});
 
 it('refuses a person without the right, though signed in', function () {
     $this->signIn()->postJson('/api/v1/device/fusion-runs', ['joint' => 10, 'label' => SAMPLE_CODE])->assertStatus(403);

@@ -141,6 +141,7 @@ it('takes the samples of a logger with its own token, once', function () {
         "/api/v1/device/pressure-tests/{$test->id}/samples", ['samples' => $samples],
     );
     $samples = [['time_s' => 0, 'pressure_kpa' => 1.5], ['time_s' => 5, 'pressure_kpa' => 2.5, 'temperature_c' => 12.5]];
+    $this->travel(10)->seconds();
     $this->withHeader('Authorization', "Bearer {$token}")->getJson('/api/v1/device/pressure-tests')->assertOk()->assertJsonPath('tests.0.id', $test->id);
     $send($samples, $token)->assertOk()->assertJsonPath('taken', 2);
     $send([...$samples, ['time_s' => 10, 'pressure_kpa' => 3.5]], $token)->assertOk()->assertJsonPath('taken', 1);
@@ -149,6 +150,50 @@ it('takes the samples of a logger with its own token, once', function () {
     $send($samples, $other)->assertStatus(403);
     $this->app['auth']->forgetGuards();
     expect(array_column($this->signIn('tom@demo')->getJson("/api/v1/tests/{$test->id}/trace")->json('samples'), 'p'))->toEqual([1.5, 2.5, 3.5]);
+});
+
+// Found: 5.4 h of samples were sent and the test was ended as passed 1.3 s after its begin; one sample at 10⁹ s shut the section until 2058.
+it('takes no sample from the future, and judges none', function () {
+    $test = plannedOn($this, 'O1', 'f2164');
+    $this->postJson("/api/v1/tests/{$test->id}/run", ['mode' => 'device'])->assertOk();
+    $headers = fn (): array => loggerHeaders($this, 'PL-204');
+    $send = fn (array $times) => $this->postJson("/api/v1/device/pressure-tests/{$test->id}/samples", [
+        'samples' => array_map(static fn (float $t): array => ['time_s' => $t, 'pressure_kpa' => 900.0], $times),
+    ], $headers());
+    foreach ([[0, 5.4 * 3600], [1e9], [150], [0, 60, 1e300]] as $times) {
+        $send($times)->assertStatus(422)->assertJsonPath('title', fn (string $t): bool => str_contains($t, 'in the future'));
+    }
+    expect(DB::table('trace_blocks')->where('subject_id', $test->id)->count())->toBe(0);
+    $send([0, 30, 60, 100])->assertOk(); // a clock that runs ahead
+    $this->app['auth']->forgetGuards();
+    $this->signIn('tom@demo');
+    $this->postJson("/api/v1/tests/{$test->id}/finish", ['broken_off' => 'tried'])->assertStatus(409)
+        ->assertJsonPath('title', fn (string $t): bool => str_contains($t, 'fewer than two readings'));
+    $this->travel(70)->seconds();
+    $this->postJson("/api/v1/tests/{$test->id}/finish", ['broken_off' => 'tried'])->assertOk();
+    $judged = Entry::where('subject_id', $test->id)->where('kind', 'test.judged')->firstOrFail()->data();
+    expect($judged['samples'])->toBe(3)->and(strtotime($judged['ended_at']))->toBeLessThanOrEqual(now()->addSeconds($this->job()->refresh()->clock_ahead_s)->timestamp);
+});
+
+it('takes samples of the logger with which the test was begun, as long as its calibration runs', function () {
+    $test = plannedOn($this, 'O1', 'f2164');
+    $this->postJson("/api/v1/tests/{$test->id}/run", ['mode' => 'device'])->assertOk();
+    expect(Entry::where('subject_id', $test->id)->where('kind', 'test.begun')->firstOrFail()->data()['logger']['name'])->toContain('PL-204');
+    $send = fn (string $serial) => $this->postJson("/api/v1/device/pressure-tests/{$test->id}/samples", ['samples' => [['time_s' => 0, 'pressure_kpa' => 9]]],
+        loggerHeaders($this, $serial));
+    $send('PL-310')->assertStatus(403)->assertJsonPath('title', fn (string $t): bool => str_contains($t, 'begun with Logger 40 bar (PL-204)'));
+    $this->getJson('/api/v1/device/pressure-tests', loggerHeaders($this, 'PL-310'))->assertOk()->assertJsonCount(0, 'tests');
+    $send('PL-204')->assertOk();
+    Equipment::where('serial', 'PL-204')->update(['calibration_until' => '2020-01-01']);
+    $send('PL-204')->assertStatus(403)->assertJsonPath('title', fn (string $t): bool => str_contains($t, 'ran out on 2020-01-01'));
+});
+
+it('is begun at an earlier moment by hand only', function () {
+    $test = plannedOn($this, 'O1', 'f2164');
+    $this->travel(6)->hours();
+    $at = now()->addSeconds($this->job()->clock_ahead_s)->subHours(6)->format('Y-m-d\TH:i:sP');
+    $this->lookAgain($this->section('O1'))->postJson("/api/v1/tests/{$test->id}/run", ['mode' => 'device', 'id' => (string) Str::uuid(), 'at' => $at]);
+    expect($test->refresh()->started_at === null || $test->started_at->gt($this->job()->now()->subMinute()))->toBeTrue();
 });
 
 it('puts the phase of a running test on everyone’s clocks', function () {

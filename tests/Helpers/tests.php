@@ -66,3 +66,16 @@ function bringCsv(Tests\TestCase $case, PressureTest $test, string $csv, array $
         ['Accept' => 'application/json'],
     );
 }
+
+/**
+ * What a logger of the job sends with: a token of its own.
+ *
+ * @return array<string, string>
+ */
+function loggerHeaders(Tests\TestCase $test, string $serial): array
+{
+    app('auth')->forgetGuards();
+    $logger = App\Models\Equipment::where('serial', $serial)->firstOrFail();
+
+    return ['Authorization' => 'Bearer '.$logger->createToken('t', [App\Models\Equipment::SEND_PRESSURE], now()->addDay())->plainTextToken];
+}

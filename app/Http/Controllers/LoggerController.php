@@ -15,13 +15,13 @@ use Illuminate\Http\Request;
 /** What a pressure logger asks and sends, with its own token. */
 final class LoggerController
 {
-    /** Tests of its job that wait for a logger. */
+    /** Tests of its job that wait for this logger. */
     public function index(Request $request): JsonResponse
     {
         $logger = $this->logger($request);
         $tests = PressureTest::with('section.main')->where('state', 'running')->where('mode', 'device')->whereHas(
             'section.main', static fn ($q) => $q->where('job_id', $logger->job_id),
-        )->get();
+        )->get()->filter(static fn (PressureTest $t): bool => ($t->run['logger']['id'] ?? $logger->id) === $logger->id)->values();
 
         return new JsonResponse(['tests' => $tests->map(static fn (PressureTest $t): array => [
             'id' => $t->id, 'number' => $t->number, 'main' => $t->section->main->name, 'section' => $t->section->name,
