@@ -106,7 +106,11 @@ export const theme = createTheme({
     },
     MuiPaper: { defaultProps: { elevation: 0, variant: 'outlined' } },
     MuiInputBase: { styleOverrides: { input: { fontFamily: numbers, fontSize: '1.15rem' } } },
-    MuiSelect: { styleOverrides: { select: { fontFamily: 'inherit' } } },
+    MuiSelect: {
+      styleOverrides: { select: { fontFamily: 'inherit' } },
+      // The press that opens a list would choose what comes to lie under it, where it lasts longer than a blink: on a slow tablet, under a glove.
+      defaultProps: { MenuProps: { slotProps: { list: { onMouseUpCapture: (e: { stopPropagation: () => void }) => e.stopPropagation() } } } },
+    },
     MuiCssBaseline: {
       styleOverrides: {
         ':root[data-sun][data-scheme="light"]': inSun,
