@@ -129,8 +129,10 @@ Route::prefix('api/v1')->group(function (): void {
         Route::get('mains/{main}/cover', [CoverController::class, 'show']);
         Route::get('mains/{main}/joint-map', [CoverController::class, 'jointMap']);
         Route::get('joint-systems', [JointSystemController::class, 'index']);
+        Route::get('jobs/{job}/joint-systems', [JointSystemController::class, 'index']);
         Route::post('jobs/{job}/joint-systems', [JointSystemController::class, 'store']);
         Route::get('cards', [CardController::class, 'index']);
+        Route::get('jobs/{job}/cards', [CardController::class, 'index']);
         Route::post('jobs/{job}/cards', [CardController::class, 'store']);
         Route::post('joints/{joint}/bolt-log', [BoltLogController::class, 'store'])->middleware('throttle:dear');
         Route::get('mains/{main}/rejects', [RejectController::class, 'index']);

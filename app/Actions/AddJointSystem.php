@@ -5,23 +5,24 @@ declare(strict_types=1);
 namespace App\Actions;
 
 use App\Exceptions\Refused;
-use App\Journal\Draft;
-use App\Journal\Journal;
-use App\Journal\Rows;
 use App\Models\Job;
 use App\Models\JointSystem as Row;
 use App\Models\Person;
 use App\Procedures\Systems;
+use Diastoma\Core\Catalogue\Procedures;
 use Diastoma\Core\Exception\InvalidInput;
 use Diastoma\Core\Procedure\Draws;
 use Diastoma\Core\Sitting\Action;
+use Diastoma\Core\Sitting\SystemName;
 use Illuminate\Support\Facades\DB;
-use Illuminate\Support\Str;
 
-/** Adds a joint system or a card to the catalogue, or a new version of one. Joints made by an older version keep it. */
+/**
+ * Adds a joint system or a card, or a new version of one: of the job, or by an administrator for every job of the installation. Joints made by an older
+ * version keep it.
+ */
 final class AddJointSystem
 {
-    public function __construct(private readonly Journal $journal)
+    public function __construct(private readonly RecordSystem $record)
     {
     }
 
@@ -29,32 +30,32 @@ final class AddJointSystem
      * @template T of Draws
      *
      * @param  \Closure(): T  $read  of what was sent, in its first version; throws InvalidInput with every setting that cannot be
+     * @param  bool  $forAll  for every job of the installation
      * @return T in the version that it got
      *
-     * @throws Refused if this person may not, or the short name is another kind's
+     * @throws Refused if this person may not, or the short name is another's
      * @throws InvalidInput
      */
-    public function execute(Job $job, Person $person, \Closure $read): Draws
+    public function execute(Job $job, Person $person, \Closure $read, bool $forAll = false): Draws
     {
         $person->must(Action::AddSystem, $job);
         $given = $read();
 
-        return DB::transaction(function () use ($job, $person, $given): Draws {
+        return DB::transaction(function () use ($job, $person, $given, $forAll): Draws {
             Job::query()->lockForUpdate()->findOrFail($job->id);
-            $before = Systems::latestOf($given->key());
-            if ($before !== null && $before::class !== $given::class) {
+            $before = Row::query()->where('key', $given->key())->orderByDesc('version')->lockForUpdate()->first();
+            $name = new SystemName($given->key(), Systems::ships($given->key()), $before !== null, $before?->job_id);
+            Refused::unless($name->refusal($job->id, (string) $person->roleOn($job), $person->administrator, $forAll));
+            if ($before !== null && Procedures::read($before->payload)::class !== $given::class) {
                 throw Refused::input('This short name is taken by another kind of joint. Choose another.',
                     [['field' => 'key', 'detail' => 'taken', 'value' => $given->key()]]);
             }
-            $system = $given->inVersion(($before?->version() ?? 0) + 1);
-            $row = Row::create(['key' => $system->key(), 'version' => $system->version(), 'payload' => $system->toArray(), 'person_id' => $person->id]);
-            $this->journal->append(
-                $job, $person,
-                new Draft(
-                    (string) Str::uuid(), Journal::JOINT_SYSTEM, 'joint_system', $row->id, [...$system->toArray(), ...Rows::of($row->refresh())],
-                    $job->now()->format('Y-m-d\TH:i:sP'),
-                ),
-            );
+            $system = $given->inVersion(($before->version ?? 0) + 1);
+            $row = Row::create([
+                'key' => $system->key(), 'version' => $system->version(), 'payload' => $system->toArray(), 'person_id' => $person->id,
+                'job_id' => $forAll || $before !== null && $before->job_id === null ? null : $job->id,
+            ]);
+            $this->record->row($job, $person, $row);
 
             return $system;
         });

@@ -22,7 +22,7 @@ use Illuminate\Support\Str;
 /** A new main, gasketed or of fused PE, empty until its alignment is brought and a plan adopted. */
 final class CreateMain
 {
-    public function __construct(private readonly Journal $journal)
+    public function __construct(private readonly Journal $journal, private readonly RecordSystem $systems)
     {
     }
 
@@ -40,11 +40,12 @@ final class CreateMain
                 'This job has a main of that name already. Choose another.', [['field' => 'name', 'detail' => 'taken', 'value' => $given['name']]],
             );
         }
-        [$span, $method] = PipeChoice::of($given);
+        [$span, $method] = PipeChoice::of($given, $job->id);
         $leaves = $this->leaves($job, $given['leaves_joint'] ?? null);
         $pipe = [...$span->toArray(), 'dn_mm' => (int) round($span->dnMm), 'joint_method' => $method, 'leaves_joint_id' => $leaves?->id];
 
         return DB::transaction(function () use ($job, $person, $given, $pipe): Main {
+            $this->systems->ofProcedure($job, $person, $pipe['joint_method']);
             $main = Main::create(['job_id' => $job->id, 'name' => $given['name'], 'service' => $given['service'], 'length_m' => 0, ...$pipe]);
             $section = Section::create([
                 'main_id' => $main->id, 'name' => $this->sectionName($job, $given['name']), 'from_station_m' => 0, 'to_station_m' => 0, 'low_level_m' => 0,

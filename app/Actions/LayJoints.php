@@ -33,7 +33,7 @@ use Illuminate\Support\Str;
 /** Joints put on the line without a drawing, and taken off again while nothing was done about them. */
 final class LayJoints
 {
-    public function __construct(private readonly Journal $journal)
+    public function __construct(private readonly Journal $journal, private readonly RecordSystem $systems)
     {
     }
 
@@ -45,14 +45,15 @@ final class LayJoints
     public function add(Main $main, Person $by, array $given): Main
     {
         $by->must(Action::KeepJoints, $main);
-        [$span, $suits] = isset($given['pipe']) ? PipeChoice::of($given['pipe']) : [null, null];
+        [$span, $suits] = isset($given['pipe']) ? PipeChoice::of($given['pipe'], $main->job_id) : [null, null];
         $usual = $suits ?? $main->joint_method ?? $given['method'] ?? throw Refused::conflict('This main has no joint system. Choose how its joints are made.');
         $method = $given['method'] ?? $usual;
-        Catalogue::mustSuit($method, Kind::Joint->value);
+        Catalogue::mustSuit($method, Kind::Joint->value, $main->job_id);
         $joinsUnlike = Catalogue::of($method)->joinsUnlike();
 
         return DB::transaction(function () use ($main, $by, $given, $method, $usual, $joinsUnlike, $span): Main {
             Main::query()->lockForUpdate()->findOrFail($main->id);
+            $this->systems->ofProcedure($main->job, $by, $method);
             $pipes = $main->pipes()->get();
             $last = $pipes->last();
             $next = $main->nextNumber((int) $given['count']);

@@ -29,7 +29,7 @@ final class ListJoints
     /** Rows in one entry of the journal, and in one insert. */
     private const AT_ONCE = 500;
 
-    public function __construct(private readonly Journal $journal)
+    public function __construct(private readonly Journal $journal, private readonly RecordSystem $systems)
     {
     }
 
@@ -71,6 +71,9 @@ final class ListJoints
     {
         $main->update(['length_m' => max($main->length_m, $laid->lengthM)]);
         $section->update(['to_station_m' => $main->length_m]);
+        foreach (array_unique(array_column($laid->joints, 'method')) as $method) {
+            $this->systems->ofProcedure($main->job, $by, $method);
+        }
         $kept = $this->span($main);
         $now = now()->toDateTimeString();
         $written = 0;
@@ -118,7 +121,7 @@ final class ListJoints
     private function listed(Main $main, JointList $list): Listed
     {
         $method = $main->joint_method ?? throw Refused::conflict('This main has no joint system. Choose how its joints are made.');
-        Catalogue::mustSuit($method, Kind::Joint->value);
+        Catalogue::mustSuit($method, Kind::Joint->value, $main->job_id);
         $last = $main->pipes()->reorder('from_station_m', 'desc')->first();
         $jobs = $main->job->mains()->pluck('id');
         $next = $main->nextNumber(count($list->table->rows));
@@ -126,15 +129,15 @@ final class ListJoints
         return Listed::of(
             $list->table->rows, $list->at, $list->perM,
             $last === null ? null : ['number' => $last->number, 'from_station_m' => $last->from_station_m, 'to_station_m' => $last->to_station_m],
-            sprintf('P%03d', $next + ($last === null ? 0 : 1)), $next, $method, self::methods(), array_values($main->pipes()->toBase()->pluck('number')->all()),
+            sprintf('P%03d', $next + ($last === null ? 0 : 1)), $next, $method, self::methods($main->job_id), array_values($main->pipes()->toBase()->pluck('number')->all()),
             array_values(Joint::query()->whereIn('main_id', $jobs)->toBase()->pluck('number')->map(intval(...))->all()),
         );
     }
 
     /** @return array<string, string> id by what a file may call it */
-    private static function methods(): array
+    private static function methods(string $job): array
     {
-        $ids = [...Procedures::ids(), ...array_map(static fn ($s): string => $s->procedureId(), Systems::drawn())];
+        $ids = [...Procedures::ids(), ...array_map(static fn ($s): string => $s->procedureId(), Systems::drawn($job))];
         $called = [];
         foreach (array_unique($ids) as $id) {
             $procedure = Catalogue::of($id);

@@ -27,7 +27,7 @@ use Illuminate\Support\Str;
 /** A joint cut out and made again: its record stays with a letter behind its number, and what takes its place stands on the line. */
 final class MakeAgain
 {
-    public function __construct(private readonly Journal $journal, private readonly WriteEntry $write)
+    public function __construct(private readonly Journal $journal, private readonly WriteEntry $write, private readonly RecordSystem $systems)
     {
     }
 
@@ -44,7 +44,7 @@ final class MakeAgain
         Refused::unless(FusionRun::where('joint_id', $joint->id)->where('finished', false)
             ->exists() ? 'A fusion is running on this joint. Stop it first.' : null);
         $method = $given['method'] ?? $joint->method;
-        Catalogue::mustSuit($method, Kind::Joint->value);
+        Catalogue::mustSuit($method, Kind::Joint->value, $joint->main->job_id);
 
         return DB::transaction(function () use ($joint, $by, $given, $method): Joint {
             $main = Main::query()->lockForUpdate()->findOrFail($joint->main_id);
@@ -56,6 +56,7 @@ final class MakeAgain
                 $this->write->execute($by, $draft);
                 $joint->refresh();
             }
+            $this->systems->ofProcedure($main->job, $by, $method);
             $pipes = $main->pipes()->get();
             [$a, $b] = [$pipes->firstWhere('number', $joint->pipe_a), $pipes->firstWhere('number', $joint->pipe_b)];
             if (! $a instanceof Pipe || ! $b instanceof Pipe || $a->is($b)) {

@@ -35,7 +35,7 @@ final class OpenWork
      */
     public function execute(Job $job, Person $person, array $given): Work
     {
-        $kind = Catalogue::mustSuit($given['procedure'], $given['kind']);
+        $kind = Catalogue::mustSuit($given['procedure'], $given['kind'], $job->id);
         $person->must($kind->reads(), $job);
         $main = isset($given['main_id']) ? Main::whereKey($given['main_id'])->where('job_id', $job->id)->first() : null;
         if (isset($given['main_id']) && $main === null) {

@@ -53,6 +53,9 @@ final class Read
     /** whoever takes it in */
     private string $by = '';
 
+    /** that is taken in */
+    private string $job = '';
+
     public function __construct(
         private readonly Rebuilt $rebuilt, private readonly Verification $verification, private readonly Recordings $recordings, private readonly Crew $crew,
         private readonly Journal $journal,
@@ -77,7 +80,7 @@ final class Read
         }
         $this->mustBeNew($manifest, $entries, $reach->made(), $same);
         $ours = $this->ours($entries, $reach->made()['people'] ?? [], $same);
-        $this->by = $by->id;
+        [$this->by, $this->job] = [$by->id, (string) $manifest['job']];
         $this->known = array_values(DB::table('joint_systems')->distinct()->pluck('key')->all());
         try {
             return DB::transaction(fn (): Job => $this->take($packed, $manifest, $entries, $ours, $by));
@@ -309,7 +312,7 @@ final class Read
             if ($isKnown && ($ours === null || json_decode($ours, true) != json_decode((string) $row['payload'], true))) { // compared by value
                 throw Refused::conflict("The joint system “{$row['key']}” is another here. Nothing was taken.");
             }
-            $isKnown || $kept[] = [...$row, 'person_id' => $this->by]; // nobody else here has added it
+            $isKnown || $kept[] = [...$row, 'person_id' => $this->by, 'job_id' => $this->job]; // nobody else here has added it
         }
 
         return $kept;

@@ -11,6 +11,8 @@ use Illuminate\Database\Eloquent\Relations\BelongsTo;
 /**
  * A joint system that people added. Never changed: a change is a new version, and old joints keep theirs.
  *
+ * @property ?string $job_id whose it is; null where it is for every job of the installation
+ * @property int $version
  * @property array<string, mixed> $payload as the core's JointSystem gives it
  * @property-read Person $person
  */

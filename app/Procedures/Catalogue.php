@@ -24,22 +24,32 @@ final class Catalogue
         return Systems::ofProcedure($id)?->procedure() ?? Procedures::find($id) ?? throw new \OutOfBoundsException("No procedure “{$id}”.");
     }
 
-    /** @throws InvalidInput if there is no such procedure or kind, or the one is not made for the other */
-    public static function mustSuit(string $procedure, string $kind): Kind
+    /**
+     * @param  string  $job  id of the job that uses it
+     *
+     * @throws InvalidInput if there is no such procedure or kind, the one is not made for the other, or it is another job's
+     */
+    public static function mustSuit(string $procedure, string $kind, string $job): Kind
     {
         try {
-            return Kind::of($kind, self::of($procedure));
+            $found = self::of($procedure);
+            $owner = Systems::row($procedure)?->job_id;
+
+            return $owner === null || $owner === $job ? Kind::of($kind, $found) : throw new \OutOfBoundsException;
         } catch (\OutOfBoundsException) {
             throw InvalidInput::field('procedure', "There is no procedure “{$procedure}”.", $procedure);
         }
     }
 
-    /** @return list<Procedure> every way in which a joint is made, the latest version of each */
-    public static function joints(): array
+    /**
+     * @param  ?string  $job  id of the job whose own are among them
+     * @return list<Procedure> every way in which a joint is made, the latest version of each
+     */
+    public static function joints(?string $job): array
     {
-        $ids = array_unique([...Procedures::ids(), ...array_map(static fn (Draws $d): string => $d->procedureId(), Systems::drawn())]);
+        $ids = array_unique([...Procedures::ids(), ...array_map(static fn (Draws $d): string => $d->procedureId(), Systems::drawn($job))]);
         $old = array_diff(array_map(static fn (Draws $d): string => $d->procedureId(), Procedures::drawn()), array_map(
-            static fn (Draws $d): string => $d->procedureId(), Systems::drawn(),
+            static fn (Draws $d): string => $d->procedureId(), Systems::drawn($job),
         ));
 
         return array_values(array_filter(

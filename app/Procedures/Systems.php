@@ -10,27 +10,31 @@ use Diastoma\Core\Gasketed\BellAndSpigot;
 use Diastoma\Core\Gasketed\Systems\JointSystem;
 use Diastoma\Core\Mechanical\Cards\Card;
 use Diastoma\Core\Procedure\Draws;
+use Illuminate\Database\Eloquent\Builder;
 
 /** The catalogue of gasketed joint systems and of mechanical fittings' cards: those that ship and those that people added. */
 final class Systems
 {
-    /** @return list<JointSystem> the latest version of each gasketed one */
-    public static function latest(): array
+    /**
+     * @param  ?string  $job  id of the job whose own are among them; null for those of every job
+     * @return list<JointSystem> the latest version of each gasketed one
+     */
+    public static function latest(?string $job): array
     {
-        return array_values(array_filter(self::drawn(), static fn (Draws $d): bool => $d instanceof JointSystem));
+        return array_values(array_filter(self::drawn($job), static fn (Draws $d): bool => $d instanceof JointSystem));
     }
 
     /** @return list<Card> the latest version of each card */
-    public static function cards(): array
+    public static function cards(?string $job): array
     {
-        return array_values(array_filter(self::drawn(), static fn (Draws $d): bool => $d instanceof Card));
+        return array_values(array_filter(self::drawn($job), static fn (Draws $d): bool => $d instanceof Card));
     }
 
     /** @return list<Draws> the latest version of each */
-    public static function drawn(): array
+    public static function drawn(?string $job): array
     {
         $drawn = [];
-        foreach ([...Procedures::drawn(), ...self::added()] as $settings) {
+        foreach ([...Procedures::drawn(), ...self::added($job)] as $settings) {
             $drawn[$settings->key()] = $settings;
         }
 
@@ -38,14 +42,20 @@ final class Systems
     }
 
     /** @return list<Draws> by rising version */
-    private static function added(): array
+    private static function added(?string $job): array
     {
-        return array_values(Row::query()->orderBy('version')->get()->map(static fn (Row $row): Draws => Procedures::read($row->payload))->all());
+        return array_values(self::of($job)->orderBy('version')->get()->map(static fn (Row $row): Draws => Procedures::read($row->payload))->all());
     }
 
-    public static function latestOf(string $key): ?Draws
+    /** @return Builder<Row> that a job sees: its own, and those of the whole installation */
+    private static function of(?string $job): Builder
     {
-        $row = Row::query()->where('key', $key)->orderByDesc('version')->first();
+        return Row::query()->where(static fn ($q) => $q->whereNull('job_id')->when($job !== null, static fn ($q) => $q->orWhere('job_id', $job)));
+    }
+
+    public static function latestOf(string $key, ?string $job): ?Draws
+    {
+        $row = self::of($job)->where('key', $key)->orderByDesc('version')->first();
 
         return $row === null ? self::shipped($key) : Procedures::read($row->payload);
     }
@@ -61,6 +71,20 @@ final class Systems
         $settings = $id === null ? null : self::ofProcedure($id);
 
         return $settings instanceof JointSystem ? $settings : null;
+    }
+
+    /** What was added of which this is the procedure, in the very version that its id names; null where it ships, or there is none. */
+    public static function row(string $id): ?Row
+    {
+        $settings = self::ofProcedure($id);
+
+        return $settings === null || self::isShipped($settings) ? null
+            : Row::query()->where('key', $settings->key())->where('version', $settings->version())->first();
+    }
+
+    public static function ships(string $key): bool
+    {
+        return self::shipped($key) !== null;
     }
 
     /** The settings whose procedure has this id, in the very version that the id names. */

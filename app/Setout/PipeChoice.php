@@ -22,11 +22,12 @@ final class PipeChoice
 
     /**
      * @param  array<string, mixed>  $given  system; dn_mm, pn_bar, od_mm and wall_mm, or of fused PE convention, size and sdr
+     * @param  string  $job  id of the job whose systems may be chosen
      * @return array{Span, string} the pipe, and the procedure by which its joints are made
      *
      * @throws InvalidInput if the system is unknown, or the wall cannot be
      */
-    public static function of(array $given): array
+    public static function of(array $given, string $job): array
     {
         if ($given['system'] === self::PE_FUSED) {
             $pipe = PePipe::of((string) $given['convention'], (float) $given['size'], (float) $given['sdr']);
@@ -38,7 +39,7 @@ final class PipeChoice
                 ), Coupler::ID,
             ];
         }
-        $system = Systems::latestOf($given['system'])
+        $system = Systems::latestOf($given['system'], $job)
             ?? throw InvalidInput::field('system', 'There is no such joint system. Choose one of the list.', $given['system']);
         $material = $system instanceof JointSystem ? $system->material : $given['material']
             ?? throw InvalidInput::field('material', 'Say what the pipe is of: this fitting takes several.');

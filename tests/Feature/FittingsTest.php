@@ -55,7 +55,7 @@ it('adds a maker’s card without code, works by it at once, and keeps its old v
     $wheel = fn (string $id) => collect($this->getJson("/api/v1/joints/{$id}")->assertOk()->json('procedure.steps'))->firstWhere('id',
         'bolts')['guide']['wheel'];
     expect($wheel($joint->id)['target_nm'])->toEqual(60);
-    $methods = collect($this->getJson('/api/v1/cards')->assertOk()->json('methods'))->pluck('id');
+    $methods = collect($this->getJson("/api/v1/jobs/{$this->job()->id}/cards")->assertOk()->json('methods'))->pluck('id');
     expect($methods)->toContain('mechanical.osier_sleeve~2')->not->toContain('mechanical.osier_sleeve')->toContain('mechanical.live_tap')
         ->toContain('electrofusion.coupler');
     $this->postJson("/api/v1/jobs/{$this->job()->id}/cards", [...$card, 'key' => 'weir_grp'])->assertStatus(422)->assertJsonPath('errors.0.field', 'key');

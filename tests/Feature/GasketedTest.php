@@ -87,7 +87,7 @@ it('does not sweep a restrained joint with a feeler but counts its segments', fu
 });
 
 it('adds a joint system that works on the bench at once, and keeps old joints on their version', function () {
-    $generic = collect($this->signIn()->getJson('/api/v1/joint-systems')->assertOk()->json('systems'))->firstWhere('key', 'grp_coupling');
+    $generic = collect($this->signIn()->getJson("/api/v1/jobs/{$this->job()->id}/joint-systems")->assertOk()->json('systems'))->firstWhere('key', 'grp_coupling');
     $mine = [
         ...collect($generic)->except(['version', 'procedure', 'home_said', 'shipped'])->all(), 'key' => 'test_grp', 'title' => 'Test GRP',
         'source' => 'invented for a test', 'sizes' => [['dn_mm' => 300, 'insertion_mm' => 101, 'allowed_deg' => 2.5]],
@@ -109,12 +109,48 @@ it('adds a joint system that works on the bench at once, and keeps old joints on
     $this->enter($joint, 'mark_mm', 106)->assertCreated(); // 5 mm off 101; 3 allowed
     expect(collect($joint->refresh()->verdict['findings'])->firstWhere('rule', 'gs.mark')['severity'])->toBe('mend');
 
-    $this->postJson(
-        "/api/v1/jobs/{$this->job()->id}/joint-systems", [...$mine, 'sizes' => [['dn_mm' => 300, 'insertion_mm' => 106, 'allowed_deg' => 2.5]]],
-    )->assertCreated()->assertJsonPath('version', 2)->assertJsonPath('procedure', 'gasketed.test_grp~2');
-    $this->enter($joint, 'mark_mm', 106)->assertCreated();
+    $changed = [...$mine, 'sizes' => [['dn_mm' => 300, 'insertion_mm' => 106, 'allowed_deg' => 2.5]]];
+    $this->postJson("/api/v1/jobs/{$this->job()->id}/joint-systems", $changed)->assertForbidden(); // a jointer adds, a supervisor changes
+    $this->signIn('vera@demo')->postJson("/api/v1/jobs/{$this->job()->id}/joint-systems", $changed)->assertCreated()->assertJsonPath('version', 2)->assertJsonPath('procedure', 'gasketed.test_grp~2');
+    $this->signIn()->enter($joint, 'mark_mm', 106)->assertCreated();
     expect(collect($joint->refresh()->verdict['findings'])->firstWhere('rule', 'gs.mark')['severity'])->toBe('mend');
     $this->artisan('journal:verify')->assertExitCode(0);
+});
+
+// Found: with the key of a system that ships, a jointer of one job wrote other figures for the joints of every job.
+it('lets nobody change what ships, what is another job\'s, or what is everybody\'s', function () {
+    [$job, $root] = [$this->job(), $this->person('root@demo')];
+    $generic = collect($this->signIn('vera@demo')->getJson("/api/v1/jobs/{$job->id}/joint-systems")->json('systems'))->firstWhere('key', 'grp_coupling');
+    $given = [...collect($generic)->except(['version', 'procedure', 'home_said', 'shipped'])->all(), 'title' => 'Softer', 'source' => 'made up'];
+    $add = fn (string $job, array $more) => $this->postJson("/api/v1/jobs/{$job}/joint-systems", [...$given, ...$more]);
+    $add($job->id, [])->assertStatus(422)->assertJsonPath('title', fn (string $t): bool => str_contains($t, 'comes with the application'));
+    $card = App\Procedures\Systems::cards(null)[0]->toArray();
+    $this->postJson("/api/v1/jobs/{$job->id}/cards", $card)->assertStatus(422)->assertJsonPath('errors.0.field', 'key');
+
+    $other = App\Models\Job::findOrFail($this->signIn('root@demo')->postJson('/api/v1/jobs', [
+        'number' => 'K-9', 'title' => 'Another', 'place' => 'Far', 'time_zone' => 'UTC', 'rulebook' => 'iso', 'simulated' => true, 'role' => 'supervisor',
+    ])->assertCreated()->json('id'));
+    $add($other->id, ['key' => 'far_grp'])->assertCreated();
+    $keys = fn (string $job): array => array_column($this->getJson("/api/v1/jobs/{$job}/joint-systems")->assertOk()->json('systems'), 'key');
+    expect($keys($other->id))->toContain('far_grp')->and(array_column($this->getJson('/api/v1/joint-systems')->json('systems'), 'key'))->not->toContain('far_grp');
+    $this->signIn('vera@demo');
+    expect($keys($job->id))->not->toContain('far_grp');
+    $add($job->id, ['key' => 'far_grp'])->assertStatus(422)->assertJsonPath('title', fn (string $t): bool => str_contains($t, 'is taken'));
+    $main = ['name' => 'Borrowed', 'service' => 'water', 'system' => 'far_grp', 'dn_mm' => 300, 'pn_bar' => 10, 'od_mm' => 324, 'wall_mm' => 8];
+    $this->postJson("/api/v1/jobs/{$job->id}/mains", $main)->assertStatus(422);
+    $this->postJson("/api/v1/mains/{$this->joint(3)->main_id}/joints", ['count' => 1, 'pipe_length_m' => 6, 'method' => 'gasketed.far_grp'])->assertStatus(422);
+
+    $add($job->id, ['key' => 'every_grp', 'for_all' => true])->assertForbidden();
+    $this->signIn('root@demo');
+    $add($other->id, ['key' => 'every_grp', 'for_all' => true])->assertCreated();
+    $this->signIn('vera@demo');
+    expect($keys($job->id))->toContain('every_grp');
+    $add($job->id, ['key' => 'every_grp'])->assertForbidden();
+    $told = fn (): int => Entry::where('job_id', $job->id)->where('kind', 'joint_system')->where('payload', 'like', '%every_grp%')->count();
+    expect($told())->toBe(0);
+    $this->postJson("/api/v1/jobs/{$job->id}/mains", [...$main, 'system' => 'every_grp'])->assertCreated();
+    $this->postJson("/api/v1/jobs/{$job->id}/mains", [...$main, 'name' => 'Once more', 'system' => 'every_grp'])->assertCreated();
+    expect($told())->toBe(1); // in the journal of each job that uses it, once
 });
 
 it('refuses a joint system with every fault at once', function () {

@@ -83,6 +83,8 @@ it('answers as described', function (string $method, string $path, Closure $url,
     'an unready section' => ['post', '/sections/{section}/tests', fn () => "/sections/{$this->section('B')->id}/tests", ['method' => 'f2164'], 409],
     'cards' => ['get', '/cards', fn () => '/cards', [], 200],
     'joint systems' => ['get', '/joint-systems', fn () => '/joint-systems', [], 200],
+    'cards of a job' => ['get', '/jobs/{job}/cards', fn () => "/jobs/{$this->job()->id}/cards", [], 200],
+    'joint systems of a job' => ['get', '/jobs/{job}/joint-systems', fn () => "/jobs/{$this->job()->id}/joint-systems", [], 200],
     'set-out of a curve' => ['get', '/mains/{main}/setout', fn () => '/mains/'.App\Models\Main::where('name', 'Weir Street')->value('id').'/setout', [], 200],
     'set-out without an alignment' => [
         'get', '/mains/{main}/setout', fn () => '/mains/'.App\Models\Main::where('name', 'Northgate trunk')->value('id').'/setout', [], 200,

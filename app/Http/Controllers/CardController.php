@@ -20,10 +20,11 @@ use Illuminate\Http\Request;
 /** Cards of mechanical fittings, and every way in which a joint can be made. */
 final class CardController
 {
-    public function index(): JsonResponse
+    /** @param  ?Job  $job  whose own are among them; those of every job without */
+    public function index(?Job $job = null): JsonResponse
     {
         return new JsonResponse([
-            'cards' => array_map(self::card(...), Systems::cards()),
+            'cards' => array_map(self::card(...), Systems::cards($job?->id)),
             'kinds' => array_map(static fn (CardKind $kind): array => [
                 'id' => $kind->value, 'title' => $kind->title(), 'fields' => array_map(static fn (string $field): array => [
                     'id' => $field, 'label' => CardRow::FIELDS[$field][0], 'unit' => CardRow::FIELDS[$field][1]->value,
@@ -34,7 +35,7 @@ final class CardController
                 Span::MATERIALS),
             'methods' => array_map(static fn (Procedure $p): array => [
                 'id' => $p->id(), 'title' => $p->title(), 'joins_unlike' => $p->joinsUnlike(), 'mechanical' => str_starts_with($p->id(), Card::PREFIX),
-            ], Catalogue::joints()),
+            ], Catalogue::joints($job?->id)),
         ]);
     }
 
@@ -42,7 +43,9 @@ final class CardController
     {
         /** @var Person $person */
         $person = $request->user();
-        $card = $add->execute($job, $person, static fn (): Card => Card::fromArray([...$request->json()->all(), 'version' => 1]));
+        $card = $add->execute($job, $person, static fn (): Card => Card::fromArray(
+            [...array_diff_key($request->json()->all(), ['for_all' => 1]), 'version' => 1],
+        ), $request->json('for_all') === true);
 
         return new JsonResponse(self::card($card), 201);
     }

@@ -16,10 +16,11 @@ use Illuminate\Http\Request;
 
 final class JointSystemController
 {
-    public function index(): JsonResponse
+    /** @param  ?Job  $job  whose own are among them; those of every job without */
+    public function index(?Job $job = null): JsonResponse
     {
         return new JsonResponse([
-            'systems' => array_map(self::system(...), Systems::latest()),
+            'systems' => array_map(self::system(...), Systems::latest($job?->id)),
             'homes' => array_map(static fn (Home $home): array => ['id' => $home->value, 'said' => $home->said()], Home::cases()),
             'materials' => array_keys(LiftCard::DENSITIES), 'tables' => JointSystem::TABLES, 'media' => JointSystem::MEDIA,
         ]);
@@ -30,8 +31,10 @@ final class JointSystemController
         /** @var Person $person */
         $person = $request->user();
 
-        $read = static fn (): JointSystem => JointSystem::fromArray([...$request->json()->all(), 'version' => 1]);
-        $system = $add->execute($job, $person, $read);
+        $read = static fn (): JointSystem => JointSystem::fromArray(
+            [...array_diff_key($request->json()->all(), ['for_all' => 1]), 'version' => 1],
+        );
+        $system = $add->execute($job, $person, $read, $request->json('for_all') === true);
 
         return new JsonResponse(self::system($system), 201);
     }

@@ -22,6 +22,7 @@ enum Action: string
     case WriteMended = 'test.mended';
     case SignTest = 'test.sign';
     case AddSystem = 'system.add';
+    case ChangeSystem = 'system.change';
     case MakeMain = 'main.make';
     case PlanLine = 'line.plan';
     case BringAlignment = 'alignment.bring';
@@ -58,6 +59,7 @@ enum Action: string
             self::WriteMended => "A {$role} may read this. Ask the crew to write down what was done.",
             self::SignTest => "A {$role} does not sign a test. Testers, supervisors and inspectors do.",
             self::AddSystem => 'A jointer or a supervisor adds a joint system. Ask one.',
+            self::ChangeSystem => 'A supervisor changes the figures of a joint system that is in use. Ask one.',
             self::MakeMain => 'A jointer or a supervisor sets up a main. Ask one.',
             self::PlanLine => 'A jointer or a supervisor plans a line. Ask one.',
             self::BringAlignment => 'A jointer or a supervisor brings an alignment. Ask one.',

@@ -19,7 +19,7 @@ final class Rights
             Action::ReadSection, Action::Test, Action::KeepSections => [Role::Tester, Role::Supervisor],
             Action::OverruleStop, Action::JudgeAgain, Action::VerifyNonconformance,
             Action::KeepHoldPoints => [Role::Supervisor, Role::Inspector],
-            Action::AcceptMend, Action::OverruleReadiness, Action::ChangeRulebook, Action::KeepPeople, Action::KeepInstruments,
+            Action::AcceptMend, Action::OverruleReadiness, Action::ChangeRulebook, Action::KeepPeople, Action::KeepInstruments, Action::ChangeSystem,
             Action::KeepJob => [Role::Supervisor],
             Action::WriteNote, Action::RaiseNonconformance => [Role::Jointer, Role::Tester, Role::Supervisor, Role::Inspector],
             Action::WriteMended, Action::ReadDay => [Role::Jointer, Role::Tester, Role::Supervisor],

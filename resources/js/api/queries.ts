@@ -134,9 +134,14 @@ export const fusionTraceQuery = (id: string, voltage_v = 0, time_s = 0) =>
 export const setoutQuery = (main: string) =>
   queryOptions({ queryKey: ['setout', main], queryFn: ({ signal }) => answered(api.GET('/mains/{main}/setout', { params: { path: { main } }, signal })) });
 
-export const cardsQuery = queryOptions({ queryKey: ['cards'], queryFn: ({ signal }) => answered(api.GET('/cards', { signal })) });
+export const cardsQuery = (job: string) =>
+  queryOptions({ queryKey: ['cards', job], queryFn: ({ signal }) => answered(api.GET('/jobs/{job}/cards', { params: { path: { job } }, signal })) });
 
-export const systemsQuery = queryOptions({ queryKey: ['joint-systems'], queryFn: ({ signal }) => answered(api.GET('/joint-systems', { signal })) });
+export const systemsQuery = (job: string) =>
+  queryOptions({
+    queryKey: ['joint-systems', job],
+    queryFn: ({ signal }) => answered(api.GET('/jobs/{job}/joint-systems', { params: { path: { job } }, signal })),
+  });
 
 export const rejectsQuery = (main: string) =>
   queryOptions({ queryKey: ['rejects', main], queryFn: ({ signal }) => answered(api.GET('/mains/{main}/rejects', { params: { path: { main } }, signal })) });

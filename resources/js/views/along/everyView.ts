@@ -47,8 +47,8 @@ export async function everyView(client: QueryClient, job: string, main: Schemas[
   await kept(() => client.fetchQuery({ ...rulebookQuery(job), staleTime: 0 }));
   await kept(() => client.fetchQuery({ ...calculationsQuery, staleTime: 0 }));
   await kept(() => client.fetchQuery({ ...setoutQuery(main.id), staleTime: 0 }));
-  await kept(() => client.fetchQuery({ ...cardsQuery, staleTime: 0 }));
-  await kept(() => client.fetchQuery({ ...systemsQuery, staleTime: 0 }));
+  await kept(() => client.fetchQuery({ ...cardsQuery(job), staleTime: 0 }));
+  await kept(() => client.fetchQuery({ ...systemsQuery(job), staleTime: 0 }));
   await kept(() => client.fetchQuery({ ...rejectsQuery(main.id), staleTime: 0 }));
   await kept(() => client.fetchQuery({ ...shiftsQuery(job, main.id), staleTime: 0 }));
   await kept(() => client.fetchQuery({ ...coverQuery(main.id), staleTime: 0 }));

@@ -11,12 +11,12 @@ import { noPipe, PipeFields, usePipe, type PipeTexts } from '../setout/PipeField
 
 /** Joints without a drawing: so many pipes of one length, or the next one where the crew stands. */
 export function LayJoints({ first }: { first: boolean }) {
-  const { main, person } = useWork();
+  const { job, main, person } = useWork();
   const client = useQueryClient();
   const { length, display } = useUnits();
   const form = useForm({ count: first ? '10' : '1', pipe_length_m: '', first_pipe: '' });
   const { texts } = form;
-  const cards = useQuery(cardsQuery);
+  const cards = useQuery(cardsQuery(job.id));
   const [method, setMethod] = useState('');
   const pipeOf = usePipe();
   const [pipe, setPipe] = useState<PipeTexts | null>(null);

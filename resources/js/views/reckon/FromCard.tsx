@@ -2,6 +2,7 @@ import { MenuItem, TextField } from '@mui/material';
 import { useQuery } from '@tanstack/react-query';
 import type { Schemas } from '../../api/client';
 import { cardsQuery } from '../../api/queries';
+import { useWork } from '../../app/session';
 import { shownNumber } from '../../app/numbers';
 
 type Row = Record<string, number | string>;
@@ -33,7 +34,8 @@ interface Props {
 /** The figures of a card's size, typed in for a calculation that works by them. */
 export function FromCard({ calculation, units, onFill }: Props) {
   const suits = calculation.inputs.some((input) => input.card !== '');
-  const cards = useQuery({ ...cardsQuery, enabled: suits });
+  const { job } = useWork();
+  const cards = useQuery({ ...cardsQuery(job.id), enabled: suits });
   const sizes = (cards.data?.cards ?? []).flatMap((card) =>
     card.rows.map((row) => ({ name: `${card.title}, ${String((row as Row).size)}`, texts: filled(calculation.inputs, row as Row, units) })),
   );

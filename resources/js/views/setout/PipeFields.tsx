@@ -1,6 +1,7 @@
 import { Box, InputAdornment, MenuItem, TextField } from '@mui/material';
 import { useQuery } from '@tanstack/react-query';
 import { cardsQuery, systemsQuery } from '../../api/queries';
+import { useWork } from '../../app/session';
 import { typedNumber } from '../../app/numbers';
 import { useUnits } from '../../app/useUnits';
 
@@ -45,8 +46,9 @@ export function usePipe() {
 
 /** Joint system and pipe: fused PE by its print line, anything else by its measures. */
 export function PipeFields({ texts, onChange, fault }: { texts: PipeTexts; onChange: (texts: PipeTexts) => void; fault: (key: string) => string | undefined }) {
-  const systems = useQuery(systemsQuery);
-  const cards = useQuery(cardsQuery);
+  const { job } = useWork();
+  const systems = useQuery(systemsQuery(job.id));
+  const cards = useQuery(cardsQuery(job.id));
   const card = cards.data?.cards.find((c) => c.key === texts.system);
   const { display } = useUnits();
   const fused = texts.system === PE_FUSED;
@@ -57,7 +59,8 @@ export function PipeFields({ texts, onChange, fault }: { texts: PipeTexts; onCha
       <TextField
         select
         label="Joint system"
-        value={systems.data ? texts.system : ''}
+        value={systems.data && cards.data ? texts.system : ''}
+        disabled={!systems.data || !cards.data} // what is not there yet cannot be chosen
         onChange={set('system')}
         helperText={fault('system') ?? 'A product of its own is added under Rules, Joint systems.'}
         sx={{ gridColumn: '1 / -1' }}

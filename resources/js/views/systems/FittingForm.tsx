@@ -38,11 +38,12 @@ export function FittingForm({ catalogue, from, onDone }: { catalogue: Schemas['C
       : from.rows.map((r) => ({ ...empty, ...Object.fromEntries(Object.entries(r as Record<string, string | number>).map(([k, v]) => [k, String(v)])) })),
   );
   const add = useMutation({
-    mutationFn: () =>
+    mutationFn: (forAll: boolean) =>
       answered(
         api.POST('/jobs/{job}/cards', {
           params: { path: { job: job.id } },
           body: {
+            for_all: forAll,
             title: texts.title ?? '',
             key: texts.key ?? '',
             source: texts.source ?? '',
@@ -63,7 +64,7 @@ export function FittingForm({ catalogue, from, onDone }: { catalogue: Schemas['C
         }),
       ),
     onSuccess: async () => {
-      await client.invalidateQueries({ queryKey: cardsQuery.queryKey });
+      await client.invalidateQueries({ queryKey: cardsQuery(job.id).queryKey });
       onDone();
     },
   });

@@ -3,12 +3,14 @@ import { Alert, Box, Button, CircularProgress, Paper, Stack, Typography } from '
 import { useQuery } from '@tanstack/react-query';
 import type { Schemas } from '../../api/client';
 import { cardsQuery } from '../../api/queries';
+import { useWork } from '../../app/session';
 import { FittingForm } from './FittingForm';
 import { isLost } from '../../app/isLost';
 
 /** The cards of mechanical fittings: what ships, what was added, and the way to add a maker's own. */
 export function Fittings({ may }: { may: boolean }) {
-  const cards = useQuery(cardsQuery);
+  const { job } = useWork();
+  const cards = useQuery(cardsQuery(job.id));
   const [from, setFrom] = useState<Schemas['Card'] | null>(null);
   if (isLost(cards)) return <Alert severity="error">{cards.error?.message}</Alert>;
   if (!cards.data) return <CircularProgress aria-label="Loading the fittings" />;

@@ -3,6 +3,7 @@ import { Alert, Box, Button, CircularProgress, Paper, Stack, Typography } from '
 import { useQuery } from '@tanstack/react-query';
 import type { Schemas } from '../../api/client';
 import { systemsQuery } from '../../api/queries';
+import { useWork } from '../../app/session';
 import { SystemForm } from './SystemForm';
 import { isLost } from '../../app/isLost';
 
@@ -10,7 +11,8 @@ type System = Schemas['JointSystem'];
 
 /** The catalogue of gasketed joints: what ships, what was added, and the way to add a product with its maker's own figures. */
 export function JointSystems({ may }: { may: boolean }) {
-  const systems = useQuery(systemsQuery);
+  const { job } = useWork();
+  const systems = useQuery(systemsQuery(job.id));
   const [from, setFrom] = useState<System | null>(null);
   if (isLost(systems)) return <Alert severity="error">{systems.error?.message}</Alert>;
   if (!systems.data) return <CircularProgress aria-label="Loading the joint systems" />;

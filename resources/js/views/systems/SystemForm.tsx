@@ -65,11 +65,12 @@ export function SystemForm({ catalogue, from, onDone }: { catalogue: Schemas['Jo
       : from.sizes.map((s) => Object.fromEntries(SIZES.map(([key]) => [key, s[key] === null ? '' : String(s[key])])) as Record<keyof Size, string>),
   );
   const add = useMutation({
-    mutationFn: () =>
+    mutationFn: (forAll: boolean) =>
       answered(
         api.POST('/jobs/{job}/joint-systems', {
           params: { path: { job: job.id } },
           body: {
+            for_all: forAll,
             ...texts,
             ...flags,
             home,
@@ -89,7 +90,7 @@ export function SystemForm({ catalogue, from, onDone }: { catalogue: Schemas['Jo
         }),
       ),
     onSuccess: async () => {
-      await client.invalidateQueries({ queryKey: systemsQuery.queryKey });
+      await client.invalidateQueries({ queryKey: systemsQuery(job.id).queryKey });
       onDone();
     },
   });
