@@ -24,7 +24,7 @@ final class People
     {
         self::mustBeFree($email, null);
 
-        return Person::create(['name' => $name, 'email' => $email, 'administrator' => $administrator])->refresh();
+        return Person::create(['name' => $name, 'email' => SignInName::of($email), 'administrator' => $administrator])->refresh();
     }
 
     /**
@@ -39,7 +39,7 @@ final class People
             $administrator = $given['administrator'] ?? $person->administrator;
             $administrator || $this->mustNotBeTheLast($person);
             self::mustBeFree($given['email'], $person);
-            $person->update(['name' => $given['name'], 'email' => $given['email'], 'administrator' => $administrator]);
+            $person->update(['name' => $given['name'], 'email' => SignInName::of($given['email']), 'administrator' => $administrator]);
             $this->crew->papers($by, $person);
         });
     }
@@ -93,7 +93,7 @@ final class People
 
     private static function mustBeFree(string $email, ?Person $but): void
     {
-        if (Person::where('email', $email)->when($but, static fn ($q) => $q->whereKeyNot($but?->id))->exists()) {
+        if (Person::where('email', SignInName::of($email))->when($but, static fn ($q) => $q->whereKeyNot($but?->id))->exists()) {
             throw Refused::input(
                 'Somebody signs in by that name already. Choose another, or add them from the list.',
                 [['field' => 'email', 'detail' => 'taken', 'value' => $email]],

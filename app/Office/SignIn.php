@@ -8,16 +8,22 @@ use App\Exceptions\Refused;
 use App\Models\Person;
 use Illuminate\Support\Facades\Hash;
 use Illuminate\Support\Facades\RateLimiter;
+use Illuminate\Support\Sleep;
 
 /** Lets somebody in, or says why not; whoever guesses learns nothing from the answer or from how long it took. */
 final class SignIn
 {
-    /** Wrong tries on one account, and from one address, before it is shut for a while. Common practice. */
+    /** Wrong tries on one account from one address, and from one address on any, before that address is shut out for a while. Common practice. */
     private const TRIES_ACCOUNT = 5;
 
     private const TRIES_ADDRESS = 30;
 
     private const SHUT_S = 60;
+
+    /** So much longer takes each try on one account after the first wrong ones, from wherever, and so long at most. */
+    private const SLOWER_MS = 200;
+
+    private const SLOWEST_MS = 3000;
 
     private const WRONG = 'Sign-in name and password do not go together. Type both again; the office can set a new password.';
 
@@ -26,30 +32,33 @@ final class SignIn
      */
     public static function person(string $name, string $password, string $code, string $address): Person
     {
-        $keys = ['sign-in.account.'.hash('sha256', mb_strtolower($name)) => self::TRIES_ACCOUNT, "sign-in.address.{$address}" => self::TRIES_ADDRESS];
+        $account = hash('sha256', SignInName::of($name));
+        $keys = ["sign-in.account.{$account}.{$address}" => self::TRIES_ACCOUNT, "sign-in.address.{$address}" => self::TRIES_ADDRESS];
+        self::slow("sign-in.account.{$account}");
         foreach ($keys as $key => $tries) {
             if (RateLimiter::tooManyAttempts($key, $tries)) {
                 throw Refused::later('Too many tries. Wait a minute, then try again; the office can set a new password.', RateLimiter::availableIn($key));
             }
         }
-        $person = Person::query()->where('email', $name)->first();
+        $person = SignInName::person($name);
         // an unknown name takes as long as a known one
         $isRight = Hash::check($password, $person->password ?? self::nobodys()) && $person !== null && $person->password !== null && $person->left_at === null;
         if (! $isRight) {
-            self::wrong($keys);
+            self::wrong([...$keys, "sign-in.account.{$account}" => self::TRIES_ACCOUNT]);
             throw Refused::input(self::WRONG, [['field' => 'password', 'detail' => 'does not match', 'value' => null]]);
         }
         if ($person->code_on && trim($code) === '') {
             throw Refused::input('Type the six digits that your authenticator shows.', [['field' => 'code', 'detail' => 'wanted', 'value' => null]]);
         }
         if ($person->code_on && ! self::takes($person, $code)) {
-            self::wrong($keys);
+            self::wrong([...$keys, "sign-in.account.{$account}" => self::TRIES_ACCOUNT]);
             throw Refused::input(
                 'The six digits are not right, or were used before. Wait for the next ones.',
                 [['field' => 'code', 'detail' => 'does not match', 'value' => null]],
             );
         }
         RateLimiter::clear(array_key_first($keys));
+        RateLimiter::clear("sign-in.account.{$account}");
 
         return $person;
     }
@@ -62,6 +71,15 @@ final class SignIn
         // of two at once with the same code the second finds the counter moved
         return $step !== null
             && Person::query()->whereKey($person->id)->where('code_counter', '<', $step)->toBase()->update(['code_counter' => $step]) === 1;
+    }
+
+    /**
+     * Whoever guesses one name from many addresses is slowed down. Nobody is shut out by it: the one whose name it is waits a moment and is let in.
+     */
+    private static function slow(string $account): void
+    {
+        $beyond = RateLimiter::attempts($account) - self::TRIES_ACCOUNT;
+        $beyond > 0 && Sleep::for(min(self::SLOWEST_MS, self::SLOWER_MS * $beyond))->milliseconds();
     }
 
     /** @param  array<string, int>  $keys */

@@ -21,6 +21,32 @@ it('refuses what does not go together, in words', function (array $given, string
     'nothing' => [[], 'Type your sign-in name'],
 ]);
 
+// Found: à is a to the database, so ada signed in by five spellings, each with tries of its own.
+it('knows one spelling of a name, with one count of wrong tries', function () {
+    $try = fn (string $name, string $password = 'trench', string $from = '10.0.0.1') => $this->withServerVariables(['REMOTE_ADDR' => $from])
+        ->postJson('/api/v1/session', ['email' => $name, 'password' => $password]);
+    foreach (['àda@demo', 'ada@demò', "ada\u{301}@demo", 'ada@demo x', 'ądą@demo'] as $other) {
+        $try($other)->assertStatus(422);
+    }
+    foreach (['ADA@Demo', 'ａｄａ@demo', ' ada@demo '] as $same) {
+        $try($same)->assertOk();
+    }
+    foreach (['Ada@demo', 'ａｄａ@demo', 'ADA@demo', 'ada@DEMO', 'ada@demo'] as $guess) {
+        $try($guess, 'wrong', '10.0.0.2')->assertStatus(422);
+    }
+    $try('ada@demo', 'trench', '10.0.0.2')->assertStatus(429)->assertHeader('Retry-After');
+});
+
+it('slows down who guesses one name from many addresses, and shuts nobody out by it', function () {
+    Illuminate\Support\Sleep::fake();
+    foreach (range(1, 12) as $k) {
+        $this->withServerVariables(['REMOTE_ADDR' => "10.0.1.{$k}"])->postJson('/api/v1/session', ['email' => 'tom@demo', 'password' => 'wrong'])
+            ->assertStatus(422);
+    }
+    Illuminate\Support\Sleep::assertSleptTimes(6); // from the seventh try on
+    $this->withServerVariables(['REMOTE_ADDR' => '10.0.2.1'])->postJson('/api/v1/session', ['email' => 'tom@demo', 'password' => 'trench'])->assertOk();
+});
+
 it('lets nobody in unsigned', function (string $method, string $path) {
     $this->json($method, "/api/v1/{$path}")->assertStatus(401)->assertJsonPath('title', 'You are signed out. Sign in again; what you entered is kept.');
 })->with([

@@ -6,7 +6,7 @@ namespace App\Console\Commands;
 
 use App\Archive\Read;
 use App\Exceptions\Refused;
-use App\Models\Person;
+use App\Office\SignInName;
 use Illuminate\Console\Command;
 
 /** Takes a job in from a file that another installation has written. */
@@ -19,9 +19,9 @@ final class JobRead extends Command
 
     public function handle(Read $read): int
     {
-        $person = Person::where('email', (string) $this->option('for'))->where('administrator', true)->first();
-        if ($person === null || ! is_readable((string) $this->argument('file'))) {
-            $this->error($person === null ? 'Name an administrator of this installation: --for=SIGN-IN.' : 'The file cannot be read.');
+        $person = SignInName::person((string) $this->option('for'));
+        if ($person?->administrator !== true || ! is_readable((string) $this->argument('file'))) {
+            $this->error($person?->administrator !== true ? 'Name an administrator of this installation: --for=SIGN-IN.' : 'The file cannot be read.');
 
             return self::INVALID;
         }

@@ -10,6 +10,7 @@ use App\Http\Requests\NewPasswordRequest;
 use App\Models\Person;
 use App\Office\Links;
 use App\Office\Passwords;
+use App\Office\SignInName;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Support\Facades\Cache;
 
@@ -33,7 +34,7 @@ final class BeginController
                 throw Refused::conflict('This installation has its administrator already. Sign in, or ask for a link.');
             }
 
-            return Person::create(['name' => $given['name'], 'email' => $given['email'], 'password' => $given['password'], 'administrator' => true]);
+            return Person::create(['name' => $given['name'], 'email' => SignInName::of($given['email']), 'password' => $given['password'], 'administrator' => true]);
         });
 
         return SessionController::enter($request, $person)->setStatusCode(201);
