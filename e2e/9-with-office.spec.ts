@@ -46,6 +46,7 @@ async function codesOn(page: Page) {
   await page.getByRole('button', { name: 'Set up one-time codes' }).click();
   const secret = (await page.getByText(/^([A-Z2-7]{4} ){7}[A-Z2-7]{4}\s*$/).textContent()) ?? '';
   await page.getByLabel('Six digits').fill(digits(secret));
+  await page.getByLabel('Password').fill(PASSWORD);
   await page.getByRole('button', { name: 'Turn codes on' }).click();
   await expect(page.getByRole('heading', { name: /^One thing first/ })).toBeHidden();
 }

@@ -143,7 +143,7 @@ Route::prefix('api/v1')->group(function (): void {
         Route::get('works/{work}', [WorkController::class, 'show']);
         Route::post('works/{work}/rows', [WorkController::class, 'rows'])->middleware('throttle:dear');
         Route::get('sittings/{kind}/{subject}', [AlongController::class, 'show']);
-        Route::post('differences', [AlongController::class, 'differ']);
+        Route::post('differences', [AlongController::class, 'differ'])->middleware('throttle:60,1');
         Route::get('jobs/{job}/differences', [AlongController::class, 'differences']);
         Route::get('joints/{joint}', [JointController::class, 'show']);
         Route::post('joints/{joint}/fusion-runs', [FusionController::class, 'store']);

@@ -51,6 +51,7 @@ final class Passwords
             throw Refused::input('The present password is not right. Type it again.', [['field' => 'present', 'detail' => 'does not match', 'value' => null]]);
         }
         self::set($person, $new);
+        Links::end($person);
         SignIns::endAll($person, $session);
     }
 

@@ -140,6 +140,19 @@ it('merges two tablets by the time at which each answered, and tells whoever was
         ->and($reply->json('bench.readings.ambient_c.value'))->toEqual(14)->and($reply->json('bench.readings.ambient_c.over.by'))->toBe('Ada Brook');
 });
 
+// Found: a line break in what a device sends made a line of its own in the log.
+it('writes what a device sends onto one line of the log, and so many in a minute at most', function () {
+    $log = storage_path('logs/laravel.log');
+    $before = is_file($log) ? count(file($log)) : 0;
+    $said = ['subject_type' => 'joint', 'subject_id' => $this->joint(9)->id, 'at' => "x\n[2026-01-01 00:00:00] production.INFO: signed", 'device' => 'a\\nb',
+        'server' => "\x1b[2K\r", 'rules' => 'PHP'];
+    $this->signIn()->postJson('/api/v1/differences', $said)->assertCreated();
+    $lines = array_slice(file($log), $before);
+    expect($lines)->toHaveCount(1)->and($lines[0])->not->toContain("\x1b");
+    $status = array_map(fn (): int => $this->postJson('/api/v1/differences', $said)->status(), range(1, 61));
+    expect(end($status))->toBe(429);
+});
+
 it('keeps a difference and shows it to the members of the job alone', function () {
     $joint = $this->joint(9);
     $said = ['subject_type' => 'joint', 'subject_id' => $joint->id, 'at' => 'verdict.findings.0.measured', 'device' => '1.1', 'server' => '1.2',

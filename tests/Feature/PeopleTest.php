@@ -116,9 +116,10 @@ it('shuts an address for a minute that tries many accounts', function () {
 it('asks for a one-time code where it is on, and takes each once', function () {
     $secret = $this->signIn('ines@demo')->postJson('/api/v1/account/code')->assertCreated()->json('secret');
     $code = fn (): string => OneTimeCode::at($secret, intdiv(now()->getTimestamp(), 30));
-    $this->putJson('/api/v1/account/code', ['code' => '000000'])->assertStatus(422);
+    $this->putJson('/api/v1/account/code', ['code' => '000000', 'password' => 'trench'])->assertStatus(422);
+    $this->putJson('/api/v1/account/code', ['code' => $code()])->assertStatus(422)->assertJsonPath('errors.0.field', 'password'); // found: turned on without it
     expect($this->person('ines@demo')->code_on)->toBeFalse();
-    $this->putJson('/api/v1/account/code', ['code' => $code()])->assertOk()->assertJsonPath('code_on', true);
+    $this->putJson('/api/v1/account/code', ['code' => $code(), 'password' => 'trench'])->assertOk()->assertJsonPath('code_on', true);
     $this->deleteJson('/api/v1/session');
     $given = ['email' => 'ines@demo', 'password' => 'trench'];
     $this->postJson('/api/v1/session', $given)->assertStatus(422)->assertJsonPath('errors.0.field', 'code');
@@ -166,7 +167,9 @@ it('lists where somebody is signed in and ends it, and ends all others with a ne
     $this->deleteJson('/api/v1/account/sign-ins/'.hash('sha256', 'one'))->assertNoContent();
     $this->signIn('vera@demo')->deleteJson('/api/v1/account/sign-ins/'.hash('sha256', 'two'))->assertNotFound();
     $this->signIn()->postJson('/api/v1/account/password', ['present' => 'wrong', 'password' => GOOD])->assertStatus(422);
+    $link = basename(App\Office\Links::make($this->person(), $this->person('root@demo'))['url']);
     $this->postJson('/api/v1/account/password', ['present' => 'trench', 'password' => GOOD])->assertOk();
+    $this->postJson("/api/v1/links/{$link}", ['password' => 'another good one here'])->assertStatus(422); // found: it outlived the change
     expect(DB::table('sessions')->where('user_id', $ada->id)->exists())->toBeFalse();
 });
 

@@ -62,6 +62,9 @@ final class AccountController
     public function confirmCode(CodeRequest $request): JsonResponse
     {
         $person = $request->person();
+        if (! Hash::check((string) $request->validated('password'), (string) $person->password)) {
+            throw Refused::input('The password is not right. Type it again.', [['field' => 'password', 'detail' => 'does not match', 'value' => null]]);
+        }
         if ($person->code_secret === null || ! SignIn::takes($person, $request->validated('code'))) {
             throw Refused::input(
                 'The six digits are not right. Check that the clock of your telephone is, and type the next ones.',

@@ -53,7 +53,9 @@ final class AlongController
         $subject = Subject::find($given['subject_type'], $given['subject_id']);
         $request->person()->mustBeOn($subject->job);
         $difference = Difference::create([...$given, 'job_id' => $subject->job->id, 'person_id' => $request->person()->id]);
-        Log::warning('A device judged otherwise than the server.', [...$given, 'id' => $difference->id]);
+        // what a device sends stands on one line of the log, whatever it sends
+        $said = array_map(static fn (mixed $v): string => preg_replace('/[\x00-\x1F\x7F]+|\x5C[nr]/', ' ', (string) $v) ?? '', $given);
+        Log::warning('A device judged otherwise than the server.', [...$said, 'id' => $difference->id]);
 
         return new JsonResponse(['id' => $difference->id], 201);
     }

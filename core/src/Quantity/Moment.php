@@ -7,7 +7,13 @@ namespace Diastoma\Core\Quantity;
 /** A moment as devices write it: a day that there is, a time, and its zone. */
 final class Moment
 {
-    private const PATTERN = '/\A(\d{4})-(\d\d)-(\d\d)T(\d\d):(\d\d):(\d\d)(\.\d+)?(Z|[+-]\d\d:\d\d)\z/';
+    private const PATTERN = '/\A(\d{4})-(\d\d)-(\d\d)T(\d\d):(\d\d):(\d\d)(\.\d{1,9})?(Z|[+-](\d\d):(\d\d))\z/';
+
+    /** No clock on earth is further from UTC, h [IANA time zone database]. */
+    private const FURTHEST_H = 14;
+
+    /** Digits of a second that are kept. */
+    private const DIGITS = 6;
 
     /** Nothing that this product keeps was done before that year: a device that says so has lost its clock. */
     private const EARLIEST_YEAR = 2000;
@@ -19,8 +25,9 @@ final class Moment
             return null;
         }
         $is = (int) $m[1] >= self::EARLIEST_YEAR && checkdate((int) $m[2], (int) $m[3], (int) $m[1]) && (int) $m[4] < 24 && (int) $m[5] < 60
-            && (int) $m[6] < 60;
+            && (int) $m[6] < 60 && (int) ($m[9] ?? 0) * 60 + (int) ($m[10] ?? 0) <= 60 * self::FURTHEST_H && (int) ($m[10] ?? 0) < 60;
+        $fraction = substr($m[7], 0, 1 + self::DIGITS);
 
-        return $is ? (str_ends_with($text, 'Z') ? substr($text, 0, -1).'+00:00' : $text) : null; // one spelling; PHP also reads the offset far faster
+        return $is ? substr($text, 0, 19).$fraction.($m[8] === 'Z' ? '+00:00' : $m[8]) : null; // one spelling; PHP also reads the offset far faster
     }
 }

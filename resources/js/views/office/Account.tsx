@@ -38,7 +38,7 @@ export function Codes({ person }: { person: Schemas['Person'] }) {
     setPassword('');
   };
   const begin = useMutation({ mutationFn: () => answered(api.POST('/account/code')) });
-  const confirm = useMutation({ mutationFn: () => answered(api.PUT('/account/code', { body: { code } })), onSuccess: known });
+  const confirm = useMutation({ mutationFn: () => answered(api.PUT('/account/code', { body: { code, password } })), onSuccess: known });
   const end = useMutation({ mutationFn: () => answered(api.DELETE('/account/code', { body: { code, password } })), onSuccess: known });
   const digits = (
     <TextField
@@ -49,6 +49,9 @@ export function Codes({ person }: { person: Schemas['Person'] }) {
       slotProps={{ htmlInput: { inputMode: 'numeric' } }}
       sx={{ maxWidth: 240 }}
     />
+  );
+  const present = (
+    <TextField label="Password" type="password" value={password} onChange={(e) => setPassword(e.target.value)} autoComplete="current-password" />
   );
   return (
     <Paper component="section" aria-label="One-time codes" sx={{ p: 2.5, ...(person.code_wanted ? { borderLeft: '8px solid', borderLeftColor: 'hand' } : {}) }}>
@@ -61,7 +64,7 @@ export function Codes({ person }: { person: Schemas['Person'] }) {
       {person.code_on ? (
         <Stack spacing={1.5} sx={{ maxWidth: 420 }}>
           {digits}
-          <TextField label="Password" type="password" value={password} onChange={(e) => setPassword(e.target.value)} autoComplete="current-password" />
+          {present}
           {end.error && <Alert severity="error">{end.error.message}</Alert>}
           <Button variant="outlined" onClick={() => end.mutate()}>
             Turn codes off
@@ -76,6 +79,7 @@ export function Codes({ person }: { person: Schemas['Person'] }) {
               {begin.data.secret.replace(/(.{4})/g, '$1 ')}
             </Typography>
             {digits}
+            {present}
             {confirm.error && <Alert severity="error">{confirm.error.message}</Alert>}
             <Button variant="contained" color="secondary" onClick={() => confirm.mutate()}>
               Turn codes on
