@@ -53,10 +53,10 @@ function madeUp(string $file, array $entries, array $parts = [], ?string $job = 
 function firstEntry(string $job, array $rows = [], ?string $person = null): array
 {
     $person ??= (string) Str::uuid();
-    $rulebook = DB::table('rulebooks')->where('key', 'iso')->orderBy('version')->first();
+    $rulebook = DB::table('rulebooks')->where('key', 'iso')->orderBy('version')->value('id');
 
-    return ['person' => $person, 'payload' => ['rulebook_id' => $rulebook->id, 'rows' => [
-        'rulebooks' => [Rows::row('rulebooks', (array) $rulebook)], 'people' => [['id' => $person, 'name' => 'Somebody Far', 'email' => 'some@far']],
+    return ['person' => $person, 'payload' => ['rulebook_id' => $rulebook, 'rows' => [
+        'people' => [['id' => $person, 'name' => 'Somebody Far', 'email' => 'some@far']],
         'jobs' => [['id' => $job, 'number' => 'X-1', 'title' => 'Made up', 'place' => 'Far', 'time_zone' => 'UTC', 'simulated' => 1]], ...$rows,
     ]]];
 }

@@ -150,7 +150,7 @@ final class Bounds
             for ($k = 1; $k < count($said); $k++) {
                 if ($said[$k] !== $said[$k - 1]) {
                     [$low, $high] = [$values[$k - 1], $values[$k]];
-                    for ($i = 0; $i < 22; $i++) {
+                    for ($i = 0; $i < 22 && sprintf('%.5g', $low) !== sprintf('%.5g', $high); $i++) { // what is printed is known then
                         $middle = ($low + $high) / 2;
                         $now = $judged($middle)[$rule] ?? '–';
                         $now === $said[$k - 1] ? $low = $middle : $high = $middle;
