@@ -6,6 +6,8 @@ namespace App\Procedures;
 
 use App\Exceptions\Refused;
 use App\Journal\Draft;
+use App\Journal\Journal;
+use App\Models\Entry;
 use App\Models\Job;
 use App\Models\Person;
 use App\Models\Taking;
@@ -36,13 +38,15 @@ final readonly class Author
         $person = $isHandedIn ? Person::query()->findOrFail($for) : $sender;
         $taking = $along === null ? null : Taking::query()->where('job_id', $job->id)->where('person_id', $person->id)->find($along);
         $now = $person->left_at === null ? $person->roleOn($job) : null;
-        $rights = $taking === null ? null : new AlongRights($taking->role, new \DateTimeImmutable($taking->taken_at), $now);
+        $rights = $taking === null ? null : new AlongRights(
+            $taking->role, new \DateTimeImmutable($taking->taken_at), $now, $now === null ? self::endedAt($person, $job) : null,
+        );
         $at = new \DateTimeImmutable($draft->deviceAt);
-        $refusal = $isHandedIn ? AlongRights::handInRefusal($draft->kind, $rights, $at) : null;
+        $refusal = $isHandedIn ? AlongRights::handInRefusal($draft->kind, $rights, $at) : $rights?->judgementRefusal($draft->kind);
         if ($refusal !== null) {
             throw Refused::forbidden($refusal);
         }
-        if ($rights === null || ! $rights->holdAt($at)) {
+        if ($rights === null || ! $isHandedIn && ! $rights->holdFor($draft->kind, $at, $job->now()->toDateTimeImmutable())) {
             $rights = null;
             $now === null && throw Refused::nothing();
         }
@@ -51,6 +55,17 @@ final readonly class Author
         return new self($person, $job, $rights, [
             ...($mark === null ? [] : [AlongRights::MARK => $mark]), ...($isHandedIn ? ['handed_in_by' => $sender->name] : []),
         ]);
+    }
+
+    /** When somebody was taken off a job or left, by the clock of the job; null where its record does not say. */
+    private static function endedAt(Person $person, Job $job): ?\DateTimeImmutable
+    {
+        if ($person->left_at !== null) {
+            return $person->left_at->addSeconds($job->clock_ahead_s)->toDateTimeImmutable();
+        }
+        $off = Entry::where('job_id', $job->id)->where('kind', Journal::CREW)->where('subject_id', $person->id)->orderByDesc('seq')->first();
+
+        return $off === null || ! isset($off->data()['gone']['memberships']) ? null : new \DateTimeImmutable($off->device_at);
     }
 
     /** As the core knows them. */

@@ -97,6 +97,25 @@ it('takes what was made without signal by the rights of the taking, for a day, a
     expect(Subject::joint($joint->refresh())->readings()->number('ambient_c'))->toBe(12.0);
 });
 
+it('takes no judgement of somebody who was taken off the job, nor what they read after', function () {
+    $joint = $this->joint(9);
+    $along = takenAlong($this->signIn('vera@demo'), $joint->main);
+    app(App\Office\Crew::class)->put($this->job(), $this->person('root@demo'), Person::where('email', 'ada@demo')->firstOrFail(), 'supervisor');
+    app(App\Office\Crew::class)->remove($this->job(), $this->person('root@demo'), $this->person('vera@demo'));
+    $send = fn (string $kind, array $payload, string $at) => $this->signIn('vera@demo')->postJson('/api/v1/entries', [
+        'id' => (string) Str::uuid(), 'kind' => $kind, 'subject_type' => 'joint', 'subject_id' => $joint->id, 'payload' => $payload, 'device_at' => $at,
+        'along' => $along['taking'],
+    ]);
+    $now = $this->job()->now()->format('Y-m-d\TH:i:s\Z');
+    foreach (['overrule' => ['rule' => 'ef.ambient', 'reason' => 'The shelter was put up meanwhile.'], 'cut_out' => ['reason' => 'It leaned too far over.'],
+        'signature' => ['key' => 'hold.first_of_day']] as $kind => $payload) {
+        $send($kind, $payload, $now)->assertForbidden()->assertJsonPath('title', fn (string $t): bool => str_contains($t, 'on this job no more'));
+    }
+    $send('reading', ['key' => 'ambient_c', 'value' => 12], $now)->assertCreated(); // read before
+    $this->travel(10)->minutes();
+    $send('reading', ['key' => 'ambient_c', 'value' => 13], $this->job()->now()->format('Y-m-d\TH:i:s\Z'))->assertNotFound();
+});
+
 it('takes nothing by another one’s taking', function () {
     $this->signIn('vera@demo');
     $along = takenAlong($this, $this->joint(9)->main);

@@ -4,7 +4,9 @@ declare(strict_types=1);
 
 namespace Diastoma\Core\Sitting;
 
-/** Rights of somebody who worked without signal: those of the moment at which the main was taken along, for a day. */
+/**
+ * Rights of somebody who worked without signal: those of the moment at which the main was taken along, for a day, and no longer than they are on the job.
+ */
 final readonly class AlongRights
 {
     /** In the payload of an entry: by which rights it was taken, where they are not those of today. */
@@ -13,21 +15,51 @@ final readonly class AlongRights
     /** So long do they hold, h. A whole day without signal; our own value. */
     private const HOURS = 24;
 
+    /** Clocks of two devices may differ by so much, s. Common practice: no figure published. */
+    private const CLOCKS_DIFFER_S = 120;
+
+    /** What bears on others' work, and is given by whoever has the right on the day on which it arrives. */
+    private const JUDGEMENTS = [Entry::SIGNATURE, Entry::OVERRULE, Entry::CUT_OUT];
+
     /**
      * @param  string  $role  as it was
      * @param  \DateTimeImmutable  $takenAt  when the main was taken along
      * @param  ?string  $roleNow  null where they are on the job no more
+     * @param  ?\DateTimeImmutable  $endedAt  when they were taken off the job, or left; null where they are on it, or nobody knows
      */
-    public function __construct(public string $role, public \DateTimeImmutable $takenAt, public ?string $roleNow)
-    {
+    public function __construct(
+        public string $role, public \DateTimeImmutable $takenAt, public ?string $roleNow, private ?\DateTimeImmutable $endedAt = null,
+    ) {
     }
 
-    /** Whether they hold for what was done at a moment. */
+    /** Whether they hold for what was done at a moment: not any more once somebody was taken off the job. */
     public function holdAt(\DateTimeImmutable $at): bool
+    {
+        return $this->isOfItsDay($at) && ($this->endedAt === null || $at->getTimestamp() <= $this->endedAt->getTimestamp() + self::CLOCKS_DIFFER_S);
+    }
+
+    /** Whether a moment lies within the day for which the main was taken along. */
+    private function isOfItsDay(\DateTimeImmutable $at): bool
     {
         $age = $at->getTimestamp() - $this->takenAt->getTimestamp();
 
         return $age >= 0 && $age <= 3600 * self::HOURS;
+    }
+
+    /**
+     * Whether an entry of a kind is judged by these rights when it arrives. A judgement is not by those of a day that is over, whatever its device says the
+     * time is: then it is by those of today.
+     */
+    public function holdFor(string $kind, \DateTimeImmutable $at, \DateTimeImmutable $now): bool
+    {
+        return $this->holdAt($at) && (! in_array($kind, self::JUDGEMENTS, true) || $this->isOfItsDay($now));
+    }
+
+    /** Why a judgement is not taken of somebody who is on the job no more; null where it may be. It is given by somebody who has the right. */
+    public function judgementRefusal(string $kind): ?string
+    {
+        return $this->roleNow !== null || ! in_array($kind, self::JUDGEMENTS, true) ? null
+            : 'You are on this job no more: a signature, an overrule or a cut-out is given by somebody who has the right today. Show it to the supervisor.';
     }
 
     /**
@@ -37,8 +69,8 @@ final readonly class AlongRights
     public static function handInRefusal(string $kind, ?self $rights, \DateTimeImmutable $at): ?string
     {
         return match (true) {
-            in_array($kind, [Entry::SIGNATURE, Entry::OVERRULE], true) => 'A signature or an overrule is given by its author alone, and handed in by nobody.',
-            $rights === null || ! $rights->holdAt($at) => 'Its author had taken no main along when it was made: they sign in and send it.',
+            in_array($kind, self::JUDGEMENTS, true) => 'A signature, an overrule or a cut-out is given by its author alone, and handed in by nobody.',
+            $rights === null || ! $rights->isOfItsDay($at) => 'Its author had taken no main along when it was made: they sign in and send it.',
             default => null,
         };
     }

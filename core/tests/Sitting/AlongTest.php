@@ -26,6 +26,26 @@ it('lets another hand in what was made under a taking, and never a signature or 
         ->and($may(Entry::READING, $rights, '06:59:59'))->toBeFalse();
 });
 
+it('ends rights of a taking when somebody is taken off the job, and lets a supervisor hand in what they read after', function () use ($at) {
+    $rights = new AlongRights('jointer', $at('07:00:00'), null, $at('10:00:00'));
+    expect($rights->holdAt($at('09:59:00')))->toBeTrue()->and($rights->holdAt($at('10:02:00')))->toBeTrue()->and($rights->holdAt($at('10:02:01')))->toBeFalse()
+        ->and(AlongRights::handInRefusal(Entry::READING, $rights, $at('11:00:00')))->toBeNull();
+});
+
+// Found: a supervisor who had been taken off the job handed in an overrule from a taking 40 days old, dated inside its day.
+it('takes no judgement by rights of a day that is over, nor of somebody who is on the job no more', function () {
+    $taken = new DateTimeImmutable('2026-11-26T07:00:00Z');
+    [$made, $soon, $late] = [$taken->modify('+2 hours'), $taken->modify('+23 hours'), $taken->modify('+40 days')];
+    $jointerNow = new AlongRights('supervisor', $taken, 'jointer');
+    $off = new AlongRights('supervisor', $taken, null, $taken->modify('+3 hours'));
+    foreach ([Entry::OVERRULE, Entry::SIGNATURE, Entry::CUT_OUT] as $kind) {
+        expect($jointerNow->holdFor($kind, $made, $soon))->toBeTrue()->and($jointerNow->holdFor($kind, $made, $late))->toBeFalse()
+            ->and($jointerNow->judgementRefusal($kind))->toBeNull()->and($off->judgementRefusal($kind))->toContain('on this job no more')
+            ->and(AlongRights::handInRefusal($kind, $off, $made))->toContain('handed in by nobody');
+    }
+    expect($jointerNow->holdFor(Entry::READING, $made, $late))->toBeTrue()->and($off->judgementRefusal(Entry::READING))->toBeNull();
+});
+
 it('marks rights that are others by now, in words', function () use ($at) {
     expect((new AlongRights('jointer', $at('07:00:00'), 'jointer'))->mark())->toBeNull();
     $mark = static fn (?string $now): ?array => (new AlongRights('supervisor', $at('07:00:00'), $now))->mark();
