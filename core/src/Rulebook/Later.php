@@ -4,9 +4,7 @@ declare(strict_types=1);
 
 namespace Diastoma\Core\Rulebook;
 
-use Diastoma\Core\Rulebook\Tests\TestLimits;
-
-/** Limits that came after the first rulebooks were stored: a rulebook without them works by those that ship. */
+/** Limits that came after a rulebook was stored: without one that rules ask for by now it works by that of the rulebook that ships. */
 final class Later
 {
     /** @return array<string, Limit> by id */
@@ -15,8 +13,6 @@ final class Later
         /** @var array<string, array<string, Limit>> $known */
         static $known = [];
 
-        return $known[$isUs ? 'us' : ''] ??= array_column(array_map(static fn (Limit $limit): array => [$limit->id, $limit], [
-            ...MechanicalLimits::all(), ...TrenchLimits::all($isUs), ...YardLimits::all(), ...ShiftLimits::all(), ...TestLimits::all(), ...StoryLimits::all(),
-        ]), 1, 0);
+        return $known[$isUs ? 'us' : ''] ??= ($isUs ? Rulebooks::us() : Rulebooks::iso())->all();
     }
 }
