@@ -129,7 +129,8 @@ final class ListJoints
         return Listed::of(
             $list->table->rows, $list->at, $list->perM,
             $last === null ? null : ['number' => $last->number, 'from_station_m' => $last->from_station_m, 'to_station_m' => $last->to_station_m],
-            sprintf('P%03d', $next + ($last === null ? 0 : 1)), $next, $method, self::methods($main->job_id), array_values($main->pipes()->toBase()->pluck('number')->all()),
+            sprintf('P%03d', $next + ($last === null ? 0 : 1)), $next, $method, self::methods($main->job_id),
+            array_values($main->pipes()->toBase()->pluck('number')->all()),
             array_values(Joint::query()->whereIn('main_id', $jobs)->toBase()->pluck('number')->map(intval(...))->all()),
         );
     }

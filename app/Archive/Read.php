@@ -17,9 +17,6 @@ use App\Replay\Reach;
 use App\Replay\Rebuilt;
 use App\Replay\Recordings;
 use Diastoma\Core\Exception\InvalidInput;
-use Diastoma\Core\Gasketed\Systems\JointSystems;
-use Diastoma\Core\Mechanical\Cards\Cards;
-use Diastoma\Core\Rulebook\Rulebooks;
 use Illuminate\Database\QueryException;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Str;
@@ -33,12 +30,6 @@ use Illuminate\Support\Str;
  */
 final class Read
 {
-    /** Ends the sign-in name of whoever has none here. */
-    private const AWAY = '@archive';
-
-    /** What is on record of a person, and is taken as it is. */
-    private const PERSON = ['id', 'name'];
-
     /** Columns of an entry, in the order of their names. */
     private const ENTRY = [
         'device_at', 'hash', 'id', 'job_id', 'kind', 'payload', 'person_id', 'prev_hash', 'seq', 'server_at', 'subject_id', 'subject_type',
@@ -46,15 +37,6 @@ final class Read
 
     /** Columns of a stretch of a trace. */
     private const TRACE = ['subject_type', 'subject_id', 'block', 'from_s', 'to_s', 'minimum', 'maximum', 'count', 'samples', 'summary'];
-
-    /** @var list<string> joint systems that are here before anything is taken */
-    private array $known = [];
-
-    /** whoever takes it in */
-    private string $by = '';
-
-    /** that is taken in */
-    private string $job = '';
 
     public function __construct(
         private readonly Rebuilt $rebuilt, private readonly Verification $verification, private readonly Recordings $recordings, private readonly Crew $crew,
@@ -80,10 +62,9 @@ final class Read
         }
         $this->mustBeNew($manifest, $entries, $reach->made(), $same);
         $ours = $this->ours($entries, $reach->made()['people'] ?? [], $same);
-        [$this->by, $this->job] = [$by->id, (string) $manifest['job']];
-        $this->known = array_values(DB::table('joint_systems')->distinct()->pluck('key')->all());
+        $kept = new KeptRows((string) $manifest['job'], $by->id, array_values(DB::table('joint_systems')->distinct()->pluck('key')->all()));
         try {
-            return DB::transaction(fn (): Job => $this->take($packed, $manifest, $entries, $ours, $by));
+            return DB::transaction(fn (): Job => $this->take($packed, $manifest, $entries, $kept, $ours, $by));
         } catch (Refused $refused) {
             throw $refused;
         } catch (QueryException|\TypeError|\ErrorException|InvalidInput|\LogicException|\DateMalformedStringException $e) { // made up by hand
@@ -97,11 +78,11 @@ final class Read
      * @param  non-empty-list<Entry>  $entries
      * @param  list<array{id: string, of_the_file: string, here: string}>  $ours
      */
-    private function take(Packed $packed, array $manifest, array $entries, array $ours, Person $by): Job
+    private function take(Packed $packed, array $manifest, array $entries, KeptRows $kept, array $ours, Person $by): Job
     {
         $this->traces($packed, array_map(static fn (Entry $e): string => self::traceOf($e), $entries));
         try {
-            $this->rebuilt->from($entries, $this->kept(...));
+            $this->rebuilt->from($entries, $kept->of(...));
         } finally {
             DB::statement('SET FOREIGN_KEY_CHECKS = 1');
         }
@@ -215,7 +196,7 @@ final class Read
         }
         $ours = $unsaid = [];
         foreach ($here as $person) {
-            $isOfAFile = $person->left_at !== null && $person->password === null && str_ends_with($person->email, self::AWAY);
+            $isOfAFile = $person->left_at !== null && $person->password === null && str_ends_with($person->email, KeptRows::AWAY);
             $of = (string) ($names[$person->id] ?? 'Somebody');
             $isOfAFile || $ours[] = ['id' => $person->id, 'of_the_file' => $of, 'here' => $person->name];
             $isOfAFile || in_array($person->id, $same, true)
@@ -226,96 +207,6 @@ final class Read
         }
 
         return $ours;
-    }
-
-    /**
-     * What is written of the rows of an entry.
-     *
-     * @param  list<array<string, mixed>>  $rows
-     * @return list<array<string, mixed>>
-     */
-    private function kept(string $table, array $rows): array
-    {
-        return match ($table) {
-            'people' => self::people($rows), 'certificates', 'memberships' => self::theirs($rows),
-            'rulebooks' => self::rulebooks($rows), 'joint_systems' => $this->systems($rows),
-            default => $rows,
-        };
-    }
-
-    /**
-     * Theirs come without a way in; ours stay as they are.
-     *
-     * @param  list<array<string, mixed>>  $rows
-     * @return list<array<string, mixed>>
-     */
-    private static function people(array $rows): array
-    {
-        $here = Person::whereIn('id', array_column($rows, 'id'))->toBase()->pluck('id')->all();
-        foreach ($rows as $row) {
-            if (! in_array($row['id'], $here, true)) {
-                DB::table('people')->insert([
-                    ...array_intersect_key($row, array_flip(self::PERSON)), 'email' => $row['id'].self::AWAY, 'left_at' => now(), 'created_at' => now(),
-                    'updated_at' => now(),
-                ]);
-            }
-        }
-
-        return [];
-    }
-
-    /**
-     * No paper and no role for people of ours: those are given here.
-     *
-     * @param  list<array<string, mixed>>  $rows
-     * @return list<array<string, mixed>>
-     */
-    private static function theirs(array $rows): array
-    {
-        $ours = Person::whereIn('id', array_column($rows, 'person_id'))->where('email', 'not like', '%'.self::AWAY)->toBase()->pluck('id')->all();
-
-        return array_values(array_filter($rows, static fn (array $row): bool => ! in_array($row['person_id'] ?? '', $ours, true)));
-    }
-
-    /**
-     * What is called as one of ours gets a name of its own: entries name it by its id, and no version of theirs becomes the latest of ours.
-     *
-     * @param  list<array<string, mixed>>  $rows
-     * @return list<array<string, mixed>>
-     */
-    private static function rulebooks(array $rows): array
-    {
-        $kept = [];
-        foreach ($rows as $row) {
-            $isOurs = Rulebooks::of((string) $row['key']) !== null || DB::table('rulebooks')->where('key', $row['key'])->exists();
-            if (DB::table('rulebooks')->where('id', $row['id'])->doesntExist()) {
-                $kept[] = $isOurs ? [...$row, 'key' => $row['key'].'-'.substr((string) $row['id'], 0, 8)] : $row;
-            }
-        }
-
-        return $kept;
-    }
-
-    /**
-     * Systems that nobody here knows. One of ours must be the very same: another version would be the latest for every job here.
-     *
-     * @param  list<array<string, mixed>>  $rows
-     * @return list<array<string, mixed>>
-     */
-    private function systems(array $rows): array
-    {
-        $kept = [];
-        foreach ($rows as $row) {
-            $isKnown = in_array($row['key'], $this->known, true) || JointSystems::find((string) $row['key']) !== null
-                || Cards::find((string) $row['key']) !== null;
-            $ours = DB::table('joint_systems')->where('key', $row['key'])->where('version', $row['version'])->value('payload');
-            if ($isKnown && ($ours === null || json_decode($ours, true) != json_decode((string) $row['payload'], true))) { // compared by value
-                throw Refused::conflict("The joint system “{$row['key']}” is another here. Nothing was taken.");
-            }
-            $isKnown || $kept[] = [...$row, 'person_id' => $this->by, 'job_id' => $this->job]; // nobody else here has added it
-        }
-
-        return $kept;
     }
 
     /** @param  list<string>  $named  traces that entries of the file name */

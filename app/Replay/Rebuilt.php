@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace App\Replay;
 
 use App\Actions\ProjectWork;
-use App\Exceptions\Refused;
 use App\Journal\Journal;
 use App\Journal\Rows;
 use App\Models\Entry;
@@ -45,7 +44,7 @@ final class Rebuilt
      * @param  list<Entry>  $entries  of one job, in order
      * @param  ?\Closure(string, list<array<string, mixed>>): list<array<string, mixed>>  $kept  which rows of a table are written; null for all
      *
-     * @throws Refused if an entry would touch what it may not; nothing is written then
+     * @throws BeyondReach if an entry would touch what it may not; nothing is written then
      */
     public function from(array $entries, ?\Closure $kept = null): void
     {
@@ -57,7 +56,7 @@ final class Rebuilt
         $job = $last->job_id;
         $fault = (new Reach($job))->fault($entries);
         if ($fault !== null) {
-            throw Refused::input("Nothing was taken. {$fault}");
+            throw new BeyondReach($fault);
         }
         $this->written = [];
         DB::statement('SET FOREIGN_KEY_CHECKS = 0');
@@ -114,7 +113,8 @@ final class Rebuilt
         $data = $entry->data();
         if ($entry->kind === Journal::RULEBOOK) {
             $this->judge();
-            $id = $data['rows']['rulebooks'][0]['id'] ?? DB::table('rulebooks')->where('key', $data['rulebook'])->where('version', $data['version'])->value('id');
+            $id = $data['rows']['rulebooks'][0]['id']
+                ?? DB::table('rulebooks')->where('key', $data['rulebook'])->where('version', $data['version'])->value('id');
             DB::table('jobs')->where('id', $job)->update(['rulebook_id' => $id]);
         } elseif ($entry->kind === Journal::JUDGED_AGAIN) {
             $this->judge();

@@ -133,7 +133,9 @@ it('refuses a file made up to reach into another job', function (Closure $make) 
     ]]]]],
     'a reading about a joint of ours' => [fn () => ['kind' => 'reading', 'type' => 'joint', 'subject' => $this->joint(3)->id]],
     'a reading about a delivery of ours' => [fn () => ['kind' => 'reading', 'type' => 'delivery', 'subject' => Work::where('kind', 'delivery')->value('id')]],
-    'a job under our number' => [fn (string $job) => ['payload' => ['rows' => ['jobs' => [['id' => $job, 'number' => $this->job()->number, 'title' => 'Ours no more']]]]]],
+    'a job under our number' => [fn (string $job) => ['payload' => ['rows' => ['jobs' => [
+        ['id' => $job, 'number' => $this->job()->number, 'title' => 'Ours no more'],
+    ]]]]],
     'a second job' => [fn () => ['payload' => ['rows' => ['jobs' => [['id' => (string) Str::uuid(), 'number' => 'X-2', 'title' => 'Another']]]]]],
     'a test of ours' => [fn () => ['kind' => 'test.judged', 'type' => 'test', 'subject' => PressureTest::firstOrFail()->id]],
     'a test of a section of ours' => [fn () => ['kind' => 'test.planned', 'type' => 'test', 'subject' => (string) Str::uuid(), 'payload' => [
@@ -141,7 +143,9 @@ it('refuses a file made up to reach into another job', function (Closure $make) 
     ]]],
     'a plan of ours taken onto the line' => [fn () => ['kind' => 'plan.adopted', 'type' => 'job', 'payload' => ['plan' => Plan::value('id') ?? Str::uuid()]]],
     'a secret of a person' => [fn () => ['payload' => ['rows' => ['people' => [['id' => (string) Str::uuid(), 'name' => 'Eve', 'administrator' => 1]]]]]],
-    'a column that is not there' => [fn (string $job) => ['payload' => ['rows' => ['jobs' => [['id' => $job, 'number' => 'X-1', 'title' => 'x', 'nobody' => 1]]]]]],
+    'a column that is not there' => [fn (string $job) => ['payload' => ['rows' => ['jobs' => [
+        ['id' => $job, 'number' => 'X-1', 'title' => 'x', 'nobody' => 1],
+    ]]]]],
     'a value that is a list' => [fn (string $job) => ['payload' => ['rows' => ['jobs' => [['id' => $job, 'number' => 'X-1', 'title' => ['x']]]]]]],
     'rows that are a word' => [fn () => ['payload' => ['rows' => 'jobs']]],
     'rows of a table that are a word' => [fn () => ['payload' => ['rows' => ['jobs' => 'all']]]],
@@ -200,13 +204,15 @@ it('puts nobody of this installation behind entries before the administrator has
     expect(Job::find($job))->toBeNull();
     expect(app(Read::class)->from($this->file, $root, [$ada->id])->id)->toBe($job);
     $said = App\Models\Entry::where('job_id', $job)->where('kind', 'job.taken')->firstOrFail();
-    expect($said->person_id)->toBe($root->id)->and($said->data()['same'])->toBe([['id' => $ada->id, 'of_the_file' => 'Ada of the file', 'here' => 'Ada Brook']]);
+    expect($said->person_id)->toBe($root->id)
+        ->and($said->data()['same'])->toBe([['id' => $ada->id, 'of_the_file' => 'Ada of the file', 'here' => 'Ada Brook']]);
     expect($ada->refresh()->email)->toBe('ada@demo');
 });
 
 it('does not make a rulebook of a file the latest of one that ships', function () {
     $job = (string) Str::uuid();
-    $row = ['id' => (string) Str::uuid(), 'version' => 99, 'title' => 'Softer'] + Rows::row('rulebooks', (array) DB::table('rulebooks')->where('key', 'iso')->first());
+    $ours = (array) DB::table('rulebooks')->where('key', 'iso')->first();
+    $row = ['id' => (string) Str::uuid(), 'version' => 99, 'title' => 'Softer'] + Rows::row('rulebooks', $ours);
     madeUp($this->file, [firstEntry($job, ['rulebooks' => [$row]])], [], $job);
     $before = DB::table('rulebooks')->where('key', 'iso')->max('version');
     try {
@@ -240,8 +246,9 @@ it('reads a line that never ends no further than a line may be long', function (
 
 it('names in its list every reference that the database knows', function () {
     $known = DB::connection('owner')->select(
-        'SELECT column_name AS c, referenced_table_name AS t FROM information_schema.key_column_usage WHERE table_schema = ? AND referenced_table_name IS NOT NULL '
-        .'AND table_name IN ('.implode(',', array_fill(0, count(Rows::TABLES), '?')).')', [DB::connection()->getDatabaseName(), ...Rows::TABLES],
+        'SELECT column_name AS c, referenced_table_name AS t FROM information_schema.key_column_usage WHERE table_schema = ? '
+        .'AND referenced_table_name IS NOT NULL AND table_name IN ('
+        .implode(',', array_fill(0, count(Rows::TABLES), '?')).')', [DB::connection()->getDatabaseName(), ...Rows::TABLES],
     );
     $named = Reach::REFERS + ['rulebook_id' => 'rulebooks']; // that one is never in a row
     expect($known)->not->toBe([]);

@@ -87,7 +87,8 @@ it('does not sweep a restrained joint with a feeler but counts its segments', fu
 });
 
 it('adds a joint system that works on the bench at once, and keeps old joints on their version', function () {
-    $generic = collect($this->signIn()->getJson("/api/v1/jobs/{$this->job()->id}/joint-systems")->assertOk()->json('systems'))->firstWhere('key', 'grp_coupling');
+    $systems = $this->signIn()->getJson("/api/v1/jobs/{$this->job()->id}/joint-systems")->assertOk()->json('systems');
+    $generic = collect($systems)->firstWhere('key', 'grp_coupling');
     $mine = [
         ...collect($generic)->except(['version', 'procedure', 'home_said', 'shipped'])->all(), 'key' => 'test_grp', 'title' => 'Test GRP',
         'source' => 'invented for a test', 'sizes' => [['dn_mm' => 300, 'insertion_mm' => 101, 'allowed_deg' => 2.5]],
@@ -111,7 +112,8 @@ it('adds a joint system that works on the bench at once, and keeps old joints on
 
     $changed = [...$mine, 'sizes' => [['dn_mm' => 300, 'insertion_mm' => 106, 'allowed_deg' => 2.5]]];
     $this->postJson("/api/v1/jobs/{$this->job()->id}/joint-systems", $changed)->assertForbidden(); // a jointer adds, a supervisor changes
-    $this->signIn('vera@demo')->postJson("/api/v1/jobs/{$this->job()->id}/joint-systems", $changed)->assertCreated()->assertJsonPath('version', 2)->assertJsonPath('procedure', 'gasketed.test_grp~2');
+    $this->signIn('vera@demo')->postJson("/api/v1/jobs/{$this->job()->id}/joint-systems", $changed)->assertCreated()->assertJsonPath('version', 2)
+        ->assertJsonPath('procedure', 'gasketed.test_grp~2');
     $this->signIn()->enter($joint, 'mark_mm', 106)->assertCreated();
     expect(collect($joint->refresh()->verdict['findings'])->firstWhere('rule', 'gs.mark')['severity'])->toBe('mend');
     $this->artisan('journal:verify')->assertExitCode(0);
@@ -132,7 +134,8 @@ it('lets nobody change what ships, what is another job\'s, or what is everybody\
     ])->assertCreated()->json('id'));
     $add($other->id, ['key' => 'far_grp'])->assertCreated();
     $keys = fn (string $job): array => array_column($this->getJson("/api/v1/jobs/{$job}/joint-systems")->assertOk()->json('systems'), 'key');
-    expect($keys($other->id))->toContain('far_grp')->and(array_column($this->getJson('/api/v1/joint-systems')->json('systems'), 'key'))->not->toContain('far_grp');
+    expect($keys($other->id))->toContain('far_grp')
+        ->and(array_column($this->getJson('/api/v1/joint-systems')->json('systems'), 'key'))->not->toContain('far_grp');
     $this->signIn('vera@demo');
     expect($keys($job->id))->not->toContain('far_grp');
     $add($job->id, ['key' => 'far_grp'])->assertStatus(422)->assertJsonPath('title', fn (string $t): bool => str_contains($t, 'is taken'));

@@ -23,7 +23,8 @@ function madeUp(string $file, array $entries, array $parts = [], ?string $job = 
     $lines = '';
     foreach ($entries as $k => $given) {
         $entry = new Entry([
-            'id' => (string) Str::uuid(), 'job_id' => $job, 'seq' => $k + 1, 'kind' => $given['kind'] ?? Journal::JOB, 'subject_type' => $given['type'] ?? 'job',
+            'id' => (string) Str::uuid(), 'job_id' => $job, 'seq' => $k + 1, 'kind' => $given['kind'] ?? Journal::JOB,
+            'subject_type' => $given['type'] ?? 'job',
             'subject_id' => $given['subject'] ?? $job, 'payload' => json_encode($given['payload'] ?? ['rows' => []]),
             'person_id' => $given['person'] ?? (string) Str::uuid(), 'device_at' => '2026-01-01T00:00:00Z', 'server_at' => '2026-01-01T00:00:00Z',
             'prev_hash' => $head,

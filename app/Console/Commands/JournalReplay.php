@@ -4,9 +4,9 @@ declare(strict_types=1);
 
 namespace App\Console\Commands;
 
-use App\Exceptions\Refused;
 use App\Models\Entry;
 use App\Models\Job;
+use App\Replay\BeyondReach;
 use App\Replay\Differences;
 use App\Replay\Rebuilt;
 use App\Replay\Recordings;
@@ -36,8 +36,8 @@ final class JournalReplay extends Command
             DB::setDefaultConnection(self::EMPTY);
             try {
                 $rebuilt->from($entries);
-            } catch (Refused $refused) {
-                $this->error("{$job->number}: {$refused->getMessage()}");
+            } catch (BeyondReach $beyond) {
+                $this->error("{$job->number}: {$beyond->getMessage()}");
                 $different++;
 
                 continue;

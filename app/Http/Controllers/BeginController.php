@@ -34,7 +34,9 @@ final class BeginController
                 throw Refused::conflict('This installation has its administrator already. Sign in, or ask for a link.');
             }
 
-            return Person::create(['name' => $given['name'], 'email' => SignInName::of($given['email']), 'password' => $given['password'], 'administrator' => true]);
+            return Person::create([
+                'name' => $given['name'], 'email' => SignInName::of($given['email']), 'password' => $given['password'], 'administrator' => true,
+            ]);
         });
 
         return SessionController::enter($request, $person)->setStatusCode(201);

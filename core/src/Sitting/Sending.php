@@ -40,7 +40,8 @@ final class Sending
         $most = self::elapsed($began, $now) + self::CLOCKS_DIFFER_S;
         foreach ($times as $time) {
             if (! is_finite($time) || $time < 0 || $time > $most) {
-                return 'Samples lie in the future: '.(is_finite($time) ? round($time) : 'no number')." s after the begin, which was {$began->format('H:i:s')} UTC, "
+                return 'Samples lie in the future: '.(is_finite($time) ? round($time) : 'no number')
+                    ." s after the begin, which was {$began->format('H:i:s')} UTC, "
                     .round(self::elapsed($began, $now)).' s ago. Set the clock of the instrument; nothing of what it sent was taken.';
             }
         }

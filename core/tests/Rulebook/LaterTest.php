@@ -22,7 +22,8 @@ it('works by the limit that ships where a stored rulebook lacks it', function (s
         $stored = storedWith($shipped, static fn (string $id): bool => $id !== $lacks);
         expect($stored->value($lacks))->toBe($shipped->value($lacks))->and(array_keys($stored->all()))->toContain($lacks);
     }
-    $tightened = storedWith($shipped->withLimit('ef.ambient.max_c', 35.0, 'Vera', 'asked for by the owner'), static fn (string $id): bool => $id === 'ef.ambient.max_c');
+    $tightened = storedWith($shipped->withLimit('ef.ambient.max_c', 35.0, 'Vera', 'asked for by the owner'),
+        static fn (string $id): bool => $id === 'ef.ambient.max_c');
     expect($tightened->value('ef.ambient.max_c'))->toBe(35.0)->and(count($tightened->all()))->toBe(count($shipped->all()));
 })->with(['iso', 'us']);
 
