@@ -7,6 +7,9 @@ namespace Diastoma\Core\Quantity;
 /** A moment as devices write it: a day that there is, a time, and its zone. */
 final class Moment
 {
+    /** Clocks of a server, a tablet and an instrument may differ by so much, s. Common practice: no figure published. */
+    public const CLOCKS_DIFFER_S = 120;
+
     private const PATTERN = '/\A(\d{4})-(\d\d)-(\d\d)T(\d\d):(\d\d):(\d\d)(\.\d{1,9})?(Z|[+-](\d\d):(\d\d))\z/';
 
     /** No clock on earth is further from UTC, h [IANA time zone database]. */

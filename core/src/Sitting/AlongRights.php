@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Diastoma\Core\Sitting;
 
+use Diastoma\Core\Quantity\Moment;
+
 /**
  * Rights of somebody who worked without signal: those of the moment at which the main was taken along, for a day, and no longer than they are on the job.
  */
@@ -14,9 +16,6 @@ final readonly class AlongRights
 
     /** So long do they hold, h. A whole day without signal; our own value. */
     private const HOURS = 24;
-
-    /** Clocks of two devices may differ by so much, s. Common practice: no figure published. */
-    private const CLOCKS_DIFFER_S = 120;
 
     /** What bears on others' work, and is given by whoever has the right on the day on which it arrives. */
     private const JUDGEMENTS = [Entry::SIGNATURE, Entry::OVERRULE, Entry::CUT_OUT];
@@ -35,7 +34,7 @@ final readonly class AlongRights
     /** Whether they hold for what was done at a moment: not any more once somebody was taken off the job. */
     public function holdAt(\DateTimeImmutable $at): bool
     {
-        return $this->isOfItsDay($at) && ($this->endedAt === null || $at->getTimestamp() <= $this->endedAt->getTimestamp() + self::CLOCKS_DIFFER_S);
+        return $this->isOfItsDay($at) && ($this->endedAt === null || $at->getTimestamp() <= $this->endedAt->getTimestamp() + Moment::CLOCKS_DIFFER_S);
     }
 
     /** Whether a moment lies within the day for which the main was taken along. */

@@ -4,12 +4,11 @@ declare(strict_types=1);
 
 namespace Diastoma\Core\Sitting;
 
+use Diastoma\Core\Quantity\Moment;
+
 /** What an instrument that sends by itself may send: it is the one that the work was begun with, its paper holds, and what it has read is over. */
 final class Sending
 {
-    /** Clocks of a server and an instrument may differ by so much, s. Common practice: no figure published. */
-    public const CLOCKS_DIFFER_S = 120;
-
     /**
      * Why this instrument may not send; null where it may.
      *
@@ -37,7 +36,7 @@ final class Sending
      */
     public static function tooEarly(array $times, \DateTimeImmutable $began, \DateTimeImmutable $now): ?string
     {
-        $most = self::elapsed($began, $now) + self::CLOCKS_DIFFER_S;
+        $most = self::elapsed($began, $now) + Moment::CLOCKS_DIFFER_S;
         foreach ($times as $time) {
             if (! is_finite($time) || $time < 0 || $time > $most) {
                 return 'Samples lie in the future: '.(is_finite($time) ? round($time) : 'no number')

@@ -11,6 +11,7 @@ use Diastoma\Core\Procedure\Readings;
 use Diastoma\Core\Procedure\Situation;
 use Diastoma\Core\Procedure\Step;
 use Diastoma\Core\Procedure\Verdict;
+use Diastoma\Core\Quantity\Moment;
 use Diastoma\Core\Rulebook\Rulebook;
 use Diastoma\Core\Sitting\Taking\EntryKind;
 use Diastoma\Core\Sitting\Taking\TakeCutOut;
@@ -29,9 +30,6 @@ use Diastoma\Core\Sitting\Taking\TakeSignature;
  */
 final class Sitting
 {
-    /** A device clock may run so far ahead before a reading is refused, s. Common practice: no figure published. */
-    private const CLOCK_AHEAD_S = 120;
-
     /** A reason is a sentence: so many letters at the least. */
     public const REASON_LETTERS = 10;
 
@@ -216,7 +214,7 @@ final class Sitting
     public function impossible(\DateTimeImmutable $at, \DateTimeImmutable $now, string $field): ?Refused
     {
         $given = $at->format(\DateTimeInterface::RFC3339);
-        if ($at->getTimestamp() > $now->getTimestamp() + self::CLOCK_AHEAD_S) {
+        if ($at->getTimestamp() > $now->getTimestamp() + Moment::CLOCKS_DIFFER_S) {
             return Refused::input(
                 'The time of this entry lies in the future. Set the clock of this device; what you entered is kept.', $field, 'in the future', $given,
             );

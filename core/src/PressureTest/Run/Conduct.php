@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Diastoma\Core\PressureTest\Run;
 
+use Diastoma\Core\Quantity\Moment;
+
 /** What may be done with a test as it stands: each question is answered with what stands against it and what to do, or null where nothing does. */
 final readonly class Conduct
 {
@@ -16,9 +18,6 @@ final readonly class Conduct
 
     /** Ways in which a test is recorded as it runs. */
     public const MODES = ['simulated', 'hand', 'device'];
-
-    /** A device clock may run so far ahead, s. Common practice: no figure published. */
-    private const AHEAD_S = 120;
 
     /** A record of fewer readings says nothing. */
     private const FEWEST_READINGS = 2;
@@ -79,7 +78,7 @@ final readonly class Conduct
     /** Why it cannot have been begun at that moment, maybe without signal and said much later; null where it can. Clocks of two devices differ a little. */
     public static function beginAt(\DateTimeImmutable $at, \DateTimeImmutable $planned, \DateTimeImmutable $now): ?string
     {
-        return $at->getTimestamp() + self::AHEAD_S < $planned->getTimestamp() || $at->getTimestamp() > $now->getTimestamp() + self::AHEAD_S
+        return $at->getTimestamp() + Moment::CLOCKS_DIFFER_S < $planned->getTimestamp() || $at->getTimestamp() > $now->getTimestamp() + Moment::CLOCKS_DIFFER_S
             ? 'The time at which this test was begun lies before it was planned, or in the future. Set the clock of this device; what you entered is kept.'
             : null;
     }
@@ -98,7 +97,7 @@ final readonly class Conduct
     /** Whether a reading by hand may have been taken at that moment. */
     public static function at(\DateTimeImmutable $at, \DateTimeImmutable $began, \DateTimeImmutable $now): ?string
     {
-        return $at < $began || $at->getTimestamp() > $now->getTimestamp() + self::AHEAD_S
+        return $at < $began || $at->getTimestamp() > $now->getTimestamp() + Moment::CLOCKS_DIFFER_S
             ? 'The time of this reading lies before the test was begun, or in the future. Set the clock of this device; what you entered is kept.' : null;
     }
 

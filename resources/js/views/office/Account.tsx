@@ -50,9 +50,7 @@ export function Codes({ person }: { person: Schemas['Person'] }) {
       sx={{ maxWidth: 240 }}
     />
   );
-  const present = (
-    <TextField label="Password" type="password" value={password} onChange={(e) => setPassword(e.target.value)} autoComplete="current-password" />
-  );
+  const present = <TextField label="Password" type="password" value={password} onChange={(e) => setPassword(e.target.value)} autoComplete="current-password" />;
   return (
     <Paper component="section" aria-label="One-time codes" sx={{ p: 2.5, ...(person.code_wanted ? { borderLeft: '8px solid', borderLeftColor: 'hand' } : {}) }}>
       <Typography variant="h2">One-time codes</Typography>
