@@ -15,7 +15,7 @@ use Illuminate\Support\Facades\DB;
 final readonly class KeptRows
 {
     /** Ends the sign-in name of whoever has none here. */
-    public const AWAY = '@archive';
+    private const AWAY = '@archive';
 
     /** What is on record of a person, and is taken as it is. */
     private const PERSON = ['id', 'name'];
@@ -38,7 +38,7 @@ final readonly class KeptRows
     public function of(string $table, array $rows): array
     {
         return match ($table) {
-            'people' => self::people($rows), 'certificates', 'memberships' => self::theirs($rows),
+            'people' => self::people($rows), 'certificates', 'memberships' => self::theirs($table, $rows),
             'rulebooks' => self::rulebooks($rows), 'joint_systems' => $this->systems($rows),
             default => $rows,
         };
@@ -71,11 +71,21 @@ final readonly class KeptRows
      * @param  list<array<string, mixed>>  $rows
      * @return list<array<string, mixed>>
      */
-    private static function theirs(array $rows): array
+    private static function theirs(string $table, array $rows): array
     {
-        $ours = Person::whereIn('id', array_column($rows, 'person_id'))->where('email', 'not like', '%'.self::AWAY)->toBase()->pluck('id')->all();
+        $holders = DB::table($table)->whereIn('id', array_column($rows, 'id'))->pluck('person_id', 'id'); // whoever the file says has it
+        $ours = Person::query()->whereIn('id', [...array_column($rows, 'person_id'), ...$holders->values()])->get()
+            ->reject(self::isOfAFile(...))->modelKeys();
 
-        return array_values(array_filter($rows, static fn (array $row): bool => ! in_array($row['person_id'] ?? '', $ours, true)));
+        return array_values(array_filter(
+            $rows, static fn (array $row): bool => array_intersect([$row['person_id'] ?? '', $holders[$row['id']] ?? ''], $ours) === [],
+        ));
+    }
+
+    /** Whether somebody is here only because a file named them. */
+    public static function isOfAFile(Person $person): bool
+    {
+        return $person->left_at !== null && $person->password === null && str_ends_with($person->email, self::AWAY);
     }
 
     /**

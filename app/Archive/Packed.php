@@ -16,7 +16,7 @@ final class Packed
 
     private const PICTURE = 16 << 20;
 
-    /** What a request has room for: the journal is held whole, the rest goes by. */
+    /** What a request has room for, by the memory that it has: the journal is held whole, the rest goes by. Our own values, as those above. */
     private const IN_REQUEST = [32 << 20, 256 << 20];
 
     private const ON_CONSOLE = [2 << 30, 16 << 30];

@@ -196,7 +196,7 @@ final class Read
         }
         $ours = $unsaid = [];
         foreach ($here as $person) {
-            $isOfAFile = $person->left_at !== null && $person->password === null && str_ends_with($person->email, KeptRows::AWAY);
+            $isOfAFile = KeptRows::isOfAFile($person);
             $of = (string) ($names[$person->id] ?? 'Somebody');
             $isOfAFile || $ours[] = ['id' => $person->id, 'of_the_file' => $of, 'here' => $person->name];
             $isOfAFile || in_array($person->id, $same, true)

@@ -209,6 +209,23 @@ it('puts nobody of this installation behind entries before the administrator has
     expect($ada->refresh()->email)->toBe('ada@demo');
 });
 
+// A paper of somebody who was said to be the same, made over to somebody of the file, or removed.
+it('leaves the papers of people here as they are, whoever the file says they belong to', function () {
+    [$job, $ada, $other] = [(string) Str::uuid(), $this->person(), (string) Str::uuid()];
+    $paper = App\Models\Certificate::where('person_id', $ada->id)->firstOrFail();
+    $rows = ['people' => [['id' => $ada->id, 'name' => 'Ada Brook', 'email' => 'x'], ['id' => $other, 'name' => 'Eve', 'email' => 'y']]];
+    $crew = ['kind' => 'crew', 'type' => 'person', 'person' => $other, 'subject' => $other];
+    madeUp($this->file, [
+        firstEntry($job, $rows, $other),
+        [...$crew, 'payload' => ['rows' => ['certificates' => [
+            ['id' => $paper->id, 'person_id' => $other, 'kind' => $paper->kind, 'number' => 'X', 'until' => null],
+        ]]]],
+        [...$crew, 'payload' => ['gone' => ['certificates' => [$paper->id]]]],
+    ], [], $job);
+    expect(app(Read::class)->from($this->file, $this->person('root@demo'), [$ada->id])->id)->toBe($job);
+    expect($paper->fresh()?->getAttributes())->toBe($paper->getAttributes());
+});
+
 it('does not make a rulebook of a file the latest of one that ships', function () {
     $job = (string) Str::uuid();
     $ours = (array) DB::table('rulebooks')->where('key', 'iso')->first();
