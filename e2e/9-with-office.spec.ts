@@ -67,7 +67,7 @@ async function join(browser: Browser, link: string, name: string): Promise<Page>
 
 async function invite(page: Page, name: string, as: string): Promise<string> {
   await office(page, 'People');
-  const form = page.getByRole('form', { name: 'Put somebody on this job' });
+  const form = page.getByRole('form', { name: 'Add a member' });
   await expect(form).toBeVisible();
   if (await form.getByRole('combobox', { name: 'Who' }).isVisible()) {
     await form.getByRole('combobox', { name: 'Who' }).click();
@@ -75,7 +75,7 @@ async function invite(page: Page, name: string, as: string): Promise<string> {
   }
   await form.getByLabel('Name', { exact: true }).fill(name);
   await form.getByLabel('Sign-in name').fill(name.toLowerCase().replace(' ', '.'));
-  await form.getByRole('combobox', { name: 'As what' }).click();
+  await form.getByRole('combobox', { name: 'Role' }).click();
   await page.getByRole('option', { name: as, exact: true }).click();
   await form.getByRole('button', { name: 'Invite to this job' }).click();
   const shown = page.getByRole('region', { name: `Link for ${name}` });

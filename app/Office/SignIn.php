@@ -20,7 +20,7 @@ final class SignIn
 
     private const SHUT_S = 60;
 
-    /** So much longer takes each try on one account after the first wrong ones, from wherever, and so long at most. */
+    /** So much longer takes each try on one account after the first wrong ones, from wherever, and so long at most. Our own values. */
     private const SLOWER_MS = 200;
 
     private const SLOWEST_MS = 3000;

@@ -111,9 +111,9 @@ function AddMember({ others, gives, title, onKept, onLink }: AddProps) {
     },
   });
   return (
-    <Paper component="form" aria-label="Put somebody on this job" sx={{ p: 2.5 }} onSubmit={(e) => (e.preventDefault(), add.mutate())}>
+    <Paper component="form" aria-label="Add a member" sx={{ p: 2.5 }} onSubmit={(e) => (e.preventDefault(), add.mutate())}>
       <Typography variant="h1" sx={{ mb: 1.5 }}>
-        Put somebody on this job
+        Add a member
       </Typography>
       <Box sx={{ display: 'grid', gridTemplateColumns: { xs: 'minmax(0,1fr)', sm: 'repeat(2, minmax(0,1fr))' }, gap: 2 }}>
         {others.length > 0 && (
@@ -130,7 +130,7 @@ function AddMember({ others, gives, title, onKept, onLink }: AddProps) {
         )}
         {isNew && <TextField label="Name" {...form.field('name', add.error)} />}
         {isNew && <TextField label="Sign-in name" {...form.field('email', add.error, 'An e-mail address, or any name.')} />}
-        <TextField select label="As what" {...form.field('role', add.error)}>
+        <TextField select label="Role" {...form.field('role', add.error)}>
           {gives.map((role) => (
             <MenuItem key={role} value={role} sx={{ minHeight: 48 }}>
               {title(role)}

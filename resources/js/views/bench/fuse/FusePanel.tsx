@@ -151,7 +151,7 @@ function Unit({ bench, step, guide, mayEnter, again }: Props & { again: boolean 
               {running.data?.device ? 'The control unit is sending its samples. ' : ''}Fusing. Stay a metre back; hands off pipes and leads.
             </Typography>
             <Button variant="outlined" color="secondary" onClick={() => stop.mutate()} sx={{ minHeight: 60 }}>
-              {running.data?.device ? 'Give it up here' : 'Stop the unit'}
+              {running.data?.device ? 'Stop recording' : 'Stop the unit'}
             </Button>
           </Stack>
           <FusionTrace samples={samples} nominal={guide.voltage_v ?? 0} band={guide.voltage_band_percent} time={guide.time_s ?? 0} />
