@@ -1,6 +1,7 @@
 import { answered, api, ConnectionLost, type Schemas } from '../api/client';
 import { askRules, HAS_RULES } from '#device-rules';
-import { difference, judge, sittingHere, waitingFor } from './judge';
+import { difference, judge, waitingFor } from './judge';
+import { catchUp, sittingHere } from './sitting';
 import { setAlong, store, type AlongHere } from './store';
 
 type Bench = Schemas['Bench'];
@@ -74,17 +75,6 @@ export async function benchOf(id: string, name: string, ask: () => Promise<Bench
     if (here) return here.bench;
     throw fault;
   }
-}
-
-/** Others have worked on it meanwhile: what they entered is fetched. */
-async function catchUp(id: string, bench: Bench): Promise<void> {
-  const sitting = await sittingHere(id);
-  if (!sitting || bench.entries === sitting.history.length) return;
-  const { rulebook, ...fresh } = await answered(api.GET('/sittings/{kind}/{subject}', { params: { path: { kind: bench.subject_type, subject: id } } }));
-  const db = await store;
-  await db.put('sittings', { ...fresh, main: sitting.main });
-  const along = await db.get('along', sitting.main);
-  if (along && rulebook) await db.put('along', { ...along, rulebooks: { ...along.rulebooks, [fresh.rulebook_id]: rulebook } });
 }
 
 /** Holds what the server made of an entry against what the rules here make of the same entries; a difference is told to the server. */

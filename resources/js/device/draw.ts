@@ -2,7 +2,8 @@ import type { QueryClient } from '@tanstack/react-query';
 import type { Sent } from '../api/outbox';
 import { benchKey } from '../api/queries';
 import { compare } from './along';
-import { judge, sittingHere, waitingFor } from './judge';
+import { judge, waitingFor } from './judge';
+import { sittingHere } from './sitting';
 
 /** What the server has taken is drawn as it has judged it; a work that was taken along with what still waits on top. */
 export async function draw(client: QueryClient, sent: Sent[], name: string): Promise<void> {

@@ -4,7 +4,7 @@ import { askRules } from '#device-rules';
 import { alongOf } from './index';
 import { amend } from './kept';
 import { inTurns } from './turns';
-import { hasAlong, store, type AlongHere, type SittingHere, type Waiting } from './store';
+import { store, type AlongHere, type SittingHere, type Waiting } from './store';
 
 type Bench = Schemas['Bench'];
 type Desk = Pick<
@@ -25,10 +25,7 @@ interface Judged {
   desk: Desk;
 }
 
-/** A work that was taken along. */
-export const sittingHere = async (id: string): Promise<SittingHere | undefined> => (hasAlong() ? (await store).get('sittings', id) : undefined);
-
-/** The same with what waits about it, in the order in which it was made. Read in one go: what is being sent meanwhile is in one of both, and counts once. */
+/** A work that was taken along with what waits about it, in the order in which it was made. Read in one go: what is being sent meanwhile is in one of both, and counts once. */
 async function withWaiting(id: string): Promise<{ sitting: SittingHere | undefined; waiting: Waiting[] }> {
   const tx = (await store).transaction(['sittings', 'entries']);
   const [sitting, rows] = await Promise.all([tx.objectStore('sittings').get(id), tx.objectStore('entries').getAll()]);
@@ -37,23 +34,6 @@ async function withWaiting(id: string): Promise<{ sitting: SittingHere | undefin
 }
 
 export const waitingFor = async (id: string): Promise<Waiting[]> => (await withWaiting(id)).waiting;
-
-/** Takes what the server has written into what this device knows of the work. */
-export async function learn({ entry, bench }: Schemas['Written'], { draft, name }: Waiting): Promise<void> {
-  const sitting = await sittingHere(draft.subject_id);
-  if (!sitting || !bench || sitting.history.some((e) => e.id === entry.id)) return;
-  await (
-    await store
-  ).put('sittings', {
-    ...sitting,
-    beside: Object.fromEntries(Object.keys(sitting.beside).map((key) => [key, bench[key as keyof Bench]])),
-    work: { ...sitting.work, facts: bench.facts },
-    history: [
-      ...sitting.history,
-      { id: entry.id, kind: entry.kind, payload: entry.payload, taken_at: entry.device_at, by: name, received_at: entry.server_at },
-    ],
-  });
-}
 
 const asEntry = ({ draft, name, here }: Waiting) => ({ id: draft.id, kind: draft.kind, payload: here ?? draft.payload, taken_at: draft.device_at, by: name });
 
