@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test';
-import { coolAndRelease, goToStep, lookAtIt, number, prepareJoint, readLabel, release, signIn, step } from './crew';
+import { coolAndRelease, goToStep, lookAtIt, number, prepareJoint, readLabel, release, saved, signIn, step } from './crew';
 
 test('bad input is refused in words and nothing entered is lost', async ({ page }) => {
   await signIn(page, 'ada');
@@ -58,7 +58,9 @@ test('a joint is made from the bag to the cold look, each reading judged as it i
   const code = page.getByRole('textbox', { name: 'Bar code, 24 digits' });
   await code.focus();
   await page.keyboard.type('731204181801400645260007');
+  const scanned = await saved(page);
   await page.keyboard.press('Enter');
+  await scanned();
   await expect(step(page, 'Label')).toContainText('0.64 Ω');
   await expect(step(page, 'Label')).toContainText('from memory');
   await readLabel(page);

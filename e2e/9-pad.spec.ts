@@ -21,9 +21,9 @@ test('on a touch screen a pad of large keys types, says the value back with its 
   }
   await tap(page, '14,5');
   await expect(pad(page)).toContainText('14,5 °C');
-  const reply = saved(page);
+  const reply = await saved(page);
   await pad(page).getByRole('button', { name: 'Next' }).tap();
-  expect((await reply).status()).toBe(201);
+  expect((await reply()).status()).toBe(201);
   await expect(page.getByRole('textbox', { name: 'Pipe surface temperature' })).toBeFocused();
   await tap(page, '9');
   await pad(page).getByRole('button', { name: 'Above or below zero' }).tap();
@@ -53,13 +53,13 @@ test('the next field has the keys in the same moment in which Enter is pressed',
   await page.goto('/bench/16');
   const air = page.getByRole('textbox', { name: 'Air temperature' });
   await air.fill('14');
-  const reply = saved(page);
+  const reply = await saved(page);
   const has = await air.evaluate((box) => {
     box.dispatchEvent(new KeyboardEvent('keydown', { key: 'Enter', bubbles: true }));
     return document.activeElement instanceof HTMLInputElement ? document.activeElement.labels?.[0]?.textContent : null;
   });
   expect(has).toMatch(/^(Pipe surface|Fitting) temperature$/); // whichever is still empty
-  await reply;
+  await reply();
 });
 
 test('a clock that ends calls, says what to do, and leads there; without signal a list that is confirmed is kept', async ({ page, context }) => {
@@ -88,9 +88,9 @@ test('a clock that ends calls, says what to do, and leads there; without signal 
   await page.getByRole('button', { name: /^Confirm all/ }).tap();
   await expect(page.getByText('Kept on this device; judged when the connection is back.').first()).toBeVisible();
   await expect(page.getByRole('button', { name: /^Confirm all/ })).toBeHidden();
-  const sent = saved(page);
+  const sent = await saved(page);
   await context.setOffline(false);
-  expect((await sent).status()).toBe(201);
+  expect((await sent()).status()).toBe(201);
 });
 
 // Found: a call stood over the bench until somebody pressed it away, also when what it called for had long been done.

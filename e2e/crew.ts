@@ -73,38 +73,51 @@ export const kept = (page: Page) =>
 /** Entries that wait here, and answers of the rules here. */
 const here = async (page: Page) => [(await kept(page)).entries ?? 0, await page.evaluate(() => performance.getEntriesByName('rules desk').length)] as const;
 
-/** The answer to the next entry: of the server, or of the rules on this device where there is no signal. */
-export async function saved(page: Page): Promise<{ status: () => number; request: () => { postData: () => string | null } }> {
-  if (!without.has(page.context())) return page.waitForResponse((reply) => reply.url().endsWith('/api/v1/entries') && reply.request().method() === 'POST');
+interface Reply {
+  status: () => number;
+  request: () => { postData: () => string | null };
+}
+
+/**
+ * The answer to the next entry: of the server, or of the rules on this device where there is no signal. Asked for before the entry is made, and awaited
+ * before it: what is counted without signal must not be counted while the entry is on its way.
+ */
+export async function saved(page: Page): Promise<() => Promise<Reply>> {
+  if (!without.has(page.context())) {
+    const reply = page.waitForResponse((one) => one.url().endsWith('/api/v1/entries') && one.request().method() === 'POST');
+    reply.catch(() => null); // told to whoever asks
+    return () => reply;
+  }
   const [entries, answers] = await here(page);
-  await expect
-    .poll(async () => {
+  return async () => {
+    const more = async () => {
       const [now, answered] = await here(page);
       return now > entries && answered > answers;
-    })
-    .toBe(true);
-  return { status: () => 201, request: () => ({ postData: () => null }) };
+    };
+    await expect.poll(more, { timeout: 60_000 }).toBe(true); // the rules may take 20 s on a device that is busy with something else
+    return { status: () => 201, request: () => ({ postData: () => null }) };
+  };
 }
 
 export async function number(page: Page, label: string, value: string) {
-  const reply = saved(page);
+  const reply = await saved(page);
   const field = page.getByRole('textbox', { name: label });
   await field.fill(value);
   await field.press('Enter');
-  expect((await reply).status(), `${label} = ${value}`).toBeLessThan(300);
+  expect((await reply()).status(), `${label} = ${value}`).toBeLessThan(300);
 }
 
 export async function yes(page: Page, question: string, answer = 'Yes') {
-  const reply = saved(page);
+  const reply = await saved(page);
   await page.getByRole('group', { name: question }).getByRole('button', { name: answer }).click();
-  expect((await reply).status(), question).toBeLessThan(300);
+  expect((await reply()).status(), question).toBeLessThan(300);
 }
 
 export async function choose(page: Page, label: string, option: RegExp | string) {
-  const reply = saved(page);
+  const reply = await saved(page);
   await page.getByRole('combobox', { name: label }).click();
   await page.getByRole('option', { name: option }).click();
-  expect((await reply).status(), label).toBeLessThan(300);
+  expect((await reply()).status(), label).toBeLessThan(300);
 }
 
 export async function series(page: Page, group: string, values: number[]) {
@@ -115,16 +128,16 @@ export async function series(page: Page, group: string, values: number[]) {
       .getByRole('button', { name: String(values.length), exact: true })
       .click();
   await expect(boxes).toHaveCount(values.length);
-  const reply = saved(page);
+  const reply = await saved(page);
   for (const [k, value] of values.entries()) await boxes.nth(k).fill(String(value));
   await boxes.last().press('Enter');
-  expect((await reply).status(), group).toBeLessThan(300);
+  expect((await reply()).status(), group).toBeLessThan(300);
 }
 
 export async function now(page: Page, label: string) {
-  const reply = saved(page);
+  const reply = await saved(page);
   await page.getByRole('button', { name: `${label} – now` }).click();
-  expect((await reply).status(), label).toBeLessThan(300);
+  expect((await reply()).status(), label).toBeLessThan(300);
 }
 
 /** Puts the simulated job's clock to the end of the first wait whose title matches. */
@@ -272,9 +285,9 @@ export async function readLabel(page: Page, label: Label = { dn: '180', volts: '
 
 /** Takes the sample fitting's code as a scanner would. */
 export async function scan(page: Page) {
-  const reply = saved(page);
+  const reply = await saved(page);
   await page.getByRole('button', { name: 'Scan it' }).click();
-  expect((await reply).status()).toBeLessThan(300);
+  expect((await reply()).status()).toBeLessThan(300);
 }
 
 /** Runs the simulated unit at 200 times and waits for its diagnosis. */

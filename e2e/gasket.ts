@@ -90,26 +90,28 @@ export async function answerStep(page: Page, own: Answers = []) {
     const { kind, label, nth, values } = open;
     const value = kind === 'yes' ? (said(own, label) ?? 'Yes') : kind === 'series' ? said(own, label) : said(answers, label);
     if (value === undefined && kind !== 'series') throw new Error(`No answer for “${label}”`);
-    const reply = saved(page).catch((error: unknown) => {
-      throw new Error(`“${label}” (${kind}) answered “${value ?? ''}” in “${card.page().url()}”: ${String(error)}`);
-    });
+    const answer = await saved(page);
+    const reply = () =>
+      answer().catch((error: unknown) => {
+        throw new Error(`“${label}” (${kind}) answered “${value ?? ''}” in “${card.page().url()}”: ${String(error)}`);
+      });
     if (kind === 'yes') {
       const answer = card.locator(GROUPS).nth(nth).getByText(value!, { exact: true });
       await answer.click();
-      expect((await reply).status(), label).toBeLessThan(300);
+      expect((await reply()).status(), label).toBeLessThan(300);
       await expect(answer).toHaveAttribute('aria-pressed', 'true'); // pressed twice it would say nothing
     } else if (kind === 'choice') {
       const box = card.locator(LISTS).nth(nth);
       await box.click();
       await page.getByRole('option', { name: value!, exact: true }).click();
-      expect((await reply).status(), label).toBeLessThan(300);
+      expect((await reply()).status(), label).toBeLessThan(300);
       await expect(box).toHaveText(value!);
     } else {
       const boxes = kind === 'number' ? card.locator(BOXES).nth(nth) : card.locator(GROUPS).nth(nth).locator(BOXES);
       const each = value === undefined ? Array<string>(values).fill(/Feeler/.test(label) ? '62' : '15') : kind === 'number' ? [value] : value.split(' ');
       for (let k = 0; k < values; k++) await boxes.nth(kind === 'number' ? 0 : k).fill(each[k] ?? '');
       await boxes.nth(values - 1).press('Enter');
-      expect((await reply).status(), `${label} = ${each.join(' ')}`).toBeLessThan(300);
+      expect((await reply()).status(), `${label} = ${each.join(' ')}`).toBeLessThan(300);
     }
   }
   throw new Error('It asks on and on');

@@ -14,7 +14,7 @@ export async function row(page: Page, name: string, values: [string, string][]) 
       await page.getByRole('option', { name: value, exact: true }).click();
     }
   }
-  const reply = saved(page);
+  const reply = await saved(page);
   await form.getByRole('button', { name: 'Enter' }).click();
-  expect((await reply).status(), `${name}: ${values.join(' ')}`).toBeLessThan(300);
+  expect((await reply()).status(), `${name}: ${values.join(' ')}`).toBeLessThan(300);
 }

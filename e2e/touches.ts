@@ -39,11 +39,12 @@ export async function makeByTouch(page: Page, read: Read, until: RegExp): Promis
   const count = { presses: 0, fields: 0 };
   const card = page.locator('main section').filter({ has: page.getByRole('heading', { level: 1 }) });
   const press = async (button: Locator) => {
-    const reply = saved(page);
+    const reply = await saved(page);
     if (process.env.DIASTOMA_TOUCHES) console.log(`  ${await page.locator('main section h1').first().textContent()}: ${await button.textContent()}`);
     await button.click();
     count.presses++;
-    expect((await reply).status(), (await reply).request().postData() ?? '').toBeLessThan(300);
+    const answer = await reply();
+    expect(answer.status(), answer.request().postData() ?? '').toBeLessThan(300);
   };
   const scanned = new Set<string>(); // steps whose code has been read
   const list = card.getByRole('region', { name: 'Is this so?' });
@@ -134,7 +135,7 @@ async function answerMissing(
     const n = await boxes.count();
     const label = n > 1 ? ((await one.getByRole('group').first().getAttribute('aria-label')) ?? '') : await labelOf(boxes.first());
     const values = said(label).split(' ');
-    const reply = saved(page);
+    const reply = await saved(page);
     await boxes.first().focus();
     for (let k = 0; k < n; k++) {
       await page.keyboard.type(values[k % values.length] ?? '');
@@ -142,7 +143,7 @@ async function answerMissing(
       count.fields++;
       if (k < n - 1) await expect(boxes.nth(k + 1)).toBeFocused(); // Enter goes on by itself
     }
-    expect((await reply).status(), label).toBeLessThan(300);
+    expect((await reply()).status(), label).toBeLessThan(300);
   } else if (await yes.isVisible()) {
     await press(yes);
   } else if (await now.isVisible()) {
