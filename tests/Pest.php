@@ -6,6 +6,7 @@ use Illuminate\Foundation\Testing\DatabaseTransactions;
 use Symfony\Component\Process\Process;
 
 uses(Tests\TestCase::class, DatabaseTransactions::class)->in('Feature');
+uses(Tests\TestCase::class)->in('Releases');
 
 /** The text of a PDF, read by poppler. */
 function pdfText(string $pdf): string
