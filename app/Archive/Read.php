@@ -7,6 +7,7 @@ namespace App\Archive;
 use App\Exceptions\Refused;
 use App\Journal\Draft;
 use App\Journal\Journal;
+use App\Journal\OfficeJournal;
 use App\Journal\Verification;
 use App\Models\Entry;
 use App\Models\Job;
@@ -64,7 +65,12 @@ final class Read
         $ours = $this->ours($entries, $reach->made()['people'] ?? [], $same);
         $kept = new KeptRows((string) $manifest['job'], $by->id, array_values(DB::table('joint_systems')->distinct()->pluck('key')->all()));
         try {
-            return DB::transaction(fn (): Job => $this->take($packed, $manifest, $entries, $kept, $ours, $by));
+            return DB::transaction(function () use ($packed, $manifest, $entries, $kept, $ours, $by, $reach): Job {
+                $job = $this->take($packed, $manifest, $entries, $kept, $ours, $by);
+                OfficeJournal::took($reach->made());
+
+                return $job;
+            });
         } catch (Refused $refused) {
             throw $refused;
         } catch (QueryException|\TypeError|\ErrorException|InvalidInput|\LogicException|\DateMalformedStringException $e) { // made up by hand

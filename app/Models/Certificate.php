@@ -20,6 +20,7 @@ use Illuminate\Database\Eloquent\Model;
 final class Certificate extends Model
 {
     use HasUuids;
+    use WholeSave;
 
     protected $guarded = [];
 }

@@ -32,6 +32,7 @@ use Illuminate\Database\Eloquent\Relations\HasMany;
 final class Job extends Model implements OfJob
 {
     use HasUuids;
+    use WholeSave;
 
     protected $guarded = [];
 

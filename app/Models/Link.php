@@ -18,6 +18,7 @@ use Illuminate\Database\Eloquent\Relations\BelongsTo;
 final class Link extends Model
 {
     use HasUuids;
+    use WholeSave;
 
     protected $guarded = [];
 

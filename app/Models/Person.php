@@ -29,6 +29,7 @@ use Illuminate\Foundation\Auth\User;
 final class Person extends User
 {
     use HasUuids;
+    use WholeSave;
 
     /** Last day of a certificate that has none. */
     private const NO_END = '9999-12-31';

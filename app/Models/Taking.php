@@ -18,6 +18,8 @@ use Illuminate\Database\Eloquent\Model;
  */
 final class Taking extends Model
 {
+    use WholeSave;
+
     public $incrementing = false;
 
     public $timestamps = false;

@@ -68,7 +68,7 @@ final class Instruments
     public function retire(Equipment $unit, Person $by, bool $on): Equipment
     {
         $by->must(Action::KeepInstruments, $unit);
-        $on && $unit->tokens()->delete();
+        $on && self::endTokens($unit);
 
         return $this->write($unit->job, $by, $unit, ['retired_at' => $on ? now('UTC')->startOfSecond() : null]);
     }
@@ -99,7 +99,13 @@ final class Instruments
     {
         $by->must(Action::KeepInstruments, $unit);
 
-        return $unit->tokens()->delete();
+        return self::endTokens($unit);
+    }
+
+    /** @return int how many it had: each goes by itself, and is in the journal of the office as gone */
+    public static function endTokens(Equipment $unit): int
+    {
+        return $unit->tokens()->get()->each->delete()->count();
     }
 
     /** @param  array<string, mixed>  $change */

@@ -42,7 +42,7 @@ final class Links
     /** Those that nobody has used are good for nothing any more. */
     public static function end(Person $person): void
     {
-        Link::where('person_id', $person->id)->whereNull('used_at')->delete();
+        Link::where('person_id', $person->id)->whereNull('used_at')->get()->each->delete();
     }
 
     /** @throws Refused if it is unknown, used or too old */

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace App\Providers;
 
+use App\Journal\OfficeJournal;
+use App\Models\Token;
 use App\Sessions\SparingHandler;
 use Illuminate\Cache\RateLimiting\Limit;
 use Illuminate\Contracts\Foundation\Application;
@@ -15,6 +17,7 @@ use Illuminate\Support\Facades\RateLimiter;
 use Illuminate\Support\Facades\Session;
 use Illuminate\Support\Facades\Vite;
 use Illuminate\Support\ServiceProvider;
+use Laravel\Sanctum\Sanctum;
 
 final class AppServiceProvider extends ServiceProvider
 {
@@ -28,6 +31,8 @@ final class AppServiceProvider extends ServiceProvider
             return Limit::perMinute((int) config('diastoma.dear_per_minute'))->by('dear:'.(is_scalar($who) ? $who : ''));
         });
         Vite::createAssetPathsUsing(static fn (string $path): string => "/{$path}"); // whatever a request says its host is
+        Sanctum::usePersonalAccessTokenModel(Token::class);
+        OfficeJournal::listen();
         Session::extend('database', static fn (Application $app): SparingHandler => new SparingHandler(
             DB::connection(), (string) config('session.table'), (int) config('session.lifetime'), $app,
         ));

@@ -18,14 +18,24 @@ final class Differences
         'section_id', 'number', 'method', 'repeat_of', 'state', 'mode', 'started_at', 'ended_at', 'plan', 'section_facts', 'ready', 'measured',
     ];
 
+    /** Tables that are built from a job's journal; whoever and whatever is of the installation is held against the journal of the office. */
+    public const TABLES = [
+        'jobs', 'mains', 'sections', 'pipes', 'joints', 'plans', 'pressure_tests', 'works', 'equipment', 'memberships', 'alignments', 'rejects',
+        'nonconformances', 'joint_systems', 'rulebooks',
+    ];
+
     /** @return array{compared: array<string, int>, found: list<string>} */
     public static function of(Job $job, ConnectionInterface $kept, ConnectionInterface $rebuilt): array
     {
         $compared = [];
         $found = [];
-        foreach (['mains', 'sections', 'pipes', 'joints', 'plans', 'pressure_tests', 'works'] as $table) {
+        foreach (self::TABLES as $table) {
             $rows = self::rows($kept, $table, $job);
             $other = self::rows($rebuilt, $table, $job);
+            if ($table === 'joint_systems') { // entries of an earlier version do not say whose one is: the upgrade has said it by the journal it stands in
+                $other = $other->union($rebuilt->table($table)->whereIn('id', $rows->keys())->whereNull('job_id')->get()->keyBy('id')
+                    ->each(static fn (\stdClass $row) => $row->job_id = $job->id));
+            }
             $compared[$table] = $rows->count();
             foreach ($rows as $id => $row) {
                 $again = $other->get($id);
@@ -46,13 +56,27 @@ final class Differences
         $mains = $in->table('mains')->where('job_id', $job->id)->pluck('id');
 
         $query = match ($table) {
-            'mains', 'works' => $in->table($table)->where('job_id', $job->id),
+            'jobs' => $in->table($table)->where('id', $job->id),
+            'mains', 'works', 'equipment', 'memberships', 'nonconformances', 'joint_systems' => $in->table($table)->where('job_id', $job->id),
+            'rulebooks' => $in->table($table)->whereIn('id', self::rulebooks($in, $job)),
             'pressure_tests' => $in->table($table)->whereIn('section_id', $in->table('sections')->whereIn('main_id', $mains)->pluck('id')),
             'plans' => $in->table($table)->whereIn('main_id', $mains)->whereNotNull('adopted_at'), // one that nobody took onto the line is a proposal
             default => $in->table($table)->whereIn('main_id', $mains),
         };
 
         return $query->get()->keyBy('id');
+    }
+
+    /** @return list<string> what the job and its works have been judged by */
+    private static function rulebooks(ConnectionInterface $in, Job $job): array
+    {
+        $mains = $in->table('mains')->where('job_id', $job->id)->select('id');
+
+        return array_values(array_unique(array_filter([
+            $in->table('jobs')->where('id', $job->id)->value('rulebook_id'),
+            ...$in->table('joints')->whereIn('main_id', $mains)->distinct()->pluck('rulebook_id'),
+            ...$in->table('works')->where('job_id', $job->id)->distinct()->pluck('rulebook_id'),
+        ])));
     }
 
     /**
@@ -63,6 +87,7 @@ final class Differences
     private static function row(string $table, array $a, array $b): array
     {
         $keys = match ($table) {
+            'jobs' => [...array_keys(Rows::row($table, $a)), 'clock_ahead_s', 'rulebook_id'],
             'joints', 'works' => [...array_keys(Rows::row($table, $a)), ...array_intersect(self::PROJECTED, array_keys($a))],
             'pressure_tests' => self::TESTS,
             default => array_keys(Rows::row($table, $a)),
@@ -115,7 +140,9 @@ final class Differences
     {
         return match ($table) {
             'joints' => "Joint {$row['number']}", 'pipes' => "Pipe {$row['number']}", 'sections' => "Section {$row['name']}",
-            'mains' => "Main {$row['name']}", 'works' => "{$row['kind']} {$row['title']}",
+            'mains' => "Main {$row['name']}", 'equipment' => "{$row['name']} {$row['serial']}", 'jobs' => "Job {$row['number']}",
+            'rulebooks' => "Rulebook {$row['key']} {$row['version']}", 'joint_systems' => "Joint system {$row['key']}",
+            'works' => "{$row['kind']} {$row['title']}",
             'pressure_tests' => "Test {$row['number']} ({$row['method']})", default => "{$table} {$row['id']}",
         };
     }

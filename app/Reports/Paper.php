@@ -75,7 +75,7 @@ final class Paper extends \TCPDF
         $this->write2DBarcode($anchor->line(), 'QRCODE,M', 15, $top, 24, 24, ['padding' => 0]);
         $this->SetLeftMargin(44);
         $this->SetY($top);
-        $this->say("Job {$anchor->job}, {$anchor->seq} entries on {$anchor->at}, SHA-256 {$anchor->hash}. The square code holds it as a line that "
+        $this->say("Job {$anchor->name}, {$anchor->seq} entries on {$anchor->at}, SHA-256 {$anchor->hash}. The square code holds it as a line that "
             .'journal:verify --anchors reads: it tells whether the journal was cut or changed since.');
         $this->SetLeftMargin(15);
         $this->SetY($top + 26);

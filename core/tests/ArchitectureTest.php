@@ -40,7 +40,7 @@ function rooms(): array
         'app' => ['app', '/\bApp\\\\([A-Z]\w+)\\\\/', [
             'Actions' => ['Exceptions', 'Imports', 'Journal', 'Models', 'Pictures', 'PressureTests', 'Procedures', 'Setout', 'Traces'],
             'Archive' => ['Exceptions', 'Journal', 'Models', 'Office', 'Pictures', 'Replay'],
-            'Console' => ['Actions', 'Archive', 'Demo', 'Exceptions', 'Imports', 'Journal', 'Models', 'Office', 'Procedures', 'Replay'],
+            'Console' => ['Actions', 'Archive', 'Demo', 'Exceptions', 'Imports', 'Journal', 'Models', 'Office', 'Pictures', 'Procedures', 'Replay'],
             'Demo' => ['Models', 'Procedures'],
             'Exceptions' => [],
             'Http' => [
@@ -55,7 +55,7 @@ function rooms(): array
             'Pictures' => ['Exceptions'],
             'PressureTests' => ['Exceptions', 'Journal', 'Models', 'Procedures', 'Traces'],
             'Procedures' => ['Exceptions', 'Journal', 'Models'],
-            'Providers' => ['Sessions'],
+            'Providers' => ['Journal', 'Models', 'Sessions'],
             'Replay' => ['Actions', 'Journal', 'Models', 'PressureTests', 'Procedures', 'Traces'],
             'Reports' => ['Actions', 'Demo', 'Journal', 'Models', 'Pages', 'PressureTests', 'Procedures', 'Traces'],
             'Sessions' => [],

@@ -91,7 +91,7 @@ it('takes what was made without signal by the rights of the taking, for a day, a
     $this->signIn('vera@demo');
     expect($this->getJson("/api/v1/joints/{$joint->id}")->json('readings.ambient_c.rights'))->toContain('has left the job since');
 
-    Taking::whereKey($along['taking'])->update(['taken_at' => $this->job()->now()->subHours(25)->format('Y-m-d\TH:i:s.vP')]);
+    $this->travel(25)->hours();
     $this->signIn();
     $this->postJson('/api/v1/entries', [...$this->draft($joint, 'ambient_c', 13), 'along' => $along['taking']])->assertNotFound();
     expect(Subject::joint($joint->refresh())->readings()->number('ambient_c'))->toBe(12.0);

@@ -88,7 +88,7 @@ it('keeps every finished joint of the demo finished when its procedure asks one 
 });
 
 it('builds the whole demo again from the journal in an empty database, and finds it the same', function () {
-    $this->artisan('journal:replay')->expectsOutputToContain('90 joints, 8 plans, 1 pressure tests, 3 works; 18 traces held against their hash')
+    $this->artisan('journal:replay')->expectsOutputToContain('90 joints, 8 plans, 1 pressure tests, 3 works')
         ->expectsOutputToContain('0 were different.')->assertExitCode(0);
 });
 
@@ -129,8 +129,12 @@ it('names what is not as the journal says, and exits 1', function (Closure $spoi
         fn () => DB::table('trace_blocks')->where('subject_type', 'test')->limit(1)->delete(), 'its stored trace is not the one that was judged',
     ],
     'the trace of a fusion' => [
-        fn () => DB::table('trace_blocks')->where('subject_type', 'fusion')->limit(1)->update(['samples' => DB::raw(
-            '(select s from (select samples s from trace_blocks where subject_type = \'test\' limit 1) x)')]),
+        function () {
+            $block = DB::table('trace_blocks')->where('subject_type', 'fusion')->firstOrFail();
+            DB::table('trace_blocks')->where('id', $block->id)->delete();
+            $other = DB::table('trace_blocks')->where('subject_type', 'test')->value('samples');
+            DB::table('trace_blocks')->insert([...(array) $block, 'samples' => $other]);
+        },
         'its stored trace is not the one that was judged',
     ],
 ]);

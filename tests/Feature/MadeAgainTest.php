@@ -93,7 +93,6 @@ it('lays joints without a drawing, one at a time, and takes off what nobody bega
 });
 
 it('splits a section where its plan says and joins it again', function () {
-    PressureTest::where('section_id', $this->section('B')->id)->delete();
     $b = $this->section('B');
     $this->signIn('ada@demo')->postJson("/api/v1/sections/{$b->id}/split", ['station_m' => 150, 'name' => 'B2'])->assertForbidden();
     $this->signIn('tom@demo')->postJson("/api/v1/sections/{$b->id}/split", ['station_m' => 144.2, 'name' => 'B2'])->assertStatus(422);

@@ -64,7 +64,6 @@ it('refuses what is not whole or belongs elsewhere', function (array $change, in
 
 // Found on reading it again: a section that was split or joined left its nonconformances behind, and with them what held its test.
 it('goes with its joint and its section where they go', function () {
-    App\Models\PressureTest::where('section_id', $this->section('B')->id)->delete();
     $job = $this->job();
     $this->signIn('vera@demo')->postJson("/api/v1/jobs/{$job->id}/nonconformances", ['what' => GOUGED, 'joint_id' => $this->joint(14)->id])->assertCreated();
     $this->postJson("/api/v1/sections/{$this->section('B')->id}/split", ['station_m' => 150, 'name' => 'B2'])->assertCreated();

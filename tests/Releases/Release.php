@@ -49,5 +49,6 @@ final readonly class Release
         ))->mustRun();
         Artisan::call('migrate', ['--database' => 'owner', '--force' => true]);
         Artisan::call('db:grants');
+        Artisan::call('journal:complete');
     }
 }

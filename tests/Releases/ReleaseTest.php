@@ -12,6 +12,7 @@ use Diastoma\Core\Rulebook\Rulebook as CoreRulebook;
 use Diastoma\Core\Rulebook\Rulebooks;
 use Diastoma\Core\Rulebook\Severity;
 use Illuminate\Routing\Middleware\ThrottleRequests;
+use Illuminate\Support\Facades\Artisan;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\Route;
 use Tests\Releases\Release;
@@ -107,7 +108,9 @@ it('judges every work of an earlier release by its own rules as it was judged, a
 it('finds the journal of an earlier release whole, and builds everything again from it', function (string $release) {
     (new Release($release))->open();
     $this->artisan('journal:verify')->expectsOutputToContain('chain whole')->assertExitCode(0);
-    $this->artisan('journal:replay')->expectsOutputToContain('0 were different.')->assertExitCode(0);
+    Artisan::call('journal:verify', ['--everything' => true]);
+    expect(array_values(array_filter(explode("\n", Artisan::output()), static fn (string $line): bool => ! str_contains($line, 'chain whole')
+        && ! str_contains($line, ' entries; rebuilt ') && $line !== '')))->toBe(['0 were different.']);
 })->with('releases');
 
 it('asks a rulebook of an earlier release for every limit there is', function (string $release) {

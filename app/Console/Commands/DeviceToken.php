@@ -25,7 +25,7 @@ final class DeviceToken extends Command
             return 2;
         }
         if ($this->option('revoke') === true) {
-            $this->line("{$unit->tokens()->delete()} tokens taken away.");
+            $this->line(Instruments::endTokens($unit).' tokens taken away.');
 
             return self::SUCCESS;
         }

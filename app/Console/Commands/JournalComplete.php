@@ -4,11 +4,12 @@ declare(strict_types=1);
 
 namespace App\Console\Commands;
 
+use App\Journal\OfficeJournal;
 use App\Journal\SetUp;
 use App\Models\Job;
 use Illuminate\Console\Command;
 
-/** Run by bin/start after the migrations: a job of an earlier version gets what it stands on written into its journal, once. */
+/** Run by bin/start after the migrations: a job of an earlier version gets what it stands on written into its journal, once; so does the installation. */
 final class JournalComplete extends Command
 {
     protected $signature = 'journal:complete';
@@ -18,7 +19,8 @@ final class JournalComplete extends Command
     public function handle(SetUp $setUp): int
     {
         $done = Job::query()->with('rulebook', 'equipment')->get()->filter(static fn (Job $job): bool => $setUp->complete($job))->count();
-        $this->line("{$done} jobs completed.");
+        $begun = OfficeJournal::begin();
+        $this->line("{$done} jobs completed.".($begun ? ' The journal of the office begins with what stands.' : ''));
 
         return self::SUCCESS;
     }

@@ -11,7 +11,6 @@ use App\Replay\Differences;
 use App\Replay\Rebuilt;
 use App\Replay\Recordings;
 use Illuminate\Console\Command;
-use Illuminate\Support\Facades\Artisan;
 use Illuminate\Support\Facades\DB;
 
 /**
@@ -36,8 +35,9 @@ final class JournalReplay extends Command
             DB::setDefaultConnection(self::EMPTY);
             try {
                 $rebuilt->from($entries);
-            } catch (BeyondReach $beyond) {
-                $this->error("{$job->number}: {$beyond->getMessage()}");
+            } catch (\Throwable $broken) { // what cannot be built again of one job hides nothing of the others
+                $said = $broken instanceof BeyondReach ? $broken->getMessage() : "it cannot be built again ({$broken->getMessage()}).";
+                $this->error("{$job->number}: {$said}");
                 $different++;
 
                 continue;
@@ -66,6 +66,6 @@ final class JournalReplay extends Command
         DB::connection('owner')->statement("DROP DATABASE IF EXISTS `{$name}`");
         DB::connection('owner')->statement("CREATE DATABASE `{$name}` CHARACTER SET utf8mb4 COLLATE utf8mb4_unicode_ci");
         DB::purge(self::EMPTY);
-        Artisan::call('migrate', ['--database' => self::EMPTY, '--force' => true]);
+        $this->callSilently('migrate', ['--database' => self::EMPTY, '--force' => true]);
     }
 }

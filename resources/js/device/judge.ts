@@ -25,7 +25,10 @@ interface Judged {
   desk: Desk;
 }
 
-/** A work that was taken along with what waits about it, in the order in which it was made. Read in one go: what is being sent meanwhile is in one of both, and counts once. */
+/**
+ * A work that was taken along with what waits about it, in the order in which it was made. Read in one go: what is being sent meanwhile is in one of both,
+ * and counts once.
+ */
 async function withWaiting(id: string): Promise<{ sitting: SittingHere | undefined; waiting: Waiting[] }> {
   const tx = (await store).transaction(['sittings', 'entries']);
   const [sitting, rows] = await Promise.all([tx.objectStore('sittings').get(id), tx.objectStore('entries').getAll()]);
