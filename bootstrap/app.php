@@ -26,7 +26,7 @@ return Application::configure(basePath: dirname(__DIR__))
     })
     ->withExceptions(function (Exceptions $exceptions): void {
         $exceptions->shouldRenderJsonWhen(fn (Request $request): bool => $request->is('api/*'));
-        $exceptions->render(fn (Throwable $e, Request $request) => $request->is('api/*') ? Problem::from($e)->toResponse($request) : null);
+        $exceptions->render(fn (Throwable $e, Request $request) => $request->is('api/*') ? Problem::from($e)->toResponse($request) : Problem::page($e));
         $exceptions->dontReport([Diastoma\Core\Exception\CoreException::class, App\Exceptions\Refused::class]);
     })
     ->create();

@@ -24,7 +24,9 @@ final class People
     {
         self::mustBeFree($email, null);
 
-        return Person::create(['name' => $name, 'email' => SignInName::of($email), 'administrator' => $administrator])->refresh();
+        $signIn = SignInName::of($email);
+
+        return Person::create(['name' => Namesakes::marked($name, $signIn), 'email' => $signIn, 'administrator' => $administrator])->refresh();
     }
 
     /**
@@ -39,7 +41,8 @@ final class People
             $administrator = $given['administrator'] ?? $person->administrator;
             $administrator || $this->mustNotBeTheLast($person);
             self::mustBeFree($given['email'], $person);
-            $person->update(['name' => $given['name'], 'email' => SignInName::of($given['email']), 'administrator' => $administrator]);
+            $signIn = SignInName::of($given['email']);
+            $person->update(['name' => Namesakes::marked($given['name'], $signIn, $person->id), 'email' => $signIn, 'administrator' => $administrator]);
             $this->crew->papers($by, $person);
         });
     }

@@ -20,6 +20,15 @@ it('holds a browser to TLS where it came by it', function () {
 
 it('has no script in its page', fn () => expect($this->get('/')->getContent())->not->toMatch('/<script(?![^>]*\bsrc=)/'));
 
+// Found: a lock that was held for 50 s, and a deadlock, were 500.
+it('says that others were writing, and when to come again', function (int $code) {
+    $lost = new PDOException('lost');
+    $lost->errorInfo = ['40001', $code, 'lost'];
+    $reply = Problem::from($lost)->toResponse(new Request);
+    expect($reply->getStatusCode())->toBe(503)->and($reply->headers->get('Retry-After'))->toBe('5')
+        ->and((string) $reply->getContent())->toContain('Others were writing');
+})->with([1205, 1213]);
+
 it('says that the database is gone, and when to come again', function () {
     $gone = new PDOException('gone', 2002);
     $reply = Problem::from($gone)->toResponse(new Request);

@@ -57,6 +57,22 @@ it('asks an empty installation for its administrator and nothing else, once', fu
     }
 });
 
+// Found: a second person under the inspector's name signed in the inspector's place.
+it('marks a second person of one name, also of one that only looks the same', function (string $name, bool $isMarked) {
+    $this->signIn('root@demo')->postJson('/api/v1/people', ['name' => $name, 'email' => 'Rut@demo'])->assertCreated()
+        ->assertJsonPath('person.name', $isMarked ? "{$name} (rut@demo)" : $name);
+})->with([
+    ['Ines Marl', true], ['ines  marl', true], ['Inеs Marl', true], ['Ines-Marl', true], ['Ｉnes Marl', true], ['Rut Beck', false],
+]);
+
+it('keeps the mark of a name that is changed, and marks one that becomes another’s', function () {
+    $rut = $this->signIn('root@demo')->postJson('/api/v1/people', ['name' => 'Rut Beck', 'email' => 'rut@demo'])->json('person.id');
+    $name = fn (string $as): string => $this->putJson("/api/v1/people/{$rut}", ['name' => $as, 'email' => 'rut@demo'])->assertOk()->json('person.name')
+        ?? Person::findOrFail($rut)->name;
+    expect($name('Ada Brook'))->toBe('Ada Brook (rut@demo)')->and($name('Ada Brook (rut@demo)'))->toBe('Ada Brook (rut@demo)')
+        ->and($name('Rut Brook'))->toBe('Rut Brook');
+});
+
 it('invites by a link that is good once and for a week', function () {
     $reply = $this->signIn('root@demo')->postJson('/api/v1/people', ['name' => 'Rut Beck', 'email' => 'rut@demo'])->assertCreated();
     $token = basename($reply->json('link.url'));

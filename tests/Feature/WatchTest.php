@@ -11,6 +11,8 @@ it('says whether it is up, and 503 with when to ask again where the database is 
     config(['database.connections.app.port' => '1', 'database.connections.app.password' => 'wrong']);
     DB::purge('app');
     $this->get('/up')->assertStatus(503)->assertHeader('Retry-After');
+    config(['session.driver' => 'database']);
+    $this->get('/')->assertStatus(503)->assertHeader('Retry-After', '5')->assertSee('The database does not answer'); // was 500
 });
 
 it('gives its figures to whoever has the token, and to nobody where there is none', function () {

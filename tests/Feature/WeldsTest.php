@@ -121,3 +121,11 @@ it('prints a tag whose codes can be read back', function () {
 
     expect(implode("\n", $codes))->toContain('/bench/12')->toContain('731204181801400645260007');
 });
+
+// Found: a file of a million rows took all the memory there is.
+it('refuses a file that is no fusion before it is read', function (string $text) {
+    expect(fn () => App\Imports\FusionFile::of($text))->toThrow(Diastoma\Core\Exception\InvalidInput::class, 'that is no fusion');
+})->with([
+    'rows' => ["time_s,voltage_v,current_a\n".str_repeat("1,40,30\n", 1_000_000)],
+    'objects' => ['{"samples":['.str_repeat('{"time_s":1,"voltage_v":40,"current_a":30},', 300_000).'{}]}'],
+]);
