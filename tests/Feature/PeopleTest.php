@@ -73,6 +73,18 @@ it('keeps the mark of a name that is changed, and marks one that becomes another
         ->and($name('Rut Brook'))->toBe('Rut Brook');
 });
 
+// Found: a supervisor opened the link of somebody invited, and signed in their place.
+it('takes a link in no browser in which somebody else is signed in', function () {
+    $reply = $this->signIn('root@demo')->postJson('/api/v1/people', ['name' => 'Rut Beck', 'email' => 'rut@demo'])->assertCreated();
+    $token = basename($reply->json('link.url'));
+    foreach (['root@demo', 'vera@demo'] as $who) {
+        $this->signIn($who)->postJson("/api/v1/links/{$token}", ['password' => GOOD])->assertStatus(409)
+            ->assertJsonPath('title', fn (string $t): bool => str_contains($t, 'a browser of their own'));
+    }
+    $this->deleteJson('/api/v1/session');
+    $this->postJson("/api/v1/links/{$token}", ['password' => GOOD])->assertOk();
+});
+
 it('invites by a link that is good once and for a week', function () {
     $reply = $this->signIn('root@demo')->postJson('/api/v1/people', ['name' => 'Rut Beck', 'email' => 'rut@demo'])->assertCreated();
     $token = basename($reply->json('link.url'));

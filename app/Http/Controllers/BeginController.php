@@ -51,6 +51,10 @@ final class BeginController
 
     public function accept(NewPasswordRequest $request, string $token): JsonResponse
     {
+        $signedIn = $request->user();
+        if ($signedIn instanceof Person && ! $signedIn->is(Links::find($token)->person)) {
+            throw Refused::conflict("{$signedIn->name} is signed in here, and this link is for somebody else: they open it in a browser of their own.");
+        }
         $person = Links::accept($token, $request->validated('password'));
 
         // a link stands for the password, never for the second factor
