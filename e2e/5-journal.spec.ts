@@ -55,6 +55,6 @@ test('entries of several people at once all land in one whole chain', async ({ b
 
 test('after all journeys the journal is whole and rebuilds what stands in the tables', () => {
   expect(artisan('journal:verify')).toContain('chain whole');
-  expect(artisan('journal:replay')).toMatch(/4 pressure tests, 3 works;.*held against their hash/);
-  expect(artisan('journal:replay')).toContain('0 were different.');
+  expect(artisan('journal:replay')).toMatch(/4 pressure tests, 3 works, .*held against their hash/);
+  expect(artisan('journal:replay')).toMatch(/^0 were different\.$/m);
 });
