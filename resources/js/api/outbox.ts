@@ -1,4 +1,4 @@
-import { alongOf, judging, learning } from '../device';
+import { alongOf, judging } from '../device';
 import { hasAlong, store, type Draft, type RefusedEntry, type TestDraft, type Waiting } from '../device/store';
 import { answered, api, ApiError, type Schemas } from './client';
 
@@ -96,7 +96,7 @@ async function drain(person: Whose, own?: string, madeBy?: string): Promise<Drai
       else {
         await sendPicture(draft);
         const taken = await answered(api.POST('/entries', { body: madeBy === undefined ? draft : { ...draft, for: madeBy } }));
-        if (await alongOf(draft.subject_id)) await (await learning()).learn(taken, row);
+        if (await alongOf(draft.subject_id)) await (await judging()).learn(taken, row);
         written.push({ written: taken, row });
       }
       await db.delete('entries', key);

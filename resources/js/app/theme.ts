@@ -106,6 +106,8 @@ export const theme = createTheme({
     },
     MuiPaper: { defaultProps: { elevation: 0, variant: 'outlined' } },
     MuiInputBase: { styleOverrides: { input: { fontFamily: numbers, fontSize: '1.15rem' } } },
+    // what a field says stays readable while the field waits for something else
+    MuiFormHelperText: { styleOverrides: { root: ({ theme }) => ({ '&.Mui-disabled': { color: (theme.vars ?? theme).palette.text.secondary } }) } },
     MuiSelect: {
       styleOverrides: { select: { fontFamily: 'inherit' } },
       // The press that opens a list would choose what comes to lie under it, where it lasts longer than a blink: on a slow tablet, under a glove.

@@ -4,7 +4,6 @@ import { hasAlong, store, type AlongHere } from './store';
 // What only a device with a main on it needs comes when there is one: the first view is not to wait for it.
 const along = () => import('./along');
 export const judging = () => import('./judge');
-export const learning = () => import('./sitting');
 
 /** What a work was taken along with; nothing where it was not. */
 export async function alongOf(id: string): Promise<AlongHere | undefined> {

@@ -6,6 +6,8 @@ import { amend } from './kept';
 import { inTurns } from './turns';
 import { store, type AlongHere, type SittingHere, type Waiting } from './store';
 
+export { learn } from './sitting'; // one piece with it: what is fetched when it is wanted is one file
+
 type Bench = Schemas['Bench'];
 type Desk = Pick<
   Bench,
