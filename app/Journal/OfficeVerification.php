@@ -12,30 +12,14 @@ final class OfficeVerification
     /** @return array{entries: int, faults: list<string>} */
     public function chain(): array
     {
-        $faults = [];
-        $seq = 0;
-        $head = OfficeJournal::root();
+        $chain = new Chain(OfficeJournal::root());
         foreach (DB::table('office_entries')->orderBy('seq')->lazy(1000) as $row) {
             $entry = (array) $row;
-            $seq++;
-            if ($entry['seq'] !== $seq) {
-                $faults[] = "Entry {$seq} is missing: the next one is {$entry['seq']}.";
-                $seq = $entry['seq'];
-            }
-            if ($entry['prev_hash'] !== $head) {
-                $faults[] = "Entry {$seq} does not follow the one before it.";
-            }
-            if (OfficeJournal::hash($entry) !== $entry['hash']) {
-                $faults[] = "Entry {$seq} ({$entry['at']}) was changed after it was written.";
-            }
-            $head = $entry['hash'];
+            $chain->next($entry['seq'], $entry['prev_hash'], $entry['hash'], OfficeJournal::hash($entry), $entry['at']);
         }
         $said = DB::table('office_head')->where('id', 1)->first();
-        if ($said === null || $said->seq !== $seq || $said->hash !== $head) {
-            $faults[] = 'Its head says that the last entry is '.($said->seq ?? 'none')."; the journal ends with {$seq}.";
-        }
 
-        return ['entries' => $seq, 'faults' => $faults];
+        return $chain->end($said?->seq, $said?->hash, 'Its head');
     }
 
     /** @return list<string> rows that are not as the journal says, each by its name */
@@ -55,7 +39,7 @@ final class OfficeVerification
             }
             foreach (array_intersect_key($here, $known) as $id => $row) {
                 foreach (array_keys(array_diff_assoc($row, $known[$id])) as $column) {
-                    $secret = isset(array_flip(OfficeRows::secrets($table))[$column]) ? str_replace('_sha256', '', $column) : null;
+                    $secret = in_array($column, OfficeRows::secrets($table), true) ? str_replace('_sha256', '', $column) : null;
                     $faults[] = self::name($table, $row).': '.($secret !== null ? "{$secret} is not the one that was set."
                         : "{$column} is “".($row[$column] ?? 'nothing').'” and from the journal “'.($known[$id][$column] ?? 'nothing').'”.');
                 }

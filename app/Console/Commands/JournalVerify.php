@@ -34,7 +34,7 @@ final class JournalVerify extends Command
             $found = $verification->of($job);
             $own = array_filter($anchors, static fn (Anchor $a): bool => $a->isOf($job));
             $isWhole = $this->say($job->number, $found, $own, $anchors !== []) && $isWhole;
-            $anchors = array_udiff($anchors, $own, static fn (Anchor $a, Anchor $b): int => spl_object_id($a) <=> spl_object_id($b));
+            $anchors = array_filter($anchors, static fn (Anchor $a): bool => ! $a->isOf($job));
         }
         if ($this->argument('job') === null) {
             $found = $office->chain();
