@@ -11,6 +11,7 @@ use App\Models\Person;
 use App\Office\Links;
 use App\Office\Passwords;
 use App\Office\SignInName;
+use Diastoma\Core\Sitting\Rights;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Support\Facades\Cache;
 
@@ -52,9 +53,9 @@ final class BeginController
     public function accept(NewPasswordRequest $request, string $token): JsonResponse
     {
         $signedIn = $request->user();
-        if ($signedIn instanceof Person && ! $signedIn->is(Links::find($token)->person)) {
-            throw Refused::conflict("{$signedIn->name} is signed in here, and this link is for somebody else: they open it in a browser of their own.");
-        }
+        $isOther = $signedIn instanceof Person && ! $signedIn->is(Links::find($token)->person);
+        $refusal = Rights::linkRefusal($isOther ? $signedIn->name : '');
+        $refusal === null || throw Refused::conflict($refusal);
         $person = Links::accept($token, $request->validated('password'));
 
         // a link stands for the password, never for the second factor

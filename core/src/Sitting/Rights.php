@@ -62,6 +62,17 @@ final class Rights
         return array_map(static fn (Role $r): string => $r->value, $given);
     }
 
+    /**
+     * Whoever made a link could open it and sign as another: it is for a browser in which nobody else is signed in.
+     *
+     * @param  string  $signedIn  name of whoever is signed in where it is opened, and whom it is not for; empty where nobody is
+     * @return ?string why it is not taken there; null where it is
+     */
+    public static function linkRefusal(string $signedIn): ?string
+    {
+        return $signedIn === '' ? null : "{$signedIn} is signed in here, and this link is for somebody else: they open it in a browser of their own.";
+    }
+
     /** @return ?string why somebody may not keep people and jobs of the whole installation; null where they may */
     public static function officeRefusal(bool $isAdministrator): ?string
     {

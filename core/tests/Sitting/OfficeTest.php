@@ -37,7 +37,8 @@ it('lets only those instruments send that record', fn () => expect(array_column(
 ))->toBe(['control_unit', 'gauge', 'torque_wrench']));
 
 it('keeps the office to administrators, and one of them in it', function () {
-    expect(Rights::officeRefusal(true))->toBeNull()->and(Rights::officeRefusal(false))->toContain('Ask the office')
+    expect(Rights::linkRefusal(''))->toBeNull()->and(Rights::linkRefusal('Vera Holm'))->toContain('Vera Holm is signed in here')
+        ->and(Rights::officeRefusal(true))->toBeNull()->and(Rights::officeRefusal(false))->toContain('Ask the office')
         ->and(Rights::lastAdministrator(1))->toBeNull()->and(Rights::lastAdministrator(0))->toContain('last administrator')
         ->and(array_values(array_filter(Role::cases(), static fn (Role $r): bool => $r->isGuarded())))->toBe([Role::Inspector, Role::Admin]);
 });
