@@ -22,7 +22,7 @@ final class Links
     /**
      * A new link; those before it are good for nothing any more.
      *
-     * @return array{url: string, expires_at: string, mailed: bool, code: list<string>}
+     * @return array{name: string, url: string, expires_at: string, mailed: bool, code: list<string>}
      */
     public static function make(Person $person, Person $by): array
     {
@@ -35,7 +35,7 @@ final class Links
         });
         $url = rtrim((string) config('app.url'), '/')."/join/{$token}";
 
-        return ['url' => $url, 'expires_at' => $expires->format('Y-m-d\TH:i:s\Z'), 'mailed' => self::mail($person, $by, $url, $isNew),
+        return ['name' => $person->name, 'url' => $url, 'expires_at' => $expires->format('Y-m-d\TH:i:s\Z'), 'mailed' => self::mail($person, $by, $url, $isNew),
             'code' => SquareCode::rows($url)];
     }
 

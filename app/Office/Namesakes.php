@@ -20,10 +20,10 @@ final class Namesakes
      */
     public static function marked(string $name, string $mark, ?string $but = null): string
     {
-        $name = self::bare($name);
+        $name = str_ends_with($name, " ({$mark})") ? substr($name, 0, -strlen(" ({$mark})")) : $name;
         $checker = new Spoofchecker;
         foreach (Person::query()->when($but, static fn ($q, $id) => $q->whereKeyNot($id))->pluck('name') as $other) {
-            if ($checker->areConfusable(self::plain($name), self::plain(self::bare((string) $other)))) {
+            if ($checker->areConfusable(self::plain($name), self::plain((string) $other))) {
                 return "{$name} ({$mark})";
             }
         }
@@ -31,15 +31,12 @@ final class Namesakes
         return $name;
     }
 
-    private static function bare(string $name): string
-    {
-        return trim((string) preg_replace('/\s*\([^()]*\)\s*\z/u', '', $name)) ?: $name;
-    }
-
+    /** What is compared of a name: without what stands in brackets behind it, as a mark does. */
     private static function plain(string $name): string
     {
         $folded = mb_strtolower((string) \Normalizer::normalize($name, \Normalizer::FORM_KC));
+        $bare = (string) preg_replace('/(\s*\([^()]*\))+\s*\z/u', '', $folded);
 
-        return (string) preg_replace('/[^\pL\pN]+/u', '', $folded);
+        return (string) preg_replace('/[^\pL\pN]+/u', '', $bare === '' ? $folded : $bare);
     }
 }

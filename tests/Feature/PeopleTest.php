@@ -60,9 +60,10 @@ it('asks an empty installation for its administrator and nothing else, once', fu
 // Found: a second person under the inspector's name signed in the inspector's place.
 it('marks a second person of one name, also of one that only looks the same', function (string $name, bool $isMarked) {
     $this->signIn('root@demo')->postJson('/api/v1/people', ['name' => $name, 'email' => 'Rut@demo'])->assertCreated()
-        ->assertJsonPath('person.name', $isMarked ? "{$name} (rut@demo)" : $name);
+        ->assertJsonPath('person.name', $isMarked ? "{$name} (rut@demo)" : $name)->assertJsonPath('link.name', $isMarked ? "{$name} (rut@demo)" : $name);
 })->with([
     ['Ines Marl', true], ['ines  marl', true], ['Inеs Marl', true], ['Ines-Marl', true], ['Ｉnes Marl', true], ['Rut Beck', false],
+    ['Ines Marl (ines@demo)', true], ['Ines Marl (site)', true], ['Rut (Beck)', false],
 ]);
 
 it('keeps the mark of a name that is changed, and marks one that becomes another’s', function () {

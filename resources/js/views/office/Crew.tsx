@@ -14,7 +14,7 @@ export function Crew() {
   const { job } = useWork();
   const client = useQueryClient();
   const page = useQuery(membersQuery(job.id));
-  const [shown, setShown] = useState<{ link: Schemas['Link']; name: string } | null>(null);
+  const [shown, setShown] = useState<Schemas['Link'] | null>(null);
   const known = async (after: Schemas['Members']) => {
     client.setQueryData(membersQuery(job.id).queryKey, after);
     await Promise.all([client.invalidateQueries({ queryKey: JOB }), client.invalidateQueries({ queryKey: jobsQuery.queryKey })]);
@@ -34,8 +34,8 @@ export function Crew() {
   const error = put.error ?? drop.error;
   return (
     <Stack spacing={2.5}>
-      {shown && <LinkShown link={shown.link} name={shown.name} zone={job.time_zone} onDone={() => setShown(null)} />}
-      {gives.length > 0 && <AddMember others={others} gives={gives} title={title} onKept={known} onLink={(link, name) => setShown({ link, name })} />}
+      {shown && <LinkShown link={shown} zone={job.time_zone} onDone={() => setShown(null)} />}
+      {gives.length > 0 && <AddMember others={others} gives={gives} title={title} onKept={known} onLink={setShown} />}
       <Typography variant="h2">On {job.number}</Typography>
       {error && <Alert severity="error">{error.message}</Alert>}
       <Stack component="ul" aria-label="Crew" spacing={1} sx={{ listStyle: 'none', m: 0, p: 0 }}>
@@ -88,7 +88,7 @@ interface AddProps {
   gives: Schemas['Members']['gives'];
   title: (role: string) => string;
   onKept: (after: Schemas['Members']) => Promise<void>;
-  onLink: (link: Schemas['Link'], name: string) => void;
+  onLink: (link: Schemas['Link']) => void;
 }
 
 const SOMEBODY_NEW = 'new';
@@ -105,7 +105,7 @@ function AddMember({ others, gives, title, onKept, onLink }: AddProps) {
       );
     },
     onSuccess: async (after) => {
-      if (after.link) onLink(after.link, form.texts.name ?? '');
+      if (after.link) onLink(after.link);
       form.reset();
       await onKept(after);
     },

@@ -8,18 +8,13 @@ import { LinkShown } from './LinkShown';
 import { Papers } from './Papers';
 import { useForm } from '../../app/useForm';
 
-interface Shown {
-  link: Schemas['Link'];
-  name: string;
-}
-
 /** Everybody of an installation, for its administrators: invited, shut out, with their certificates. */
 export function Everybody({ zone }: { zone: string }) {
   const people = useQuery(peopleQuery);
-  const [shown, setShown] = useState<Shown | null>(null);
+  const [shown, setShown] = useState<Schemas['Link'] | null>(null);
   return (
     <Stack spacing={2.5}>
-      {shown && <LinkShown link={shown.link} name={shown.name} zone={zone} onDone={() => setShown(null)} />}
+      {shown && <LinkShown link={shown} zone={zone} onDone={() => setShown(null)} />}
       <Invite onLink={setShown} />
       <Typography variant="h2">Everybody</Typography>
       {people.error && <Alert severity="error">{people.error.message}</Alert>}
@@ -32,14 +27,14 @@ export function Everybody({ zone }: { zone: string }) {
   );
 }
 
-function Invite({ onLink }: { onLink: (shown: Shown) => void }) {
+function Invite({ onLink }: { onLink: (link: Schemas['Link']) => void }) {
   const client = useQueryClient();
   const form = useForm({ name: '', email: '' });
   const [administrator, setAdministrator] = useState(false);
   const invite = useMutation({
     mutationFn: () => answered(api.POST('/people', { body: { ...form.texts, administrator } })),
     onSuccess: (made) => {
-      onLink({ link: made.link, name: made.person.name });
+      onLink(made.link);
       form.reset();
       return client.invalidateQueries({ queryKey: peopleQuery.queryKey });
     },
@@ -68,14 +63,14 @@ function Invite({ onLink }: { onLink: (shown: Shown) => void }) {
 
 type Kinds = { id: string; title: string }[];
 
-function Somebody({ person, kinds, onLink }: { person: Schemas['Person']; kinds: Kinds; onLink: (shown: Shown) => void }) {
+function Somebody({ person, kinds, onLink }: { person: Schemas['Person']; kinds: Kinds; onLink: (link: Schemas['Link']) => void }) {
   const client = useQueryClient();
   const [open, setOpen] = useState(false);
   const known = () => client.invalidateQueries({ queryKey: peopleQuery.queryKey });
   const params = { path: { person: person.id } };
   const link = useMutation({
     mutationFn: () => answered(api.POST('/people/{person}/link', { params })),
-    onSuccess: (made) => onLink({ link: made, name: person.name }),
+    onSuccess: onLink,
   });
   const go = useMutation({
     mutationFn: () => answered(person.left ? api.POST('/people/{person}/return', { params }) : api.POST('/people/{person}/leave', { params })),

@@ -5,8 +5,9 @@ import { dayAndTime } from '../../app/time';
 import { SquareCode } from './SquareCode';
 
 /** A way in for somebody, shown once: to copy, or to read from the screen with their own telephone. */
-export function LinkShown({ link, name, zone, onDone }: { link: Schemas['Link']; name: string; zone: string; onDone: () => void }) {
+export function LinkShown({ link, zone, onDone }: { link: Schemas['Link']; zone: string; onDone: () => void }) {
   const [copied, setCopied] = useState(false);
+  const { name } = link;
   return (
     <Paper role="region" aria-label={`Link for ${name}`} sx={{ p: 2.5, borderLeft: '8px solid', borderLeftColor: 'hand' }}>
       <Stack direction={{ xs: 'column', sm: 'row' }} spacing={2.5}>
