@@ -47,6 +47,9 @@ const SUN: Record<string, string> = {
 };
 const inSun = Object.fromEntries(Object.entries(SUN).map(([name, colour]) => [`--mui-palette-${name}`, colour]));
 
+/** What a field says stays readable while the field waits for something else. */
+const readable = { '&.Mui-disabled': { color: 'var(--mui-palette-text-secondary)' } };
+
 /** Warm clay and slate; one strong accent, `hand`, for what needs a person now. */
 export const theme = createTheme({
   cssVariables: { colorSchemeSelector: 'data-scheme' },
@@ -106,8 +109,8 @@ export const theme = createTheme({
     },
     MuiPaper: { defaultProps: { elevation: 0, variant: 'outlined' } },
     MuiInputBase: { styleOverrides: { input: { fontFamily: numbers, fontSize: '1.15rem' } } },
-    // what a field says stays readable while the field waits for something else
-    MuiFormHelperText: { styleOverrides: { root: ({ theme }) => ({ '&.Mui-disabled': { color: (theme.vars ?? theme).palette.text.secondary } }) } },
+    MuiFormLabel: { styleOverrides: { root: readable } },
+    MuiFormHelperText: { styleOverrides: { root: readable } },
     MuiSelect: {
       styleOverrides: { select: { fontFamily: 'inherit' } },
       // The press that opens a list would choose what comes to lie under it, where it lasts longer than a blink: on a slow tablet, under a glove.
