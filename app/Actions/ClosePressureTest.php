@@ -11,6 +11,7 @@ use App\Models\Entry;
 use App\Models\Joint;
 use App\Models\Person;
 use App\Models\PressureTest;
+use App\PressureTests\Signed;
 use Diastoma\Core\PressureTest\Run\Conduct;
 use Diastoma\Core\Sitting\Action;
 use Diastoma\Core\Sitting\Signing;
@@ -61,27 +62,21 @@ final class ClosePressureTest
 
         return DB::transaction(function () use ($test, $person, $id, $remark): Entry {
             PressureTest::query()->lockForUpdate()->findOrFail($test->id, ['id']); // of two sent at once the second finds the first
-            $known = Entry::where('subject_type', 'test')->where('subject_id', $test->id)->where('kind', Journal::TEST_SIGNED)
-                ->where('person_id', $person->id)->first();
+            $sitter = $person->asSitter($test);
+            $one = $sitter->oneWith(Signed::ranBy($test)) === null ? [] : ['one_with' => Signed::ranBy($test)];
+            $known = Signed::about($test, Journal::TEST_SIGNED)
+                ->first(static fn (Entry $e): bool => $e->person_id === $person->id && array_key_exists('one_with', $e->data()) === ($one !== []));
 
-            return $known ?? $this->signed($test, $person, $id, $remark);
-        });
-    }
-
-    private function signed(PressureTest $test, Person $person, string $id, string $remark): Entry
-    {
-        return $this->write(
-            $test, $person,
-            new Draft(
+            return $known ?? $this->write($test, $person, new Draft(
                 $id, Journal::TEST_SIGNED, 'test', $test->id,
                 [
-                    'role' => $person->mustBeOn($test), 'remark' => $remark,
+                    'role' => $sitter->role, 'remark' => $remark, 'account' => $sitter->account, ...$one,
                     'verdict_sha256' => hash('sha256', json_encode($test->verdict, JSON_THROW_ON_ERROR)),
                     'sent' => Journal::fingerprint(['remark' => $remark]),
                 ],
                 $test->section->main->job->now()->format('Y-m-d\TH:i:sP'),
-            ),
-        );
+            ));
+        });
     }
 
     /** @return list<array<string, mixed>> entries of a kind about a test */
@@ -89,7 +84,7 @@ final class ClosePressureTest
     {
         return array_values(Entry::with('person')->where('subject_type', 'test')->where('subject_id', $test->id)->where('kind', $kind)->orderBy('seq')->get()
             ->map(static fn (Entry $e): array => [
-                ...array_diff_key($e->data(), ['verdict_sha256' => 1, 'pressure_lowered' => 1, 'sent' => 1]), 'by' => $e->person->name,
+                ...array_diff_key($e->data(), ['verdict_sha256' => 1, 'pressure_lowered' => 1, 'sent' => 1, 'one_with' => 1]), 'by' => $e->person->name,
                 'at' => $e->device_at, 'seq' => $e->seq,
             ])->all());
     }

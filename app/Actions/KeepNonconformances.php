@@ -86,7 +86,8 @@ final class KeepNonconformances
         $by->must(Action::VerifyNonconformance, $one);
 
         return $this->change($one, $by, function (Nonconformance $one) use ($by, $isRight, $remark): array {
-            $this->unless(Rules::verify($one->standing, (string) $one->corrected_by, $by->id, $isRight, $remark));
+            $corrected = Person::query()->whereKey($one->corrected_by)->value('name');
+            $this->unless(Rules::verify($one->standing, $by->sitter($one)->oneWith((string) $corrected), $isRight, $remark));
 
             return ['standing' => $isRight ? Standing::Verified : Standing::Open, 'remark' => $remark, 'verified_by' => $by->id];
         });

@@ -59,7 +59,7 @@ final class SignHoldPoints
     {
         $test = PressureTest::with('section.main.job.rulebook')->findOrFail($one['subject_id']);
         $test->jobId() === $job->id || throw Refused::nothing();
-        $refusal = HeldAfter::refusal($job->rules(), $person->name, $person->mustBeOn($job), Signed::ranBy($test));
+        $refusal = HeldAfter::refusal($job->rules(), $person->mustBeOn($job), $person->sitter($job)->oneWith(Signed::ranBy($test)));
         $refusal === null || throw Refused::forbidden($refusal);
         $this->after->sign($test, $person, $one['id'], $remark);
     }

@@ -11,6 +11,7 @@ use Illuminate\Database\Eloquent\Relations\BelongsTo;
 /**
  * A way in, good once and for a while: only the hash of what it says is kept.
  *
+ * @property string $made_by
  * @property \Carbon\CarbonImmutable $expires_at
  * @property ?\Carbon\CarbonImmutable $used_at
  * @property-read Person $person

@@ -45,6 +45,8 @@ final class Person extends User
         'code_counter' => 'int',
     ];
 
+    private ?LetIn $letIn = null;
+
     /** @var array<string, ?string> role by job, as asked */
     private array $roles = [];
 
@@ -94,7 +96,11 @@ final class Person extends User
         $role = $this->mustBeOn($on);
         $papers = $this->papers();
 
-        return new Sitter($this->name, $role, $papers[CertificateKind::Electrofusion->value] ?? '', $papers);
+        $this->letIn ??= new LetIn($this);
+
+        return new Sitter(
+            $this->name, $role, $papers[CertificateKind::Electrofusion->value] ?? '', $papers, $this->letIn->account, $this->letIn->oneWith,
+        );
     }
 
     /** @return array<string, string> last day by kind of certificate: of each kind the one that lasts longest */

@@ -66,7 +66,7 @@ final class AlongPage
             $sitter = $m->person->asSitter($job);
 
             return ['name' => $sitter->name, 'role' => $sitter->role, 'certificate_until' => $sitter->certificateUntil,
-                'certificates' => (object) $sitter->certificates];
+                'certificates' => (object) $sitter->certificates, 'account' => $sitter->account, 'one_with' => $sitter->oneWith];
         });
 
         return [

@@ -94,7 +94,7 @@ final class HoldPoints
             'where' => $section->main->name, 'title' => Occasion::AfterTest->title(), 'look' => Occasion::AfterTest->look(),
             'roles' => [], 'since' => $test->ended_at->toRfc3339String(),
             'at' => '/test/'.rawurlencode($section->name),
-            'refusal' => HeldAfter::refusal($job->rules(), $person->name, $person->mustBeOn($job), Signed::ranBy($test)),
+            'refusal' => HeldAfter::refusal($job->rules(), $person->mustBeOn($job), $person->asSitter($job)->oneWith(Signed::ranBy($test))),
         ];
     }
 

@@ -21,7 +21,7 @@ final class Signed
             return null;
         }
         $signatures = self::about($test, Journal::TEST_SIGNED)->map(static fn (Entry $e): array => [
-            'by' => $e->person->name, 'role' => (string) ($e->data()['role'] ?? ''),
+            'by' => (string) ($e->data()['one_with'] ?? $e->person->name), 'role' => (string) ($e->data()['role'] ?? ''),
         ])->all();
 
         return HeldAfter::said(

@@ -264,12 +264,18 @@ final class TestPackage
                 }
             }
         }
+        self::signatures($paper, $job, $test);
+    }
+
+    private static function signatures(Paper $paper, Job $job, PressureTest $test): void
+    {
         $paper->keep(45);
         $paper->section('Signatures');
         $signed = ClosePressureTest::written($test, Journal::TEST_SIGNED);
         $rows = array_map(
             static fn (array $s): array => [
-                $s['by'], $s['role'], (new \DateTimeImmutable($s['at']))->setTimezone(new \DateTimeZone($job->time_zone))->format('Y-m-d H:i'),
+                $s['by'].(($s['account'] ?? '') === '' ? '' : " ({$s['account']})"), $s['role'],
+                (new \DateTimeImmutable($s['at']))->setTimezone(new \DateTimeZone($job->time_zone))->format('Y-m-d H:i'),
                 $s['remark'], "entry {$s['seq']}",
             ],
             $signed,

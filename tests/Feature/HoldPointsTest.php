@@ -141,9 +141,41 @@ it('holds a section before its test and after it, and asks whoever did not run i
     $url = "/api/v1/jobs/{$job->id}/hold-points/signatures";
     $this->actingAs($runner)->postJson($url, signedList($this, [$one], [0]))->assertForbidden()
         ->assertJsonPath('title', fn (string $t): bool => str_contains($t, 'another looks') || str_contains($t, 'is signed by'));
+    App\Office\Links::make($this->person('ines@demo'), $runner);
+    App\Models\Link::query()->where('person_id', $this->person('ines@demo')->id)->firstOrFail()->update(['used_at' => now()->subHour()]);
+    $this->signIn('ines@demo')->postJson($url, signedList($this, [$one], [0]))->assertForbidden();
+    $this->postJson("/api/v1/tests/{$ended->id}/signatures", ['id' => (string) Str::uuid()])->assertCreated(); // stands under it, and lifts nothing
+    expect(App\PressureTests\Signed::waits($ended->refresh()->load('section.main.job.rulebook')))->toContain('waits');
+    App\Office\Links::make($this->person('ines@demo'), $this->person('root@demo'));
+    App\Models\Link::query()->where('person_id', $this->person('ines@demo')->id)->whereNull('used_at')->firstOrFail()->update(['used_at' => now()]);
     $this->signIn('ines@demo')->postJson($url, signedList($this, [$one], [0], 'Record seen.'))->assertCreated();
     expect(App\PressureTests\Signed::waits($ended->refresh()->load('section.main.job.rulebook')))->toBeNull();
     CarbonImmutable::setTestNow();
+});
+
+// Found: a supervisor made the inspector's link, opened it, and signed what the supervisor had made.
+it('counts whoever made the link and whoever signed in by it as one, both ways, until another makes a new one', function () {
+    $this->travelTo(now()->addDay()->setTime(10, 0));
+    $job = withHolds($this, ['occasion' => 'first_of_day', 'roles' => ['inspector', 'supervisor']]);
+    $joint = Joint::whereIn('main_id', $job->mains()->pluck('id'))->where('state', 'planned')->where('method', 'electrofusion.coupler')->firstOrFail();
+    upToHold($this, $joint);
+    $letIn = function (string $who, string $by): void {
+        App\Office\Links::make($this->person($who), $this->person($by));
+        App\Models\Link::query()->where('person_id', $this->person($who)->id)->whereNull('used_at')->firstOrFail()->update(['used_at' => now()]);
+        $this->travel(1)->minutes();
+    };
+    $refusal = fn (string $who): ?string => $this->signIn($who)->getJson("/api/v1/jobs/{$job->id}/hold-points")->assertOk()->json('waiting.0.refusal');
+    expect($refusal('ines@demo'))->toBeNull()->and($refusal('vera@demo'))->toBeNull();
+    $letIn('ines@demo', 'ada@demo'); // Ada made the joint
+    $letIn('ada@demo', 'vera@demo');
+    expect($refusal('ines@demo'))->toContain('Ada Brook and Ines Marl do not count as two')
+        ->and($refusal('vera@demo'))->toContain('Ada Brook and Vera Holm do not count as two');
+    $letIn('ines@demo', 'root@demo');
+    expect($refusal('vera@demo'))->toContain('do not count as two')->and($refusal('ines@demo'))->toBeNull();
+    $waiting = $this->signIn('ines@demo')->getJson("/api/v1/jobs/{$job->id}/hold-points")->json('waiting');
+    $this->postJson("/api/v1/jobs/{$job->id}/hold-points/signatures", signedList($this, $waiting, [0]))->assertCreated();
+    $signed = App\Models\Entry::query()->where('subject_id', $joint->id)->orderByDesc('seq')->firstOrFail()->data();
+    expect($signed['value']['account'])->toBe('ines@demo, let in by '.$this->person('root@demo')->name.' on '.now('UTC')->format('Y-m-d'));
 });
 
 it('signs nothing of another job', function () {

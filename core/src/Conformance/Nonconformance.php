@@ -42,17 +42,19 @@ final class Nonconformance
     }
 
     /**
-     * @param  string  $correctedBy  whoever put it right
-     * @param  string  $by  whoever looked
+     * @param  ?string  $oneWithCorrector  why whoever looked does not count as another than whoever put it right; null where they do
      * @param  bool  $isRight  whether it is right now; else it is open again
      * @return ?array{field: string, said: string}
      */
-    public static function verify(Standing $standing, string $correctedBy, string $by, bool $isRight, string $remark): ?array
+    public static function verify(Standing $standing, ?string $oneWithCorrector, bool $isRight, string $remark): ?array
     {
         return match (true) {
             $standing === Standing::Open => ['field' => 'remark', 'said' => 'Nothing was done about it yet. Write that down first.'],
             $standing === Standing::Verified => ['field' => 'remark', 'said' => 'This nonconformance is closed already.'],
-            $correctedBy === $by => ['field' => 'remark', 'said' => 'Whoever put it right does not say that it is right: another looks. Call one over.'],
+            $oneWithCorrector !== null => [
+                'field' => 'remark',
+                'said' => trim("Whoever put it right does not say that it is right: another looks. Call one over. {$oneWithCorrector}"),
+            ],
             ! $isRight && Text::length(Text::of($remark)) < self::LETTERS => ['field' => 'remark', 'said' => 'Say in a sentence what is still wrong.'],
             default => null,
         };

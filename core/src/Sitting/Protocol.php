@@ -139,7 +139,10 @@ final class Protocol
             foreach (is_array($row['certificates'] ?? null) ? array_filter($row['certificates'], is_string(...)) : [] as $of => $until) {
                 $papers[(string) $of] = $until;
             }
-            $people[$name] = new Person($name, self::text($row, 'role', "people.{$k}"), self::maybe($row, 'certificate_until'), $papers);
+            $oneWith = is_array($row['one_with'] ?? null) ? array_values(array_filter($row['one_with'], is_string(...))) : [];
+            $people[$name] = new Person(
+                $name, self::text($row, 'role', "people.{$k}"), self::maybe($row, 'certificate_until'), $papers, self::maybe($row, 'account'), $oneWith,
+            );
         }
 
         return $people;

@@ -7,7 +7,6 @@ namespace Diastoma\Core\Sitting;
 use Diastoma\Core\Procedure\ReadingSpec;
 use Diastoma\Core\Procedure\Step;
 use Diastoma\Core\Rulebook\HoldPoint;
-use Diastoma\Core\Rulebook\Overrule;
 use Diastoma\Core\Rulebook\Rulebook;
 use Diastoma\Core\Rulebook\Severity;
 
@@ -39,8 +38,9 @@ final class Signing
 
     private static function held(Sitting $sitting, ReadingSpec $spec, Person $person): ?Refused
     {
-        if (self::hasMade($sitting, $person)) {
-            return Refused::forbidden('Whoever made it does not sign its hold point: another looks. Call one over.');
+        $made = self::hasMade($sitting, $person);
+        if ($made !== null) {
+            return Refused::forbidden(trim("Whoever made it does not sign its hold point: another looks. Call one over. {$made}"));
         }
         $open = $sitting->work->facts->maybe('open_joints');
         if ($open !== null && $open > 0) {
@@ -62,17 +62,19 @@ final class Signing
         return null;
     }
 
-    private static function hasMade(Sitting $sitting, Person $person): bool
+    /** @return ?string that they, or whoever counts as one with them, made something of it or overruled a stop; null where neither did */
+    private static function hasMade(Sitting $sitting, Person $person): ?string
     {
+        $names = [];
         foreach ($sitting->readings()->history as $reading) {
-            if ($reading->by === $person->name && ! str_starts_with($reading->key, HoldPoint::KEY)) {
-                return true;
-            }
+            str_starts_with($reading->key, HoldPoint::KEY) || $names[$reading->by] = true;
         }
+        foreach ($sitting->readings()->overrules() as $overrule) {
+            $overrule->severity === Severity::Stop && $names[$overrule->by] = true;
+        }
+        $said = array_filter(array_map(static fn (int|string $name): ?string => $person->oneWith((string) $name), array_keys($names)), is_string(...));
 
-        return array_filter(
-            $sitting->readings()->overrules(), static fn (Overrule $o): bool => $o->by === $person->name && $o->severity === Severity::Stop,
-        ) !== [];
+        return $said === [] ? null : min($said);
     }
 
     /** @return list<Step> */

@@ -5,6 +5,7 @@ declare(strict_types=1);
 use Diastoma\Core\Conformance\Cause;
 use Diastoma\Core\Conformance\Nonconformance;
 use Diastoma\Core\Conformance\Standing;
+use Diastoma\Core\Sitting\Person;
 
 const DONE = 'Cut out and made again, see joint 11.';
 
@@ -22,10 +23,11 @@ it('asks for sentences, a cause and a day to come', function (?array $wrong, ?st
 it('lets another say that it is right, never whoever put it right, and only once something was done', function (
     Standing $standing, string $by, bool $isRight, string $remark, ?string $says,
 ) {
-    expect(Nonconformance::verify($standing, 'Ada', $by, $isRight, $remark)['said'] ?? 'fine')->toContain($says ?? 'fine');
+    $person = new Person($by, 'inspector', oneWith: $by === 'Ivo' ? ['Ada'] : []);
+    expect(Nonconformance::verify($standing, $person->oneWith('Ada'), $isRight, $remark)['said'] ?? 'fine')->toContain($says ?? 'fine');
 })->with([
     [Standing::Corrected, 'Vera', true, '', null], [Standing::Corrected, 'Ada', true, '', 'another looks'],
-    [Standing::Open, 'Vera', true, '', 'Nothing was done'],
+    [Standing::Corrected, 'Ivo', true, '', 'do not count as two'], [Standing::Open, 'Vera', true, '', 'Nothing was done'],
     [Standing::Verified, 'Vera', true, '', 'closed already'], [Standing::Corrected, 'Vera', false, 'no', 'still wrong'],
     [Standing::Corrected, 'Vera', false, 'The gouge is still there.', null],
 ]);

@@ -135,7 +135,8 @@ it('is not signed in blank, nor by who made it, nor by another role', function (
     }
     $done = heldSitting($walk, array_slice($story, 0, $at));
     foreach ([
-        [new Person('Ada', 'inspector'), 'another looks'], [new Person('Ann', 'jointer'), 'is signed by: supervisor, inspector'],
+        [new Person('Ada', 'inspector'), 'another looks'], [new Person('Ivo', 'inspector', oneWith: ['Ada']), 'do not count as two'],
+        [new Person('Ann', 'jointer'), 'is signed by: supervisor, inspector'],
         [new Person('Tom', 'tester'), 'is signed by'], [new Person('Otto', 'admin'), 'is signed by'],
         [new Person('Ines', 'inspector', '', ['inspector' => '2020-01-01']), 'ran out on 2020-01-01'],
     ] as [$person, $says]) {

@@ -43,15 +43,18 @@ final class HeldAfter
         return null;
     }
 
-    /** @return ?string why somebody's signature would not lift it; null where it would */
-    public static function refusal(Rulebook $rulebook, string $name, string $role, string $ranBy): ?string
+    /**
+     * @param  ?string  $oneWithRunner  why whoever signs does not count as another than whoever ran it; null where they do
+     * @return ?string why somebody's signature would not lift it; null where it would
+     */
+    public static function refusal(Rulebook $rulebook, string $role, ?string $oneWithRunner): ?string
     {
         $hold = self::point($rulebook);
 
         return match (true) {
             $hold === null => 'There is no such hold point any more. Load the page again.',
             ! in_array($role, $hold->roles, true) => 'After the test is signed by: '.implode(', ', $hold->roles).'. Call one over.',
-            $name === $ranBy => 'Whoever ran the test does not sign its hold point: another looks. Call one over.',
+            $oneWithRunner !== null => trim("Whoever ran the test does not sign its hold point: another looks. Call one over. {$oneWithRunner}"),
             default => null,
         };
     }

@@ -66,8 +66,9 @@ final class TakeOverrule implements EntryKind
         }
         foreach ($finding->readings as $key) {
             $reading = $sitting->readings()->reading($key);
-            if ($reading?->enteredAt !== null && $reading->by === $person->name) {
-                return "{$person->name} entered it: somebody else must have seen the paper.";
+            $one = $reading?->enteredAt === null ? null : $person->oneWith($reading->by);
+            if ($one !== null) {
+                return trim("{$reading?->by} entered it: somebody else must have seen the paper. {$one}");
             }
         }
 

@@ -36,6 +36,7 @@ final class TakeSignature implements EntryKind
             return Refused::input('Say it in '.self::LONGEST_REMARK.' letters or fewer.', 'remark', 'too long', $remark);
         }
         $signed = ['name' => $person->name, 'role' => $person->role, 'certificate_until' => $person->certificateUntil, 'remark' => $remark];
+        $signed += $person->account === '' ? [] : ['account' => $person->account];
         $together = $entry->payload['together'] ?? null;
         if (is_int($together) && $together > 1) {
             $signed['together'] = $together; // confirmed as a list of so many

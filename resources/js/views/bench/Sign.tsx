@@ -13,14 +13,15 @@ export function Sign({ bench, step, spec, queryKey }: { bench: Schemas['Bench'];
   const client = useQueryClient();
   const [remark, setRemark] = useState('');
   const reading = bench.readings[spec.key];
-  const signed = reading?.value as { name?: string; role?: string; remark?: string; together?: number } | undefined;
+  const signed = reading?.value as { name?: string; role?: string; remark?: string; together?: number; account?: string } | undefined;
   const isStale = step.stale.includes(spec.key);
   const refusal = bench.signatures[spec.key];
   return (
     <Stack spacing={1.5} sx={{ gridColumn: '1 / -1' }}>
       {reading && (
         <Typography sx={{ pl: 1.5, borderLeft: '6px solid', borderLeftColor: isStale ? 'watch' : 'pipe' }}>
-          {isStale ? 'Signed for what stood before' : 'Signed'} by <b>{signed?.name}</b>, {signed?.role}, {dayAndTime(reading.at, job.time_zone)}
+          {isStale ? 'Signed for what stood before' : 'Signed'} by <b>{signed?.name}</b>
+          {signed?.account ? ` (${signed.account})` : ''}, {signed?.role}, {dayAndTime(reading.at, job.time_zone)}
           {signed?.remark ? `: “${signed.remark}”` : '.'} {signed?.together ? `Confirmed with ${signed.together - 1} more.` : ''}
           {isStale ? ' Something that was seen has been read again: sign again.' : ''}
         </Typography>

@@ -106,7 +106,8 @@ function Signatures({ test }: { test: Test }) {
       {test.signatures.length === 0 && <Typography>Nobody has signed yet.</Typography>}
       {test.signatures.map((s) => (
         <Typography key={s.seq}>
-          <b>{s.by}</b>, {s.role}, {dayAndTime(s.at, job.time_zone)}
+          <b>{s.by}</b>
+          {s.account ? ` (${s.account})` : ''}, {s.role}, {dayAndTime(s.at, job.time_zone)}
           {s.remark === '' ? '' : `: “${s.remark}”`}
         </Typography>
       ))}
