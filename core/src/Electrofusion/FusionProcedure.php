@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Diastoma\Core\Electrofusion;
 
 use Diastoma\Core\Procedure\Procedure;
+use Diastoma\Core\Procedure\Rules\InDate;
 use Diastoma\Core\Procedure\Situation;
 use Diastoma\Core\Procedure\Step;
 use Diastoma\Core\Rulebook\Finding;
@@ -25,6 +26,11 @@ abstract class FusionProcedure extends Procedure implements Fused
     public function takesBranch(): bool
     {
         return false;
+    }
+
+    public function version(): int
+    {
+        return InDate::STOPS_SINCE;
     }
 
     /** The certificate that counts is that of whoever fuses. */

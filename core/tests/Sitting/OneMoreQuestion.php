@@ -10,7 +10,6 @@ use Diastoma\Core\Procedure\Rules\Confirmed;
 use Diastoma\Core\Procedure\Rules\Since;
 use Diastoma\Core\Procedure\Situation;
 use Diastoma\Core\Procedure\Step;
-use Diastoma\Core\Procedure\Story\StoryOf;
 use Diastoma\Core\Rulebook\Severity;
 use Diastoma\Core\Rulebook\Source;
 
@@ -33,7 +32,7 @@ final class OneMoreQuestion extends Procedure
 
     public function version(): int
     {
-        return StoryOf::SINCE + 1;
+        return $this->before->version() + 1;
     }
 
     public function steps(Situation $situation): array

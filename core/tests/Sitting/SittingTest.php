@@ -45,7 +45,7 @@ it('takes a reading, keeps it in its own unit, and goes on from it', function ()
     $sitting = coupler();
     $taken = $sitting->take(told('ambient_c', 14.5, '08:00:00'), $ada, at('08:00:05'));
     expect($taken)->toBeInstanceOf(Taken::class)->and($taken->entry->payload)->toBe([
-        'key' => 'ambient_c', 'value' => 14.5, 'procedure_version' => 2,
+        'key' => 'ambient_c', 'value' => 14.5, 'procedure_version' => 3,
     ])->and($sitting->readings()->number('ambient_c'))->toBe(14.5)->and($sitting->state())->toBe(State::InWork)
         ->and($sitting->view()['from_m'])->toBe(96.0)->and($sitting->view()['state'])->toBe('in_work');
 });

@@ -46,26 +46,29 @@ it('says of what was sent more than 15 min after it was taken how much later', f
 ]);
 
 // Found: an entry dated back past the end of a paper was judged by that date alone.
-it('judges a paper by the day of the act and by the day the server took it', function (string $until, int $lateS, Severity $severity, string $says) {
+it('judges a paper by the day of the act and by the day the server took it', function (
+    string $until, int $lateS, Severity $severity, string $says, int $version = 1,
+) {
     [, $entries] = madeCoupler($lateS);
     $day = $entries[0]->takenAt->format('Y-m-d');
     $entries = array_map(static fn (Entry $e): Entry => is_array($e->payload['value']) && isset($e->payload['value']['calibration_until'])
         ? new Entry(
             $e->id, $e->kind,
             [
-                ...$e->payload,
+                ...$e->payload, 'procedure_version' => $version,
                 'value' => [
                     ...$e->payload['value'],
                     'calibration_until' => str_replace('DAY', $day, $until) === $day ? $day : (new DateTimeImmutable($day))->modify($until)->format('Y-m-d'),
                 ],
             ],
             $e->takenAt, $e->by, $e->receivedAt,
-        ) : $e, $entries);
+        ) : new Entry($e->id, $e->kind, [...$e->payload, 'procedure_version' => $version], $e->takenAt, $e->by, $e->receivedAt), $entries);
     $finding = findingOf('ef.unit.calibration', $entries);
     expect($finding->severity)->toBe($severity)->and($finding->said)->toContain($says);
 })->with([
     'out on both days' => ['-1 day', 0, Severity::Stop, 'ran out on'], 'its last day, sent at once' => ['DAY', 0, Severity::Watch, 'runs out on'],
     'its last day, sent two days later' => ['DAY', 2 * 86400, Severity::Mend, 'and sent on'],
+    'the same, of today’s rules' => ['DAY', 2 * 86400, Severity::Stop, 'and sent on', 3],
     'runs for months, sent two days later' => ['+100 days', 2 * 86400, Severity::Go, 'runs until'],
 ]);
 
@@ -87,14 +90,14 @@ it('keeps finished work finished when its procedure asks more, until somebody ju
     );
     expect($open($entries)->state())->toBe(State::Accepted)->and($open($entries)->version())->toBe(1)
         ->and(array_column($open($entries)->view()['steps'], 'readings', 'id')['gloves'])->toBe([]);
-    $again = new Entry('again', Entry::JUDGED_AGAIN, ['procedure_version' => 3], end($entries)->takenAt->modify('+1 day'), 'Vera');
+    $again = new Entry('again', Entry::JUDGED_AGAIN, ['procedure_version' => 4], end($entries)->takenAt->modify('+1 day'), 'Vera');
     $judged = $open([...$entries, $again]);
     expect($judged->state())->toBe(State::InWork)->and($judged->verdict()->current()?->missing)->toBe(['gloves']);
     $new = $open([]);
-    expect($new->version())->toBe(3)->and($new->take(
+    expect($new->version())->toBe(4)->and($new->take(
         new Entry('e', Entry::READING, ['key' => 'gloves', 'value' => false], $entries[0]->takenAt, 'Ada'), new Person('Ada', 'jointer'),
         $entries[0]->takenAt,
-    )->entry->payload)->toMatchArray(['procedure_version' => 3])
+    )->entry->payload)->toMatchArray(['procedure_version' => 4])
         ->and($new->state())->toBe(State::Stop);
 });
 

@@ -19,6 +19,9 @@ final readonly class InDate implements Rule
 {
     private const NOTICE_DAYS = 14; // common practice
 
+    /** Since then what was sent so late that the paper had run out is as bad as one that had. */
+    public const STOPS_SINCE = 3;
+
     /**
      * @param  string  $record  reading that carries the paper as it stood when it was entered: {$nameKey, $dayKey}
      */
@@ -54,7 +57,7 @@ final readonly class InDate implements Rule
             $until === '' => [$this->out, "{$this->paper} of {$name}: none on record.", $this->todo],
             $until < $day => [$this->out, "{$this->paper} of {$name} ran out on {$until}; today is {$day}.", $this->todo],
             $until < $received => [
-                Severity::Mend->isWorseThan($this->out) ? $this->out : Severity::Mend,
+                $situation->version >= self::STOPS_SINCE || Severity::Mend->isWorseThan($this->out) ? $this->out : Severity::Mend,
                 "{$this->paper} of {$name} ran out on {$until}; this was taken on {$day} and sent on {$received}.",
                 'Have a supervisor confirm when it was done, or bring the renewed paper.',
             ],
