@@ -35,7 +35,7 @@ final class AlongPage
             $rulebooks[$subject->rulebookId()] ??= $subject->rulebook()->toArray();
         }
 
-        return [...self::shared($main->job), 'main_id' => $main->id, 'taking' => $taking->id, 'taken_at' => $taking->taken_at,
+        return [...self::shared($main->job), 'main_id' => $main->id, 'taking' => $taking->pass(), 'taken_at' => $taking->taken_at,
             'sheet' => OnShift::sheet($main->id)?->id, 'rulebooks' => (object) $rulebooks, 'sittings' => array_map(self::sitting(...), $subjects)];
     }
 

@@ -137,6 +137,21 @@ it('lets a supervisor hand in what somebody made who has left, under the name of
     expect($bench['readings']['ambient_c']['by'])->toBe('Ada Brook')->and($bench['readings']['ambient_c']['rights'])->toContain('Handed in by');
 });
 
+// Found: whoever knew a taking's id made entries in the name of somebody who is still on the job.
+it('takes nothing in another one’s name by the id of a taking, which stands in the record', function () {
+    $joint = $this->joint(9);
+    $along = takenAlong($this->signIn(), $joint->main);
+    [$id, $proof] = explode('.', $along['taking']);
+    $draft = [...$this->draft($joint, 'ambient_c', 12), 'for' => $this->person()->id];
+    foreach ([$id, "{$id}.", "{$id}.".strrev($proof), "{$id}.{$proof}0", (string) Str::uuid().".{$proof}"] as $pass) {
+        $this->signIn('vera@demo')->postJson('/api/v1/entries', [...$draft, 'along' => $pass])->assertForbidden()
+            ->assertJsonPath('title', fn (string $t): bool => str_contains($t, 'had taken no main along'));
+    }
+    expect(Entry::query()->get()->contains(static fn (Entry $e): bool => str_contains((string) json_encode($e->data()), $proof)))->toBeFalse();
+    $this->postJson('/api/v1/entries', [...$draft, 'along' => $along['taking']])->assertCreated();
+    $this->signIn()->postJson('/api/v1/entries', [...$this->draft($joint, 'ambient_c', 13), 'along' => $id])->assertCreated(); // of a device of before
+});
+
 it('lets nobody hand in what only its author may give, nor anything for somebody who can sign in', function (string $kind, bool $isAlong, int $status) {
     $joint = $this->joint(9);
     $along = takenAlong($this->signIn('ines@demo'), $joint->main);

@@ -11,7 +11,7 @@ final class EntryRequest extends Asked
     {
         return [
             'id' => 'required|uuid', 'kind' => 'required|string|max:40', 'subject_type' => 'required|string|max:20', 'subject_id' => 'required|uuid',
-            'payload' => 'required|array', 'device_at' => 'required|string|max:40', 'along' => 'nullable|uuid', 'for' => 'nullable|uuid',
+            'payload' => 'required|array', 'device_at' => 'required|string|max:40', 'along' => 'nullable|string|max:110', 'for' => 'nullable|uuid',
         ];
     }
 
