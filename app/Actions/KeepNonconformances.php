@@ -14,6 +14,7 @@ use App\Models\Membership;
 use App\Models\Nonconformance;
 use App\Models\Person;
 use App\Models\Section;
+use App\Pictures\Brought;
 use App\Pictures\Pictures;
 use App\Procedures\Subject;
 use Diastoma\Core\Conformance\Nonconformance as Rules;
@@ -50,7 +51,7 @@ final class KeepNonconformances
         }
         $pictures = array_values(array_unique($given['pictures'] ?? []));
         foreach ($pictures as $hash) {
-            Pictures::has($hash) || throw Refused::input('A picture has not arrived yet. Take it again.', [['field' => 'pictures', 'detail' => 'not here']]);
+            Brought::mustBeThere($hash, $by->id);
         }
 
         return DB::transaction(function () use ($job, $by, $given, $joint, $section, $to, $pictures): Nonconformance {

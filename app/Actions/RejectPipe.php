@@ -11,6 +11,7 @@ use App\Journal\Rows;
 use App\Models\Main;
 use App\Models\Person;
 use App\Models\Reject;
+use App\Pictures\Pictures;
 use Diastoma\Core\Sitting\Action;
 use Illuminate\Http\UploadedFile;
 use Illuminate\Support\Facades\DB;
@@ -37,6 +38,7 @@ final class RejectPipe
         $bytes = $picture?->get();
         $stored = null;
         if (is_string($bytes)) {
+            Pictures::mustNotTellThePlace($bytes);
             $stored = "rejects/{$id}";
             Storage::disk('local')->put($stored, $bytes);
         }

@@ -11,6 +11,7 @@ use App\Models\Entry;
 use App\Models\Equipment;
 use App\Models\Joint;
 use App\Models\Person;
+use App\Pictures\Brought;
 use App\Pictures\Pictures;
 use App\Procedures\Author;
 use App\Procedures\Subject;
@@ -129,12 +130,7 @@ final class WriteEntry
             throw Refused::of($checked);
         }
 
-        if ($checked->entry->kind === Item::PICTURE && ! Pictures::has($checked->entry->payload['sha256'])) {
-            throw Refused::input(
-                'This picture has not arrived yet. Send it first, then say what it shows.',
-                [['field' => 'sha256', 'detail' => 'not here', 'value' => $checked->entry->payload['sha256']]],
-            );
-        }
+        $checked->entry->kind === Item::PICTURE && Brought::mustBeThere($checked->entry->payload['sha256'], $author->person->id, $author->sender->id);
 
         return [...$checked->entry->payload, ...$author->marks];
     }

@@ -16,6 +16,12 @@ final class Kept
         ['jobs', 'specification_sha256', 'Specification'],
     ];
 
+    /** Whether anything names it that is on a record. */
+    public static function isNamed(string $hash): bool
+    {
+        return array_filter(self::NAMED, static fn (array $n): bool => DB::table($n[0])->where($n[1], $hash)->exists()) !== [];
+    }
+
     /** @return list<string> */
     public static function faults(): array
     {

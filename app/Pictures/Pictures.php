@@ -23,7 +23,7 @@ final class Pictures
     /**
      * @return array{sha256: string, type: string, bytes: int}
      *
-     * @throws Refused if the file cannot be read
+     * @throws Refused if the file cannot be read, or says where it was taken
      */
     public static function keep(UploadedFile $file): array
     {
@@ -31,10 +31,20 @@ final class Pictures
         if (! is_string($bytes) || $bytes === '') {
             throw Refused::input('The picture could not be read. Take it again.', [['field' => 'file', 'detail' => 'unreadable']]);
         }
+        self::mustNotTellThePlace($bytes);
         $hash = hash('sha256', $bytes);
         Storage::disk('local')->put(self::path($hash), $bytes);
 
         return ['sha256' => $hash, 'type' => (string) $file->getMimeType(), 'bytes' => strlen($bytes)];
+    }
+
+    /** @throws Refused if a picture says where it was taken */
+    public static function mustNotTellThePlace(string $bytes): void
+    {
+        Place::isIn($bytes) && throw Refused::input(
+            'This picture carries the place where it was taken, and nobody asked for it. Turn the place off in the camera and take it again.',
+            [['field' => 'file', 'detail' => 'carries a place']],
+        );
     }
 
     /** Takes bytes that another installation has kept under this hash; false where they are not what it says. */
@@ -73,6 +83,11 @@ final class Pictures
         $bytes = self::has($hash) ? Storage::disk('local')->get(self::path($hash)) : null;
 
         return is_string($bytes) && hash('sha256', $bytes) === $hash ? $bytes : null;
+    }
+
+    public static function remove(string $hash): void
+    {
+        Storage::disk('local')->delete(self::path($hash));
     }
 
     private static function path(string $hash): string

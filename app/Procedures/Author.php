@@ -19,14 +19,17 @@ use Diastoma\Core\Sitting\Person as Sitter;
 /** Whose entry it is, and by which rights: those of today, or those of the day on which a main was taken along. */
 final readonly class Author
 {
-    /** @param  array<string, mixed>  $marks  what the entry keeps of it */
-    private function __construct(public Person $person, private Job $job, private ?AlongRights $rights, public array $marks)
+    /**
+     * @param  Person  $sender  whoever sends it
+     * @param  array<string, mixed>  $marks  what the entry keeps of it
+     */
+    private function __construct(public Person $person, public Person $sender, private Job $job, private ?AlongRights $rights, public array $marks)
     {
     }
 
     /**
      * @param  Person  $sender  who is signed in
-     * @param  ?string  $along  id of the taking under which it was made; null where it was made with signal
+     * @param  ?string  $along  pass of the taking under which it was made; null where it was made with signal
      * @param  ?string  $for  id of whoever made it, where somebody else hands it in
      *
      * @throws Refused if the one may not enter it, or the other may not hand it in
@@ -36,7 +39,7 @@ final readonly class Author
         $isHandedIn = $for !== null && $for !== $sender->id;
         $isHandedIn && $sender->must(Action::KeepPeople, $job);
         $person = $isHandedIn ? Person::query()->findOrFail($for) : $sender;
-        $taking = $along === null ? null : Taking::query()->where('job_id', $job->id)->where('person_id', $person->id)->find($along);
+        $taking = $along === null ? null : Taking::of($along, $job, $person, $isHandedIn);
         $now = $person->left_at === null ? $person->roleOn($job) : null;
         $rights = $taking === null ? null : new AlongRights(
             $taking->role, new \DateTimeImmutable($taking->taken_at), $now, $now === null ? self::endedAt($person, $job) : null,
@@ -52,7 +55,7 @@ final readonly class Author
         }
         $mark = $rights?->mark();
 
-        return new self($person, $job, $rights, [
+        return new self($person, $sender, $job, $rights, [
             ...($mark === null ? [] : [AlongRights::MARK => $mark]), ...($isHandedIn ? ['handed_in_by' => $sender->name] : []),
         ]);
     }

@@ -16,7 +16,8 @@ use Illuminate\Support\Str;
 /** Tables that no journal is held against, each with why a change in it deceives nobody. */
 const NOT_HELD = [
     'entries' => 'a journal', 'office_entries' => 'a journal', 'office_head' => 'held by the chain', 'trace_blocks' => 'held by the hashes in the journal',
-    'pictures' => 'held by the hash of each', 'migrations' => 'which tables there are', 'sessions' => 'who is signed in now',
+    'pictures' => 'held by the hash of each', 'pictures_brought' => 'what waits to be named; what was named is in the journal',
+    'migrations' => 'which tables there are', 'sessions' => 'who is signed in now',
     'cache' => 'counts of the last minutes',
     'cache_locks' => 'counts of the last minutes', 'jobs_queued' => 'mail that waits', 'jobs_failed' => 'mail that could not be sent',
     'trace_imports' => 'how far a file has been read', 'fusion_runs' => 'a fusion under way: what came of it is in the journal',

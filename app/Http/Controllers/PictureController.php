@@ -6,6 +6,7 @@ namespace App\Http\Controllers;
 
 use App\Http\Requests\PictureRequest;
 use App\Models\Person;
+use App\Pictures\Brought;
 use App\Pictures\Pictures;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
@@ -17,8 +18,9 @@ final class PictureController
     public function store(PictureRequest $request): JsonResponse
     {
         $file = $request->file('file');
+        $by = $request->person();
 
-        return new JsonResponse($file === null ? [] : Pictures::keep($file), 201);
+        return new JsonResponse($file === null ? [] : Brought::keep($file, $by->id, $by->administrator), 201);
     }
 
     public function show(Request $request, string $sha256): Response

@@ -73,6 +73,23 @@ final class Rights
         return $signedIn === '' ? null : "{$signedIn} is signed in here, and this link is for somebody else: they open it in a browser of their own.";
     }
 
+    /** So much may somebody bring in pictures in a day, bytes: some 600 of the size that the application makes them; our own value. */
+    private const PICTURES_A_DAY = 300_000_000;
+
+    /**
+     * @param  bool  $isOnAJob  or keeps the installation
+     * @param  int  $bytes  of all pictures within a day, this one with them
+     * @return ?string why a picture is not taken of somebody; null where it is
+     */
+    public static function pictureRefusal(bool $isOnAJob, int $bytes): ?string
+    {
+        return match (true) {
+            ! $isOnAJob => 'You are on no job, and a picture belongs to one. Have a supervisor put you on the crew.',
+            $bytes > self::PICTURES_A_DAY => 'That is more in pictures than one person sends in a day. It stays on the device: send it tomorrow.',
+            default => null,
+        };
+    }
+
     /** @return ?string why somebody may not keep people and jobs of the whole installation; null where they may */
     public static function officeRefusal(bool $isAdministrator): ?string
     {
