@@ -51,6 +51,21 @@ final class Crew
         });
     }
 
+    /**
+     * Whom somebody may put on a job by name: an administrator all who are here, a supervisor those with whom they work on another. Anybody else comes by the
+     * sign-in name, which a supervisor has to be told.
+     *
+     * @return \Illuminate\Database\Eloquent\Builder<Person>
+     */
+    public static function others(Job $job, Person $by): \Illuminate\Database\Eloquent\Builder
+    {
+        $on = static fn (\Illuminate\Database\Eloquent\Builder $jobs): \Illuminate\Database\Eloquent\Builder => Membership::query()
+            ->whereIn('job_id', $jobs)->select('person_id');
+
+        return Person::query()->whereNull('left_at')->whereNotIn('id', Membership::query()->where('job_id', $job->id)->select('person_id'))
+            ->when(! $by->administrator, static fn ($q) => $q->whereIn('id', $on(Membership::query()->where('person_id', $by->id)->select('job_id'))));
+    }
+
     /** @throws Refused if this person may not, or nobody would be left to keep the job */
     public function remove(Job $job, Person $by, Person $member): void
     {

@@ -86,6 +86,26 @@ it('takes a link in no browser in which somebody else is signed in', function ()
     $this->postJson("/api/v1/links/{$token}", ['password' => GOOD])->assertOk();
 });
 
+// Found: every supervisor saw the names and sign-in names of the whole installation.
+it('shows a supervisor whom they work with on another job, and puts anybody else on by the sign-in name', function () {
+    $url = "/api/v1/jobs/{$this->job()->id}/members";
+    $rut = $this->signIn('root@demo')->postJson('/api/v1/people', ['name' => 'Rut Beck', 'email' => 'rut@demo'])->json('person.id');
+    $all = $this->getJson($url)->assertOk()->json('others');
+    expect(collect($all)->firstWhere('id', $rut)['email'])->toBe('rut@demo')
+        ->and($this->signIn('vera@demo')->getJson($url)->assertOk()->json('others'))->toBe([]);
+    $this->postJson($url, ['person_id' => $rut, 'role' => 'jointer'])->assertNotFound();
+    $other = $this->signIn('root@demo')->postJson('/api/v1/jobs', [
+        'number' => 'P-1', 'title' => 'Another', 'place' => 'Here', 'time_zone' => 'Europe/Berlin', 'began_on' => '2026-10-01', 'rulebook' => 'iso',
+    ])->assertCreated()->json('id');
+    foreach ([$rut => 'jointer', $this->person('vera@demo')->id => 'jointer'] as $id => $role) {
+        $this->postJson("/api/v1/jobs/{$other}/members", ['person_id' => $id, 'role' => $role])->assertCreated();
+    }
+    expect($this->signIn('vera@demo')->getJson($url)->json('others'))->toBe([['id' => $rut, 'name' => 'Rut Beck', 'email' => null]]);
+    $olga = $this->signIn('root@demo')->postJson('/api/v1/people', ['name' => 'Olga Fern', 'email' => 'olga@demo'])->json('person.id');
+    $this->signIn('vera@demo')->postJson($url, ['name' => 'Olga', 'email' => 'OLGA@demo', 'role' => 'jointer'])->assertCreated()->assertJsonPath('link', null)
+        ->assertJsonPath('members', fn (array $m): bool => in_array($olga, array_column($m, 'id'), true));
+});
+
 it('invites by a link that is good once and for a week', function () {
     $reply = $this->signIn('root@demo')->postJson('/api/v1/people', ['name' => 'Rut Beck', 'email' => 'rut@demo'])->assertCreated();
     $token = basename($reply->json('link.url'));

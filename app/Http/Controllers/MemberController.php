@@ -12,6 +12,7 @@ use App\Models\Person;
 use App\Office\Crew;
 use App\Office\Links;
 use App\Office\People;
+use App\Office\SignInName;
 use App\Pages\Account;
 use Diastoma\Core\Sitting\Action;
 use Diastoma\Core\Sitting\Rights;
@@ -40,11 +41,12 @@ final class MemberController
         $by = $request->person();
         Crew::mustGive($job, $by, $given['role']); // asked first: a name that is taken is told to nobody else
         [$link] = DB::transaction(function () use ($given, $job, $by): array {
-            $member = isset($given['person_id']) ? Person::whereKey($given['person_id'])->first() ?? throw Refused::nothing()
-                : People::make((string) $given['name'], (string) $given['email']);
+            $known = isset($given['person_id']) ? Crew::others($job, $by)->whereKey($given['person_id'])->first() ?? throw Refused::nothing()
+                : SignInName::person((string) $given['email']);
+            $member = $known ?? People::make((string) $given['name'], (string) $given['email']);
             $this->crew->put($job, $by, $member, $given['role']);
 
-            return [isset($given['person_id']) ? null : Links::make($member, $by)];
+            return [$known === null ? Links::make($member, $by) : null];
         });
 
         return new JsonResponse([...$this->page($job, $by), 'link' => $link], 201);
@@ -71,8 +73,9 @@ final class MemberController
             'members' => array_values($members->map(static fn (Membership $m): array => [
                 ...Account::of($m->person), 'role' => $m->role->value, 'changes' => in_array($m->role->value, $gives, true),
             ])->all()),
-            'others' => $keeps ? Person::query()->whereNotIn('id', $members->pluck('person_id'))->whereNull('left_at')->orderBy('name')->limit(500)
-                ->get(['id', 'name', 'email'])->map(static fn (Person $p): array => ['id' => $p->id, 'name' => $p->name, 'email' => $p->email])->all() : [],
+            'others' => $keeps ? Crew::others($job, $by)->orderBy('name')->limit(500)->get(['id', 'name', 'email'])->map(static fn (Person $p): array => [
+                'id' => $p->id, 'name' => $p->name, 'email' => $by->administrator ? $p->email : null,
+            ])->all() : [],
             'gives' => $gives,
             'roles' => array_map(static fn ($role): array => ['id' => $role->value, 'title' => $role->title()], \Diastoma\Core\Sitting\Role::cases()),
         ];

@@ -123,13 +123,13 @@ function AddMember({ others, gives, title, onKept, onLink }: AddProps) {
             </MenuItem>
             {others.map((p) => (
               <MenuItem key={p.id} value={p.id} sx={{ minHeight: 48 }}>
-                {p.name} · {p.email}
+                {p.email ? `${p.name} · ${p.email}` : p.name}
               </MenuItem>
             ))}
           </TextField>
         )}
         {isNew && <TextField label="Name" {...form.field('name', add.error)} />}
-        {isNew && <TextField label="Sign-in name" {...form.field('email', add.error, 'An e-mail address, or any name.')} />}
+        {isNew && <TextField label="Sign-in name" {...form.field('email', add.error, 'An e-mail address, or any name. A known one puts its owner on.')} />}
         <TextField select label="Role" {...form.field('role', add.error)}>
           {gives.map((role) => (
             <MenuItem key={role} value={role} sx={{ minHeight: 48 }}>
