@@ -4,7 +4,7 @@ FROM debian:12-slim
 
 RUN apt-get update \
  && DEBIAN_FRONTEND=noninteractive apt-get install -y --no-install-recommends ca-certificates git mariadb-server php8.2-cli php8.2-fpm php8.2-mysql php8.2-mbstring \
-    php8.2-intl php8.2-xml php8.2-zip php8.2-gd php8.2-curl composer nodejs npm nginx libnginx-mod-http-brotli-filter libnginx-mod-http-brotli-static openssl \
+    php8.2-intl php8.2-xml php8.2-zip php8.2-gd php8.2-curl composer nodejs npm nginx logrotate libnginx-mod-http-brotli-filter libnginx-mod-http-brotli-static openssl \
  && rm -rf /var/lib/apt/lists/* \
  && useradd --create-home --home-dir /srv/diastoma diastoma
 

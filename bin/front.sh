@@ -30,14 +30,14 @@ make_certificate() {
 write_front() {
   local dir="$1" name="$2" port="$3" cert="$4" key="$5" plain="${6:-}" workers modules="" brotli="" user=""
   mkdir -p "$dir/tmp"
-  chmod 700 "$dir"
+  [ -n "${WEB:-}" ] && chmod 750 "$dir" || chmod 700 "$dir"
   workers="${DIASTOMA_WORKERS:-$(( $(nproc) * 4 ))}"
   local m
   for m in filter static; do
     [ -e "/usr/lib/nginx/modules/ngx_http_brotli_${m}_module.so" ] && modules+="load_module /usr/lib/nginx/modules/ngx_http_brotli_${m}_module.so;"$'\n'
   done
   [ -n "$modules" ] && brotli="brotli on; brotli_static on; brotli_comp_level 5; brotli_types text/css application/javascript application/json image/svg+xml application/wasm;"
-  [ "$(id -u)" = 0 ] && user="user root;"
+  [ "$(id -u)" = 0 ] && user="user ${WEB:-root};"
   cat >"$dir/nginx.conf" <<CONF
 # Written by bin/serve; what is changed here is lost at the next start.
 $modules$user
@@ -103,7 +103,7 @@ pid = $dir/php-fpm.pid
 error_log = $dir/php-fpm.log
 daemonize = no
 [diastoma]
-$([ "$(id -u)" = 0 ] && printf 'user = root\ngroup = root')
+$([ "$(id -u)" = 0 ] && printf 'user = %s\ngroup = %s\nlisten.owner = %s\nlisten.group = %s' "${WEB:-root}" "${WEB:-root}" "${WEB:-root}" "${WEB:-root}")
 listen = $dir/php.sock
 listen.mode = 0600
 pm = dynamic
@@ -130,9 +130,9 @@ start_front() {
   local dir="$1" port="$2" root=()
   port_taken "$port" && die "port $port is taken. Free it, or choose another: bin/serve --port 9443"
   [ -z "${3:-}" ] || { port_taken "$3" && die "port $3 is taken. Free it, or leave --http-port out."; }
-  [ "$(id -u)" = 0 ] && root=(--allow-to-run-as-root)
+  [ "$(id -u)" = 0 ] && [ -z "${WEB:-}" ] && root=(--allow-to-run-as-root)
   nginx -t -q -p "$dir" -c "$dir/nginx.conf" 2>"$dir/nginx-test.log" || { cat "$dir/nginx-test.log" >&2; die "nginx does not take its settings"; }
-  env -u DB_OWNER_PASSWORD setsid php-fpm8.2 "${root[@]}" --nodaemonize --fpm-config "$dir/php-fpm.conf" -d pcov.enabled=0 -d opcache.jit=tracing -d opcache.jit_buffer_size=64M \
+  env -u DB_OWNER_PASSWORD setsid php-fpm8.2 ${root[@]+"${root[@]}"} --nodaemonize --fpm-config "$dir/php-fpm.conf" -d pcov.enabled=0 -d opcache.jit=tracing -d opcache.jit_buffer_size=64M \
     >"$dir/php-fpm.out" 2>&1 </dev/null &
   FPM_PID=$!
   setsid nginx -p "$dir" -c "$dir/nginx.conf" >"$dir/nginx.out" 2>&1 </dev/null &

@@ -25,12 +25,13 @@ ENV
 forget_settings() { rm -f var/cache-*.php bootstrap/cache/*.php; }
 
 complete_journal() {
-  php artisan journal:complete >var/complete.log 2>&1 || { cat var/complete.log >&2; die "completing the journal failed"; }
+  ${AS_KEEPER[@]+"${AS_KEEPER[@]}"} php artisan journal:complete >var/complete.log 2>&1 || { cat var/complete.log >&2; die "completing the journal failed"; }
 }
 
 cache_settings() {
-  (umask 077; env -u DB_OWNER_PASSWORD php artisan optimize) >var/optimize.log 2>&1 || die "caching configuration and routes failed: php artisan optimize"
+  [ -z "${KEEPER:-}" ] || chmod g+s var # what is cached belongs to the group of the web server, which reads it
+  (umask 027; env -u DB_OWNER_PASSWORD ${AS_KEEPER[@]+"${AS_KEEPER[@]}"} php artisan optimize) >var/optimize.log 2>&1 || die "caching configuration and routes failed: php artisan optimize"
 }
 
 # Where the file system knows it: lines are added, none is changed.
-guard_anchors() { touch var/anchors.log && chattr +a var/anchors.log 2>/dev/null || true; }
+guard_anchors() { touch var/anchors.log && { [ -z "${KEEPER:-}" ] || chown "$KEEPER:$KEEPER" var/anchors.log; } && chattr +a var/anchors.log 2>/dev/null || true; }

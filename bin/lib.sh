@@ -41,15 +41,15 @@ need_node() {
 }
 node_major() { node -p 'process.versions.node.split(".")[0]' 2>/dev/null || echo 0; }
 
-# A stamp of the files that decide what is installed: a second start does nothing here.
+# install_libraries [--no-dev]: a stamp of the files that decide what is installed, so that a second start does nothing here.
 install_libraries() {
   need_node
   local want
-  want="$(cat composer.json | sha256sum | cut -d' ' -f1)"
+  want="$(cat composer.json | sha256sum | cut -d' ' -f1)${1:-}"
   if [ ! -f vendor/autoload.php ] || [ "$(cat var/composer.stamp 2>/dev/null)" != "$want" ]; then
     say "Installing PHP libraries"
     rm -f var/composer.stamp
-    composer install --no-progress --quiet || die "composer install failed"
+    composer install --no-progress --quiet ${1:-} || die "composer install failed"
     echo "$want" >var/composer.stamp
   fi
   want="$(cat package.json package-lock.json | sha256sum | cut -d' ' -f1)"
@@ -79,7 +79,7 @@ secret() { php -r 'echo bin2hex(random_bytes(16));'; }
 # start_database NAME PORT: its own data folder under var/NAME, on loopback; with port 0 on its socket only. Sets DB_PID.
 start_database() {
   local dir="$ROOT/var/$1" port="$2" user=""
-  [ "$(id -u)" = 0 ] && user="--user=root"
+  [ "$(id -u)" = 0 ] && user="--user=${KEEPER:-root}"
   local net=(--port="$port" --bind-address=127.0.0.1)
   [ "$port" = 0 ] && net=(--skip-networking)
   [ "$port" != 0 ] && port_taken "$port" && die "port $port is taken, so the database cannot start. Free it, or choose another: DIASTOMA_DB_PORT=33307 bin/start"
@@ -89,16 +89,17 @@ start_database() {
     mariadb-install-db --no-defaults $user --datadir="$dir" --skip-test-db \
       --auth-root-authentication-method=socket --auth-root-socket-user="$(id -un)" >"$ROOT/var/$1.log" 2>&1 || die "mariadb-install-db failed, see var/$1.log"
   fi
-  setsid mariadbd --no-defaults $user --datadir="$dir" --socket="$dir/mysqld.sock" --pid-file="$dir/mysqld.pid" "${net[@]}" \
+  mkdir -p "$dir-tmp"
+  setsid mariadbd --no-defaults $user --datadir="$dir" --tmpdir="$dir-tmp" --socket="$dir/mysqld.sock" --pid-file="$dir/mysqld.pid" "${net[@]}" \
     --innodb-buffer-pool-size=256M --max-allowed-packet=64M --character-set-server=utf8mb4 ${DIASTOMA_DB_FLAGS:-} >>"$ROOT/var/$1.log" 2>&1 &
   DB_PID=$!
   local i
-  for i in $(seq 1 150); do
+  for i in $(seq 1 600); do
     as_root "$1" 'SELECT 1' >/dev/null 2>&1 && { shut_root_out "$1"; return 0; }
     kill -0 "$DB_PID" 2>/dev/null || die "the database stopped at once, see var/$1.log"
     sleep 0.2
   done
-  die "the database did not answer within 30 s, see var/$1.log"
+  die "the database did not answer within two minutes, see var/$1.log"
 }
 
 # as_root NAME [SQL]: the database's root, by its socket; the machine's user who owns the folder is root there.
@@ -129,8 +130,8 @@ SQL
 drop_database() { as_root "$1" "DROP DATABASE IF EXISTS \`$2\`"; }
 
 migrate() {
-  php artisan migrate --database=owner --force --no-interaction >var/migrate.log 2>&1 || { cat var/migrate.log >&2; die "the migration failed"; }
-  php artisan db:grants >>var/migrate.log 2>&1 || { cat var/migrate.log >&2; die "setting database rights failed"; }
+  ${AS_KEEPER[@]+"${AS_KEEPER[@]}"} php artisan migrate --database=owner --force --no-interaction >var/migrate.log 2>&1 || { cat var/migrate.log >&2; die "the migration failed"; }
+  ${AS_KEEPER[@]+"${AS_KEEPER[@]}"} php artisan db:grants >>var/migrate.log 2>&1 || { cat var/migrate.log >&2; die "setting database rights failed"; }
 }
 
 free_port() { php -r '$s = stream_socket_server("tcp://127.0.0.1:0"); preg_match("/(\d+)$/", stream_socket_get_name($s, false), $m); echo $m[1];'; }
@@ -152,4 +153,15 @@ stop_process() {
   [ -n "${1:-}" ] || return 0
   kill -TERM -- "-$1" 2>/dev/null || kill -TERM "$1" 2>/dev/null || true
   wait "$1" 2>/dev/null || true
+}
+
+# copy_project FOLDER: the project as it stands, with the libraries and the front end that are there already.
+copy_project() {
+  mkdir -p "$1/var"
+  git ls-files -z --cached --others --exclude-standard | tar -c --null -T - --ignore-failed-read 2>/dev/null | tar -x -C "$1"
+  ln -s "$ROOT/node_modules" "$1/node_modules"
+  cp -a "$ROOT/vendor" "$1/vendor"
+  cp "$ROOT"/var/{composer,npm}.stamp "$1/var/"
+  [ ! -d "$ROOT/public/build" ] || cp -a "$ROOT/public/build" "$1/public/build"
+  cp "$ROOT/var/build.stamp" "$1/var/" 2>/dev/null || true
 }

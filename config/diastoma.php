@@ -8,6 +8,9 @@ return [
     // Whether administrators and inspectors must sign in with one-time codes; else they are urged to.
     'codes_required' => (bool) env('DIASTOMA_CODES_REQUIRED', false),
 
+    // What the first visitor of an installation that nobody has used types to become its administrator; empty where anybody may.
+    'first_code' => (string) env('DIASTOMA_FIRST_CODE', ''),
+
     // Whoever has it may read /metrics; without one nobody may.
     'metrics_token' => env('DIASTOMA_METRICS_TOKEN', ''),
 

@@ -214,6 +214,7 @@ test("a job of one's own, from nothing to a joint made, one cut out and a hold p
   await page.getByLabel('Your name').fill('Rut Beck');
   await page.getByLabel('Sign-in name').fill('rut');
   await page.getByLabel('New password').fill(PASSWORD);
+  await page.getByLabel('Code').fill(process.env.DIASTOMA_FIRST_CODE ?? 'none');
   await page.getByRole('button', { name: 'Begin' }).click();
   await codesOn(page);
   await setUp(page, 'T-101', 'Orchard Row renewal', /US-customary/);

@@ -66,6 +66,14 @@ final class Crew
             ->when(! $by->administrator, static fn ($q) => $q->whereIn('id', $on(Membership::query()->where('person_id', $by->id)->select('job_id'))));
     }
 
+    /** @throws Refused if somebody is neither on the job nor among those whom this person may put on it by name */
+    public static function find(Job $job, Person $by, string $id): Person
+    {
+        $isOnIt = Membership::query()->where('job_id', $job->id)->where('person_id', $id)->exists();
+
+        return ($isOnIt ? Person::query() : self::others($job, $by))->whereKey($id)->first() ?? throw Refused::nothing();
+    }
+
     /** @throws Refused if this person may not, or nobody would be left to keep the job */
     public function remove(Job $job, Person $by, Person $member): void
     {

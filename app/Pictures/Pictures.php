@@ -33,7 +33,8 @@ final class Pictures
         }
         self::mustNotTellThePlace($bytes);
         $hash = hash('sha256', $bytes);
-        Storage::disk('local')->put(self::path($hash), $bytes);
+        Storage::disk('local')->put(self::path($hash), $bytes)
+            || throw Refused::later('The picture could not be kept here just now. It stays on the device and is sent again.', 60);
 
         return ['sha256' => $hash, 'type' => (string) $file->getMimeType(), 'bytes' => strlen($bytes)];
     }

@@ -45,11 +45,19 @@ it('asks an empty installation for its administrator and nothing else, once', fu
     DB::setDefaultConnection('replay');
     try {
         $this->getJson('/api/v1/begin')->assertJsonPath('empty', true);
-        $this->postJson('/api/v1/begin', ['name' => 'Rut Beck', 'email' => 'rut', 'password' => 'password1234'])->assertStatus(422)
+        config(['diastoma.first_code' => 'kelp-4471']);
+        $this->getJson('/api/v1/begin')->assertJsonPath('code', true);
+        foreach ([[], ['code' => ''], ['code' => 'kelp-4472'], ['code' => ['kelp-4471']]] as $code) { // found: whoever came first was administrator
+            $this->postJson('/api/v1/begin', ['name' => 'Rut Beck', 'email' => 'rut', 'password' => GOOD, ...$code])->assertStatus(422)
+                ->assertJsonPath('errors.0.field', 'code');
+        }
+        $this->postJson('/api/v1/begin', ['name' => 'Rut Beck', 'email' => 'rut', 'password' => 'password1234', 'code' => 'kelp-4471'])->assertStatus(422)
             ->assertJsonPath('errors.0.field', 'password');
-        $this->postJson('/api/v1/begin', ['name' => 'Rut Beck', 'email' => 'rut', 'password' => GOOD])->assertCreated()->assertJsonPath('administrator', true);
+        $this->postJson('/api/v1/begin', ['name' => 'Rut Beck', 'email' => 'rut', 'password' => GOOD, 'code' => ' Kelp-4471'])->assertCreated()
+            ->assertJsonPath('administrator', true);
         $this->getJson('/api/v1/session')->assertOk()->assertJsonPath('name', 'Rut Beck')->assertJsonPath('code_wanted', true);
         $this->getJson('/api/v1/jobs')->assertOk()->assertJsonCount(0, 'jobs');
+        config(['diastoma.first_code' => '']);
         $this->postJson('/api/v1/begin', ['name' => 'Sten', 'email' => 'sten', 'password' => GOOD])->assertStatus(409);
         $this->artisan('journal:verify')->expectsOutputToContain('The office: 1 entries, chain whole')->assertExitCode(0);
     } finally {

@@ -69,7 +69,7 @@ final class JournalAnchor extends Command
     /** @return ?non-empty-string the secret key, made at the first run by whoever runs it and readable by nobody else */
     private function signingKey(string $file, string $public): ?string
     {
-        if (! file_exists($file)) {
+        if ((int) @filesize($file) === 0) { // the start may have laid an empty one ready for whoever runs this
             $pair = sodium_crypto_sign_keypair();
             $before = umask(0o077);
             $isKept = @file_put_contents($file, base64_encode(sodium_crypto_sign_secretkey($pair))."\n") !== false;

@@ -20,12 +20,14 @@ final class BeginController
 {
     public function show(): JsonResponse
     {
-        return new JsonResponse(['empty' => Person::query()->doesntExist()]);
+        return new JsonResponse(['empty' => Person::query()->doesntExist(), 'code' => config('diastoma.first_code') !== '']);
     }
 
     public function store(FirstPersonRequest $request): JsonResponse
     {
         $given = $request->validated();
+        $refusal = Rights::beginRefusal((string) config('diastoma.first_code'), trim((string) ($given['code'] ?? '')));
+        $refusal === null || throw Refused::input($refusal, [['field' => 'code', 'detail' => 'not the one', 'value' => null]]);
         $fault = Passwords::fault($given['password'], [$given['name'], $given['email']]);
         if ($fault !== null) {
             throw Refused::input($fault, [['field' => 'password', 'detail' => 'will not do', 'value' => null]]);

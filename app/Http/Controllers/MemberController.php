@@ -41,7 +41,7 @@ final class MemberController
         $by = $request->person();
         Crew::mustGive($job, $by, $given['role']); // asked first: a name that is taken is told to nobody else
         [$link] = DB::transaction(function () use ($given, $job, $by): array {
-            $known = isset($given['person_id']) ? Crew::others($job, $by)->whereKey($given['person_id'])->first() ?? throw Refused::nothing()
+            $known = isset($given['person_id']) ? Crew::find($job, $by, $given['person_id'])
                 : SignInName::person((string) $given['email']);
             $member = $known ?? People::make((string) $given['name'], (string) $given['email']);
             $this->crew->put($job, $by, $member, $given['role']);

@@ -11,6 +11,7 @@ final class FirstPersonRequest extends Asked
     {
         return [
             'name' => 'required|string|min:2|max:80', 'email' => 'required|string|min:3|max:120', 'password' => 'required|string|max:500',
+            'code' => 'nullable|string|max:40',
         ];
     }
 

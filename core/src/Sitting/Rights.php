@@ -90,6 +90,18 @@ final class Rights
         };
     }
 
+    /**
+     * Whoever comes first becomes the administrator: on a network that is whoever can read what the start printed.
+     *
+     * @param  string  $code  what the start printed; empty where it printed none
+     * @return ?string why not; null where they may
+     */
+    public static function beginRefusal(string $code, string $typed): ?string
+    {
+        return $code === '' || hash_equals(strtolower($code), strtolower($typed)) ? null
+            : 'That is not the code. Whoever started this installation has it: it stands where it was started.';
+    }
+
     /** @return ?string why somebody may not keep people and jobs of the whole installation; null where they may */
     public static function officeRefusal(bool $isAdministrator): ?string
     {

@@ -1,8 +1,8 @@
 import { useState } from 'react';
 import { TextField } from '@mui/material';
-import { useMutation, useQueryClient } from '@tanstack/react-query';
+import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { answered, api } from '../../api/client';
-import { sessionQuery } from '../../api/queries';
+import { beginQuery, sessionQuery } from '../../api/queries';
 import { DoorForm } from './Door';
 import { NewPassword } from './NewPassword';
 
@@ -12,8 +12,10 @@ export function Begin() {
   const [name, setName] = useState('');
   const [email, setEmail] = useState('');
   const [password, setPassword] = useState('');
+  const [code, setCode] = useState('');
+  const wantsCode = useQuery(beginQuery).data?.code === true;
   const begin = useMutation({
-    mutationFn: () => answered(api.POST('/begin', { body: { name, email, password } })),
+    mutationFn: () => answered(api.POST('/begin', { body: { name, email, password, code } })),
     onSuccess: (person) => client.setQueryData(sessionQuery.queryKey, person),
   });
   return (
@@ -33,6 +35,15 @@ export function Begin() {
         helperText="An e-mail address, or any name of three letters or more."
       />
       <NewPassword password={password} onChange={setPassword} />
+      {wantsCode && (
+        <TextField
+          label="Code"
+          value={code}
+          onChange={(e) => setCode(e.target.value)}
+          autoComplete="off"
+          helperText="It was printed where this installation was started, and stands in var/serve/first-code."
+        />
+      )}
     </DoorForm>
   );
 }
