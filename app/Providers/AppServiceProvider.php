@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Providers;
 
 use App\Journal\OfficeJournal;
+use App\Models\Equipment;
 use App\Models\Token;
 use App\Sessions\SparingHandler;
 use Illuminate\Cache\RateLimiting\Limit;
@@ -32,6 +33,8 @@ final class AppServiceProvider extends ServiceProvider
         });
         Vite::createAssetPathsUsing(static fn (string $path): string => "/{$path}"); // whatever a request says its host is
         Sanctum::usePersonalAccessTokenModel(Token::class);
+        Sanctum::authenticateAccessTokensUsing(static fn (Token $token, bool $isValid): bool => $isValid
+            && ! ($token->tokenable instanceof Equipment && $token->tokenable->retired_at !== null)); // also where its tokens were not ended with it
         OfficeJournal::listen();
         Session::extend('database', static fn (Application $app): SparingHandler => new SparingHandler(
             DB::connection(), (string) config('session.table'), (int) config('session.lifetime'), $app,

@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace App\Http\Controllers;
 
-use App\Exceptions\Refused;
 use App\Http\Requests\MemberRequest;
 use App\Models\Job;
 use App\Models\Membership;
