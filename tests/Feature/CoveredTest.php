@@ -53,7 +53,7 @@ it('takes an entry by nothing but the taking that covers it', function (string $
     $asked = 0;
     foreach ($senders as $who => $sender) {
         foreach ($who === 'rut' && $fate === 'left' ? [] : ['herself', 'rut'] as $in) {
-            foreach ($passes as $which => $pass) {
+            foreach ($who === 'rut' || $in === 'rut' ? $passes : array_intersect_key($passes, ['own' => 1, 'none' => 1]) as $which => $pass) {
                 foreach ($payloads as $kind => $payload) {
                     foreach (array_filter([-1, 1, 2, 25], static fn (int $h): bool => $h <= $nowH) as $madeH) {
                         $isHandedIn = $in === 'rut' && $who !== 'rut';
@@ -85,7 +85,7 @@ it('takes an entry by nothing but the taking that covers it', function (string $
         }
     }
     expect($wrong)->toBe([])->and($asked)->toBeGreaterThan(200);
-})->with(['on the job', 'taken off', 'left'])->with([2, 30]);
+})->with([['on the job', 2], ['taken off', 2], ['taken off', 30], ['left', 30]]);
 
 // Found by this: a retired gauge whose token had been left saw which tests run.
 it('lets a token do what its instrument may, while it may, and nothing else', function () {
@@ -104,6 +104,9 @@ it('lets a token do what its instrument may, while it may, and nothing else', fu
         $tokens["{$kind}, of another job"] = Instruments::issue($make($other, $kind, $good), 5);
         $tokens["{$kind}, out of calibration"] = Instruments::issue($make($this->job(), $kind, $today->subDay()->format('Y-m-d')), 5);
         $tokens["{$kind}, retired"] = Instruments::issue($make($this->job(), $kind, $good, true), 5);
+        if ($kind !== 'gauge') {
+            continue; // what opens nothing at all does so whatever it is of
+        }
         $late = $make($this->job(), $kind, $good);
         $tokens["{$kind}, run out"] = Instruments::issue($late, 5);
         $late->tokens()->get()->each->update(['expires_at' => now()->subMinute()]);
@@ -146,5 +149,5 @@ it('lets a token do what its instrument may, while it may, and nothing else', fu
             }
         }
     }
-    expect($wrong)->toBe([])->and($asked)->toBeGreaterThan(2000);
+    expect($wrong)->toBe([])->and($asked)->toBeGreaterThan(1500);
 });
