@@ -3,7 +3,7 @@
 declare(strict_types=1);
 
 // One tablet that does not give up: posts readings with ids of its own until each is acknowledged, whatever happens to the server meanwhile.
-// php bench/client.php BASE WHO FIRST-JOINT STEP ACKED-FILE STOP-FILE [COUNT [START-FILE]]: writes each acknowledged id, its milliseconds and its joint;
+// php bench/client.php BASE WHO FIRST-JOINT STEP ACKED-FILE STOP-FILE [COUNT [START-FILE]]: writes each acknowledged id, its milliseconds, its joint and its value;
 // ends when the stop file is there, or after COUNT; begins when the start file is there.
 require __DIR__.'/session.php';
 [, $base, $who, $first, $step, $acked, $stop] = $argv;
@@ -54,5 +54,5 @@ for ($k = 0; $k < $count && ! file_exists($stop); $k++) {
         }
         usleep(100_000);
     }
-    fwrite($log, sprintf("%s %.1f %s\n", $id, $ms, $joint));
+    fwrite($log, sprintf("%s %.1f %s %d\n", $id, $ms, $joint, 10 + $k % 20));
 }

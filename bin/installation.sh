@@ -34,4 +34,4 @@ cache_settings() {
 }
 
 # Where the file system knows it: lines are added, none is changed.
-guard_anchors() { touch var/anchors.log && { [ -z "${KEEPER:-}" ] || chown "$KEEPER:$KEEPER" var/anchors.log; } && chattr +a var/anchors.log 2>/dev/null || true; }
+guard_anchors() { touch var/anchors.log && { [ -z "${KEEPER:-}" ] || [ "$(stat -c %U var/anchors.log)" = "$KEEPER" ] || chown "$KEEPER:$KEEPER" var/anchors.log; } && chattr +a var/anchors.log 2>/dev/null || true; }

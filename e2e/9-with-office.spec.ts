@@ -325,6 +325,7 @@ test("a job of one's own, from nothing to a joint made, one cut out and a hold p
   await expect(ada.getByText(/accepted · judged by/)).toBeVisible();
   await goToStep(ada, 'Hold point: First joint of its kind today');
   await expect(ada.getByText(/Signed by Ines Marsh, inspector/)).toBeVisible();
+  await expect(ada.getByText(/Signs in as .*, let in by Rut Beck on \d{4}-\d\d-\d\d/)).toBeVisible();
   await ada.getByLabel('Picture at Hold point').setInputFiles('docs/screenshots/line-phone.png');
   await ada.getByLabel('What it shows').fill('The joint as it was signed');
   await ada.getByRole('button', { name: 'Keep it on record' }).click();

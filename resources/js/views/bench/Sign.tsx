@@ -2,6 +2,7 @@ import { useState } from 'react';
 import { Alert, Box, Button, Stack, TextField, Typography } from '@mui/material';
 import { useQueryClient, type QueryKey } from '@tanstack/react-query';
 import type { Schemas } from '../../api/client';
+import { Account } from '../../app/Account';
 import { useWork } from '../../app/session';
 import { dayAndTime } from '../../app/time';
 import { useEntry } from './useEntry';
@@ -20,10 +21,10 @@ export function Sign({ bench, step, spec, queryKey }: { bench: Schemas['Bench'];
     <Stack spacing={1.5} sx={{ gridColumn: '1 / -1' }}>
       {reading && (
         <Typography sx={{ pl: 1.5, borderLeft: '6px solid', borderLeftColor: isStale ? 'watch' : 'pipe' }}>
-          {isStale ? 'Signed for what stood before' : 'Signed'} by <b>{signed?.name}</b>
-          {signed?.account ? ` (${signed.account})` : ''}, {signed?.role}, {dayAndTime(reading.at, job.time_zone)}
+          {isStale ? 'Signed for what stood before' : 'Signed'} by <b>{signed?.name}</b>, {signed?.role}, {dayAndTime(reading.at, job.time_zone)}
           {signed?.remark ? `: “${signed.remark}”` : '.'} {signed?.together ? `Confirmed with ${signed.together - 1} more.` : ''}
           {isStale ? ' Something that was seen has been read again: sign again.' : ''}
+          <Account of={signed?.account} />
         </Typography>
       )}
       {refusal !== undefined && refusal !== null && (

@@ -1,6 +1,7 @@
 import { useState } from 'react';
 import { Alert, Button, FormControlLabel, Stack, Switch, TextField, Typography } from '@mui/material';
 import DownloadIcon from '@mui/icons-material/Download';
+import { Account } from '../../app/Account';
 import { useWork } from '../../app/session';
 import { dayAndTime } from '../../app/time';
 import { Besides } from '../../app/Besides';
@@ -106,9 +107,9 @@ function Signatures({ test }: { test: Test }) {
       {test.signatures.length === 0 && <Typography>Nobody has signed yet.</Typography>}
       {test.signatures.map((s) => (
         <Typography key={s.seq}>
-          <b>{s.by}</b>
-          {s.account ? ` (${s.account})` : ''}, {s.role}, {dayAndTime(s.at, job.time_zone)}
+          <b>{s.by}</b>, {s.role}, {dayAndTime(s.at, job.time_zone)}
           {s.remark === '' ? '' : `: “${s.remark}”`}
+          <Account of={s.account} />
         </Typography>
       ))}
       {may && (
