@@ -93,9 +93,13 @@ final class Person extends User
     /** The same to look with, also on a job that is closed. */
     public function asSitter(OfJob $on): Sitter
     {
-        $role = $this->mustBeOn($on);
-        $papers = $this->papers();
+        return $this->sitterAs($this->mustBeOn($on));
+    }
 
+    /** The same in a role that they have, or had when they took a main along. */
+    public function sitterAs(string $role): Sitter
+    {
+        $papers = $this->papers();
         $this->letIn ??= new LetIn($this);
 
         return new Sitter(

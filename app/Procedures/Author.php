@@ -13,7 +13,6 @@ use App\Models\Person;
 use App\Models\Taking;
 use Diastoma\Core\Sitting\Action;
 use Diastoma\Core\Sitting\AlongRights;
-use Diastoma\Core\Sitting\CertificateKind;
 use Diastoma\Core\Sitting\Person as Sitter;
 
 /** Whose entry it is, and by which rights: those of today, or those of the day on which a main was taken along. */
@@ -75,11 +74,7 @@ final readonly class Author
     public function sitter(): Sitter
     {
         $this->job->mustBeOpen();
-        if ($this->rights === null) {
-            return $this->person->sitter($this->job);
-        }
-        $papers = $this->person->papers();
 
-        return new Sitter($this->person->name, $this->rights->role, $papers[CertificateKind::Electrofusion->value] ?? '', $papers);
+        return $this->rights === null ? $this->person->sitter($this->job) : $this->person->sitterAs($this->rights->role);
     }
 }

@@ -170,6 +170,12 @@ it('counts whoever made the link and whoever signed in by it as one, both ways, 
     $letIn('ada@demo', 'vera@demo');
     expect($refusal('ines@demo'))->toContain('Ada Brook and Ines Marl do not count as two')
         ->and($refusal('vera@demo'))->toContain('Ada Brook and Vera Holm do not count as two');
+    $taking = $this->signIn('vera@demo')->postJson("/api/v1/mains/{$joint->main_id}/along")->assertCreated()->json('taking'); // nor without signal
+    $this->travel(1)->minutes();
+    $this->postJson('/api/v1/entries', [
+        'id' => (string) Str::uuid(), 'kind' => 'signature', 'subject_type' => 'joint', 'subject_id' => $joint->id, 'payload' => ['key' => 'hold.first_of_day'],
+        'device_at' => $this->deviceNow(), 'along' => $taking,
+    ])->assertForbidden()->assertJsonPath('title', fn (string $t): bool => str_contains($t, 'do not count as two'));
     $letIn('ines@demo', 'root@demo');
     expect($refusal('vera@demo'))->toContain('do not count as two')->and($refusal('ines@demo'))->toBeNull();
     $waiting = $this->signIn('ines@demo')->getJson("/api/v1/jobs/{$job->id}/hold-points")->json('waiting');

@@ -129,7 +129,9 @@ function AddMember({ others, gives, title, onKept, onLink }: AddProps) {
           </TextField>
         )}
         {isNew && <TextField label="Name" {...form.field('name', add.error)} />}
-        {isNew && <TextField label="Sign-in name" {...form.field('email', add.error, 'An e-mail address, or any name. Already in use: that person is added.')} />}
+        {isNew && (
+          <TextField label="Sign-in name" {...form.field('email', add.error, 'An e-mail address, or any name. Already in use: that person is added.')} />
+        )}
         <TextField select label="Role" {...form.field('role', add.error)}>
           {gives.map((role) => (
             <MenuItem key={role} value={role} sx={{ minHeight: 48 }}>
