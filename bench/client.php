@@ -3,8 +3,8 @@
 declare(strict_types=1);
 
 // One tablet that does not give up: posts readings with ids of its own until each is acknowledged, whatever happens to the server meanwhile.
-// php bench/client.php BASE WHO FIRST-JOINT STEP ACKED-FILE STOP-FILE [COUNT [START-FILE]]: writes each acknowledged id, its milliseconds, its joint and its value;
-// ends when the stop file is there, or after COUNT; begins when the start file is there.
+// php bench/client.php BASE WHO FIRST-JOINT STEP ACKED-FILE STOP-FILE [COUNT [START-FILE]]: writes each acknowledged id, its milliseconds, its joint
+// and its value; ends when the stop file is there, or after COUNT; begins when the start file is there.
 require __DIR__.'/session.php';
 [, $base, $who, $first, $step, $acked, $stop] = $argv;
 $count = (int) ($argv[7] ?? PHP_INT_MAX);
