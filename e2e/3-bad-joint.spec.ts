@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test';
-import { coolAndRelease, goToStep, lookAtIt, prepareJoint, readLabel, series, signIn, step } from './crew';
+import { coolAndRelease, goToStep, lookAtIt, prepareJoint, readLabel, scan, series, signIn, step } from './crew';
 
 test('an operator whose certificate ran out is told so', async ({ page }) => {
   await signIn(page, 'olaf');
@@ -23,7 +23,7 @@ test('an oval pipe is not fused before it is clamped, and a fusion that is stopp
   await expect(page.getByRole('button', { name: 'Joint 9, to mend' })).toBeVisible();
 
   await goToStep(page, 'Label');
-  await page.getByRole('button', { name: 'Scan it' }).click();
+  await scan(page);
   await expect(step(page, 'Label')).toContainText('0.64 Ω');
   await readLabel(page);
   await goToStep(page, 'Fuse');

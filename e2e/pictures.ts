@@ -1,5 +1,5 @@
 import { expect, test, type Page } from '@playwright/test';
-import { coolAndRelease, goToStep, lookAtIt, prepareJoint, readLabel, release, series, signIn, signOut } from './crew';
+import { coolAndRelease, goToStep, lookAtIt, prepareJoint, readLabel, release, scan, series, signIn, signOut } from './crew';
 import { makeByTouch, SHEET } from './touches';
 
 const take = async (page: Page, name: string, top = 0) => {
@@ -55,7 +55,7 @@ test('pictures of every main view', async ({ page }) => {
     if (picture) {
       await goToStep(page, 'Label');
     }
-    await page.getByRole('button', { name: 'Scan it' }).click();
+    await scan(page);
     await readLabel(page);
     await goToStep(page, 'Fuse');
     await page.getByRole('button', { name: 'Start fusion' }).click();

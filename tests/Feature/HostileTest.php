@@ -122,8 +122,8 @@ it('answers whatever is reckoned with a sentence', function () {
     foreach ($this->signIn()->getJson('/api/v1/reckoner')->assertOk()->json('calculations') as $calculation) {
         $good = collect($calculation['inputs'])->mapWithKeys(static fn (array $i): array => [$i['name'] => $i['example'] ?? $i['default'] ?? 1])->all();
         $bodies = array_map(static fn (mixed $v): array => is_array($v) ? $v : [$v], hostile());
-        foreach (array_keys($good) as $key) {
-            foreach (hostile() as $value) {
+        foreach (array_keys($good) as $k => $key) { // every other value at each input, and the others at the next: all inputs are read in one place
+            foreach (array_filter(hostile(), static fn (int $v): bool => $v % 2 === $k % 2, ARRAY_FILTER_USE_KEY) as $value) {
                 $bodies[] = [...$good, $key => $value];
             }
         }
@@ -153,7 +153,8 @@ it('answers whatever stands behind the question mark with a sentence', function 
     $faults = [];
     $this->signIn('root@demo');
     foreach (addresses($this) as [$method, $url]) {
-        foreach ($method === 'GET' ? hostile() : [] as $value) {
+        $isPaper = preg_match('/\.\w+\z|\/archive\z|\/export\//', $url) === 1; // drawn whole each time, and asked little
+        foreach ($method === 'GET' ? array_filter(hostile(), static fn (int $v): bool => ! $isPaper || $v % 6 === 0, ARRAY_FILTER_USE_KEY) : [] as $value) {
             $query = http_build_query(array_fill_keys(['page', 'since', 'from', 'to', 'state', 'method', 'options', 'kind', 'main_id', 'from_station_m',
                 'to_station_m', 'number'], $value));
             $faults = [...$faults, ...faulty($this, 'GET', "{$url}?{$query}", [[]])];
