@@ -62,8 +62,8 @@ install_libraries() {
 }
 
 build_front_end() {
-  local want
-  want="$( { find resources core/src core/bin docs/openapi.json vite.config.ts package-lock.json -type f -print0 | sort -z | xargs -0 sha256sum; echo "${DIASTOMA_DEVICE_RULES:-on}"; } | sha256sum | cut -d' ' -f1)"
+  local want # but for what is made of docs/openapi.json
+  want="$( { find resources core/src core/bin docs/openapi.json vite.config.ts package-lock.json -type f ! -name schema.d.ts -print0 | sort -z | xargs -0 sha256sum; echo "${DIASTOMA_DEVICE_RULES:-on}"; } | sha256sum | cut -d' ' -f1)"
   if [ ! -f public/build/manifest.json ] || [ "$(cat var/build.stamp 2>/dev/null)" != "$want" ]; then
     say "Building the front end"
     npm run --silent types >var/build.log 2>&1 && npx vite build >>var/build.log 2>&1 \
@@ -153,15 +153,4 @@ stop_process() {
   [ -n "${1:-}" ] || return 0
   kill -TERM -- "-$1" 2>/dev/null || kill -TERM "$1" 2>/dev/null || true
   wait "$1" 2>/dev/null || true
-}
-
-# copy_project FOLDER: the project as it stands, with the libraries and the front end that are there already.
-copy_project() {
-  mkdir -p "$1/var"
-  git ls-files -z --cached --others --exclude-standard | tar -c --null -T - --ignore-failed-read 2>/dev/null | tar -x -C "$1"
-  ln -s "$ROOT/node_modules" "$1/node_modules"
-  cp -a "$ROOT/vendor" "$1/vendor"
-  cp "$ROOT"/var/{composer,npm}.stamp "$1/var/"
-  [ ! -d "$ROOT/public/build" ] || cp -a "$ROOT/public/build" "$1/public/build"
-  cp "$ROOT/var/build.stamp" "$1/var/" 2>/dev/null || true
 }
