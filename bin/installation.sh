@@ -29,9 +29,17 @@ complete_journal() {
 }
 
 cache_settings() {
-  [ -z "${KEEPER:-}" ] || chmod g+s var # what is cached belongs to the group of the web server, which reads it
-  (umask 027; env -u DB_OWNER_PASSWORD ${AS_KEEPER[@]+"${AS_KEEPER[@]}"} php artisan optimize) >var/optimize.log 2>&1 || die "caching configuration and routes failed: php artisan optimize"
+  local shut=077 # it holds passwords
+  [ -z "${KEEPER:-}" ] || { shut=027; chmod g+s var; } # then it belongs to the group of the web server, which reads it
+  (umask "$shut"; env -u DB_OWNER_PASSWORD ${AS_KEEPER[@]+"${AS_KEEPER[@]}"} php artisan optimize) >var/optimize.log 2>&1 || die "caching configuration and routes failed: php artisan optimize"
 }
 
 # Where the file system knows it: lines are added, none is changed.
-guard_anchors() { touch var/anchors.log && { [ -z "${KEEPER:-}" ] || [ "$(stat -c %U var/anchors.log)" = "$KEEPER" ] || chown "$KEEPER:$KEEPER" var/anchors.log; } && chattr +a var/anchors.log 2>/dev/null || true; }
+guard_anchors() {
+  touch var/anchors.log
+  if [ -n "${KEEPER:-}" ] && [ "$(stat -c %U var/anchors.log)" != "$KEEPER" ]; then # of a start by somebody else
+    chattr -a var/anchors.log 2>/dev/null || true
+    chown "$KEEPER:$KEEPER" var/anchors.log
+  fi
+  chattr +a var/anchors.log 2>/dev/null || true
+}

@@ -28,9 +28,8 @@ give_away() {
   chown -R "$KEEPER:$WEB" storage bootstrap/cache
   find storage bootstrap/cache -type d -exec chmod 2770 {} +
   find storage -type f -exec chmod 0660 {} +
-  chattr -a var/anchors.log 2>/dev/null || true
   chown "$KEEPER:$WEB" var var/serve .env
-  find var -maxdepth 1 -type f -exec chown "$KEEPER:$WEB" {} +
+  find var -maxdepth 1 -type f ! -name anchors.log -exec chown "$KEEPER:$WEB" {} +
   chmod 0750 var
   chmod 0640 .env
   chown "$KEEPER:$KEEPER" .env.owner .anchor.key
