@@ -63,7 +63,8 @@ final class ClosePressureTest
         return DB::transaction(function () use ($test, $person, $id, $remark): Entry {
             PressureTest::query()->lockForUpdate()->findOrFail($test->id, ['id']); // of two sent at once the second finds the first
             $sitter = $person->asSitter($test);
-            $one = $sitter->oneWith(Signed::ranBy($test)) === null ? [] : ['one_with' => Signed::ranBy($test)];
+            $ranBy = Signed::ranBy($test);
+            $one = $sitter->oneWith($ranBy) === null ? [] : ['one_with' => $ranBy];
             $known = Signed::about($test, Journal::TEST_SIGNED)
                 ->first(static fn (Entry $e): bool => $e->person_id === $person->id && array_key_exists('one_with', $e->data()) === ($one !== []));
 
