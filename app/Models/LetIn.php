@@ -21,7 +21,7 @@ final readonly class LetIn
             self::lastOf((string) $other)?->made_by === $person->id && $of[] = (string) $other;
         }
         $names = Person::query()->whereIn('id', $of)->orderBy('name')->pluck('name', 'id')->all();
-        $this->account = $person->email.($link === null ? '' : ", let in by {$names[$link->made_by]} on {$link->used_at?->format('Y-m-d')}");
+        $this->account = $person->email.($link === null ? '' : ", let in by {$names[$link->made_by]} on {$link->used_at?->format('Y-m-d H:i')} UTC");
         unset($names[$person->id]);
         $this->oneWith = array_values($names);
     }

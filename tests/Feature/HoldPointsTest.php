@@ -176,12 +176,13 @@ it('counts whoever made the link and whoever signed in by it as one, both ways, 
         'id' => (string) Str::uuid(), 'kind' => 'signature', 'subject_type' => 'joint', 'subject_id' => $joint->id, 'payload' => ['key' => 'hold.first_of_day'],
         'device_at' => $this->deviceNow(), 'along' => $taking,
     ])->assertForbidden()->assertJsonPath('title', fn (string $t): bool => str_contains($t, 'do not count as two'));
+    $at = now('UTC')->format('Y-m-d H:i');
     $letIn('ines@demo', 'root@demo');
     expect($refusal('vera@demo'))->toContain('do not count as two')->and($refusal('ines@demo'))->toBeNull();
     $waiting = $this->signIn('ines@demo')->getJson("/api/v1/jobs/{$job->id}/hold-points")->json('waiting');
     $this->postJson("/api/v1/jobs/{$job->id}/hold-points/signatures", signedList($this, $waiting, [0]))->assertCreated();
     $signed = App\Models\Entry::query()->where('subject_id', $joint->id)->orderByDesc('seq')->firstOrFail()->data();
-    expect($signed['value']['account'])->toBe('ines@demo, let in by '.$this->person('root@demo')->name.' on '.now('UTC')->format('Y-m-d'));
+    expect($signed['value']['account'])->toBe('ines@demo, let in by '.$this->person('root@demo')->name.' on '.$at.' UTC');
 });
 
 it('signs nothing of another job', function () {
