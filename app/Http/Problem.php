@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Http;
 
+use App\Exceptions\DatabaseTrouble;
 use App\Exceptions\Refused;
 use Diastoma\Core\Exception\InvalidInput;
 use Illuminate\Auth\AuthenticationException;
@@ -19,12 +20,6 @@ use Symfony\Component\HttpKernel\Exception\TooManyRequestsHttpException;
 /** A problem document [RFC 9457]: the title is one sentence that says what is wrong and what to do. */
 final readonly class Problem implements Responsable
 {
-    /** Codes of a server that is not there, goes down, or takes no more connections. */
-    private const NO_DATABASE = [1040, 1053, 2002, 2003, 2006, 2013];
-
-    /** Codes of a transaction that lost against others: a lock that was waited for too long, a deadlock. */
-    private const LOST = [1205, 1213];
-
     private const AGAIN_S = 5;
 
     /** @param  list<array<string, mixed>>  $errors */
@@ -44,10 +39,10 @@ final readonly class Problem implements Responsable
             $e instanceof HttpExceptionInterface && $e->getStatusCode() === 419 => new self(
                 419, 'This page is too old to send from. Load it again; what you entered is kept.',
             ),
-            $e instanceof \PDOException && in_array(self::code($e), self::LOST, true) => new self(
+            DatabaseTrouble::of($e) === DatabaseTrouble::Lost => new self(
                 503, 'Others were writing at the same time. What you entered is kept; it is sent again in a moment.', [], self::AGAIN_S,
             ),
-            self::isGone($e) => new self(
+            DatabaseTrouble::of($e) === DatabaseTrouble::Gone => new self(
                 503, 'The database does not answer. What you entered is kept; it is sent again in a moment.', [], self::AGAIN_S,
             ),
             $e instanceof TooManyRequestsHttpException => new self(
@@ -58,21 +53,10 @@ final readonly class Problem implements Responsable
         };
     }
 
-    private static function code(\PDOException $e): int
-    {
-        return (int) ($e->errorInfo[1] ?? $e->getCode());
-    }
-
-    /** Whether the database is not there, or goes down. */
-    private static function isGone(\Throwable $e): bool
-    {
-        return $e instanceof \PDOException && in_array(self::code($e), self::NO_DATABASE, true);
-    }
-
     /** A page, where somebody opens the application and the database is gone; null where it is something else. */
     public static function page(\Throwable $e): ?Response
     {
-        return self::isGone($e) ? new Response(
+        return DatabaseTrouble::of($e) === DatabaseTrouble::Gone ? new Response(
             '<!doctype html><html lang="en"><meta charset="utf-8"><meta name="viewport" content="width=device-width"><title>Diastoma</title>'
             .'<p>The database does not answer. What you entered is kept on your device. Load this page again in a moment.</p></html>',
             503, ['Content-Type' => 'text/html; charset=utf-8', 'Retry-After' => (string) self::AGAIN_S],

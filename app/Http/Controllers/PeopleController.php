@@ -14,6 +14,7 @@ use App\Pages\Account;
 use Diastoma\Core\Sitting\CertificateKind;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
+use Illuminate\Support\Facades\DB;
 
 /** The people of an installation. */
 final class PeopleController
@@ -48,9 +49,12 @@ final class PeopleController
     {
         $by = $this->by($request);
         $given = $request->validated();
-        $person = People::make($given['name'], $given['email'], (bool) ($given['administrator'] ?? false));
 
-        return new JsonResponse(['person' => Account::of($person), 'link' => Links::make($person, $by)], 201);
+        return new JsonResponse(DB::transaction(static function () use ($given, $by): array { // nobody stands there without a way in
+            $person = People::make($given['name'], $given['email'], (bool) ($given['administrator'] ?? false));
+
+            return ['person' => Account::of($person), 'link' => Links::make($person, $by)];
+        }), 201);
     }
 
     public function update(PersonRequest $request, Person $person): JsonResponse
