@@ -40,7 +40,7 @@ final class RejectPipe
         if (is_string($bytes)) {
             Pictures::mustNotTellThePlace($bytes);
             $stored = "rejects/{$id}";
-            Storage::disk('local')->put($stored, $bytes);
+            Storage::disk('pictures')->put($stored, $bytes);
         }
 
         return DB::transaction(function () use ($main, $person, $pipe, $reason, $note, $picture, $id, $bytes, $stored): Reject {

@@ -13,6 +13,7 @@ use Illuminate\Database\Eloquent\ModelNotFoundException;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Response;
 use Illuminate\Validation\ValidationException;
+use League\Flysystem\FilesystemException;
 use Symfony\Component\HttpKernel\Exception\HttpExceptionInterface;
 use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
 use Symfony\Component\HttpKernel\Exception\TooManyRequestsHttpException;
@@ -44,6 +45,9 @@ final readonly class Problem implements Responsable
             ),
             DatabaseTrouble::of($e) === DatabaseTrouble::Gone => new self(
                 503, 'The database does not answer. What you entered is kept; it is sent again in a moment.', [], self::AGAIN_S,
+            ),
+            $e instanceof FilesystemException => new self(
+                503, 'Pictures cannot be reached just now. What you took is kept; it is sent again in a moment.', [], self::AGAIN_S,
             ),
             $e instanceof TooManyRequestsHttpException => new self(
                 429, 'Too many requests at once. Wait a moment, then try again.', [], (int) ($e->getHeaders()['Retry-After'] ?? 60),

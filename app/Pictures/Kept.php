@@ -34,7 +34,7 @@ final class Kept
             }
         }
         foreach (DB::table('rejects')->whereNotNull('picture_sha256')->lazyById(20) as $reject) {
-            if (hash('sha256', (string) Storage::disk('local')->get((string) $reject->picture)) !== $reject->picture_sha256) {
+            if (hash('sha256', (string) Storage::disk('pictures')->get((string) $reject->picture)) !== $reject->picture_sha256) {
                 $faults[] = "Picture of rejected pipe {$reject->pipe}: it is not here, or not what it was.";
             }
         }

@@ -33,7 +33,7 @@ final class Pictures
         }
         self::mustNotTellThePlace($bytes);
         $hash = hash('sha256', $bytes);
-        Storage::disk('local')->put(self::path($hash), $bytes)
+        Storage::disk('pictures')->put(self::path($hash), $bytes)
             || throw Refused::later('The picture could not be kept here just now. It stays on the device and is sent again.', 60);
 
         return ['sha256' => $hash, 'type' => (string) $file->getMimeType(), 'bytes' => strlen($bytes)];
@@ -51,7 +51,7 @@ final class Pictures
     /** Takes bytes that another installation has kept under this hash; false where they are not what it says. */
     public static function take(string $bytes, string $hash): bool
     {
-        return hash('sha256', $bytes) === $hash && Storage::disk('local')->put(self::path($hash), $bytes);
+        return hash('sha256', $bytes) === $hash && Storage::disk('pictures')->put(self::path($hash), $bytes);
     }
 
     /** Lets the members of a job see a picture. */
@@ -75,20 +75,20 @@ final class Pictures
 
     public static function has(string $hash): bool
     {
-        return Storage::disk('local')->exists(self::path($hash));
+        return Storage::disk('pictures')->exists(self::path($hash));
     }
 
     /** @return ?string its bytes; null where it is not here, or is not what it was any more */
     public static function bytes(string $hash): ?string
     {
-        $bytes = self::has($hash) ? Storage::disk('local')->get(self::path($hash)) : null;
+        $bytes = self::has($hash) ? Storage::disk('pictures')->get(self::path($hash)) : null;
 
         return is_string($bytes) && hash('sha256', $bytes) === $hash ? $bytes : null;
     }
 
     public static function remove(string $hash): void
     {
-        Storage::disk('local')->delete(self::path($hash));
+        Storage::disk('pictures')->delete(self::path($hash));
     }
 
     private static function path(string $hash): string

@@ -103,7 +103,7 @@ it('names what was changed behind its back', function (Closure $spoil, string $s
         ...(array) DB::table('alignments')->first(), 'id' => (string) Str::uuid(),
     ]), 'it is not there'],
     'a picture' => [function () {
-        Storage::fake('local');
+        Storage::fake('pictures');
         DB::table('pictures')->insert(['sha256' => str_repeat('a', 64), 'job_id' => $this->job()->id]);
     }, 'Picture '.str_repeat('a', 64).': it is not here.'],
 ]);

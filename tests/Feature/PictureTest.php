@@ -94,5 +94,5 @@ it('lets a picture be named by whoever brought it or sees it, and by nobody else
     $name($hash)->assertCreated();
     $this->signIn('vera@demo');
     $name($hash)->assertCreated(); // seen on the job by now
-    expect(Storage::disk('local')->exists('pictures/'.substr($hash, 0, 2)."/{$hash}"))->toBeTrue();
+    expect(Storage::disk('pictures')->exists('pictures/'.substr($hash, 0, 2)."/{$hash}"))->toBeTrue();
 });

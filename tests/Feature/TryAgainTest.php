@@ -83,5 +83,6 @@ it('knows what the framework has wrapped, and a node that is joining', function 
         new DeadlockException('Lost', 0, tap(new PDOException('Lost'), fn (PDOException $e) => $e->errorInfo = ['40001', 1213, 'Lost'])), 503,
     ],
     'joining' => fn () => [tap(new PDOException('WSREP'), fn (PDOException $e) => $e->errorInfo = ['08S01', 1047, 'WSREP has not yet prepared node']), 503],
+    'pictures' => fn () => [League\Flysystem\UnableToCheckFileExistence::forLocation('pictures/ab'), 503],
     'wrong' => fn () => [tap(new PDOException('Syntax'), fn (PDOException $e) => $e->errorInfo = ['42000', 1064, 'Syntax']), 500],
 ]);

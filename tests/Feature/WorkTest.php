@@ -141,7 +141,7 @@ it('keeps a picture by its hash, and takes no entry about one that is not here',
         '/api/v1/entries', about($work, 'picture', ['sha256' => $hash, 'type' => 'image/png', 'caption' => 'The hold']),
     )->assertCreated()->assertJsonPath('bench.remarks.0.sha256', $hash);
     expect(hash('sha256', (string) $this->get("/api/v1/pictures/{$hash}")->assertOk()->assertHeader('Content-Type', 'image/png')->getContent()))->toBe($hash);
-    Illuminate\Support\Facades\Storage::disk('local')->put('pictures/'.substr($hash, 0, 2)."/{$hash}", 'another picture');
+    Illuminate\Support\Facades\Storage::disk('pictures')->put('pictures/'.substr($hash, 0, 2)."/{$hash}", 'another picture');
     $this->get("/api/v1/pictures/{$hash}")->assertNotFound(); // what lies there is not what the journal names
     $this->get('/api/v1/pictures/'.str_repeat('1', 64))->assertNotFound();
     $this->post(

@@ -34,7 +34,7 @@ final class RejectController
 
     public function picture(Reject $reject): Response
     {
-        $bytes = $reject->picture === null ? null : Storage::disk('local')->get($reject->picture);
+        $bytes = $reject->picture === null ? null : Storage::disk('pictures')->get($reject->picture);
 
         return $bytes === null ? throw new NotFoundHttpException : new Response(
             $bytes, 200,
