@@ -26,9 +26,10 @@ make_certificate() {
     -addext "subjectAltName=DNS:$2,DNS:localhost,IP:127.0.0.1" -keyout "$1/self.key" -out "$1/self.pem" 2>"$1/openssl.log") || die "making a certificate failed, see $1/openssl.log"
 }
 
-# write_front DIR NAME PORT CERT KEY [HTTP_PORT]: nginx.conf and php-fpm.conf.
+# write_front DIR NAME PORT CERT KEY [HTTP_PORT]: nginx.conf and php-fpm.conf. FRONT_CODE is the folder of the code, where it is another; FRONT_HOST what links carry.
 write_front() {
-  local dir="$1" name="$2" port="$3" cert="$4" key="$5" plain="${6:-}" workers modules="" brotli="" user=""
+  local dir="$1" name="$2" port="$3" cert="$4" key="$5" plain="${6:-}" code="${FRONT_CODE:-$ROOT}" host="${FRONT_HOST:-}" workers modules="" brotli="" user=""
+  [ -n "$host" ] || host="$name$([ "$port" = 443 ] || echo ":$port")"
   mkdir -p "$dir/tmp"
   [ -n "${WEB:-}" ] && chmod 750 "$dir" || chmod 700 "$dir"
   workers="${DIASTOMA_WORKERS:-$(( $(nproc) * 4 ))}"
@@ -67,7 +68,7 @@ http {
   server {
     listen $port ssl http2;
     server_name $name;
-    root $ROOT/public;
+    root $code/public;
     add_header X-Content-Type-Options nosniff always;
     add_header Referrer-Policy same-origin always;
     add_header Strict-Transport-Security "max-age=31536000" always;
@@ -77,10 +78,10 @@ http {
     location = /index.php {
       internal;
       include /etc/nginx/fastcgi_params;
-      fastcgi_param SCRIPT_FILENAME $ROOT/public/index.php;
+      fastcgi_param SCRIPT_FILENAME $code/public/index.php;
       fastcgi_param HTTPS on;
       fastcgi_param HTTP_PROXY "";
-      fastcgi_param HTTP_HOST $name$([ "$port" = 443 ] || echo ":$port");
+      fastcgi_param HTTP_HOST $host;
       fastcgi_pass unix:$dir/php.sock;
       fastcgi_read_timeout 120s;
       fastcgi_hide_header X-Powered-By;
@@ -93,7 +94,7 @@ http {
 CONF
   # to the configured name, never to what the request says of itself
   [ -z "$plain" ] || cat >>"$dir/nginx.conf" <<CONF
-  server { listen $plain default_server; return 301 https://$name$([ "$port" = 443 ] || echo ":$port")\$request_uri; }
+  server { listen $plain default_server; return 301 https://$host\$request_uri; }
 CONF
   echo "}" >>"$dir/nginx.conf"
   cat >"$dir/php-fpm.conf" <<CONF

@@ -91,7 +91,7 @@ start_database() {
   fi
   mkdir -p "$dir-tmp"
   setsid mariadbd --no-defaults $user --datadir="$dir" --tmpdir="$dir-tmp" --socket="$dir/mysqld.sock" --pid-file="$dir/mysqld.pid" "${net[@]}" \
-    --innodb-buffer-pool-size=256M --max-allowed-packet=64M --character-set-server=utf8mb4 ${DIASTOMA_DB_FLAGS:-} >>"$ROOT/var/$1.log" 2>&1 &
+    --innodb-buffer-pool-size=256M --max-allowed-packet=64M --character-set-server=utf8mb4 --log-bin-trust-function-creators=1 ${DIASTOMA_DB_FLAGS:-} >>"$ROOT/var/$1.log" 2>&1 &
   DB_PID=$!
   local i
   for i in $(seq 1 600); do
@@ -130,11 +130,22 @@ SQL
 drop_database() { as_root "$1" "DROP DATABASE IF EXISTS \`$2\`"; }
 
 migrate() {
-  ${AS_KEEPER[@]+"${AS_KEEPER[@]}"} php artisan migrate --database=owner --force --no-interaction >var/migrate.log 2>&1 || { cat var/migrate.log >&2; die "the migration failed"; }
+  ${AS_KEEPER[@]+"${AS_KEEPER[@]}"} php artisan migrate --database=owner --force --no-interaction >var/migrate.log 2>&1 || { cat var/migrate.log >&2; explain_migration; die "the migration failed"; }
   ${AS_KEEPER[@]+"${AS_KEEPER[@]}"} php artisan db:grants >>var/migrate.log 2>&1 || { cat var/migrate.log >&2; die "setting database rights failed"; }
 }
 
+# The journals are guarded by triggers, which their owner may make only where the server trusts it.
+explain_migration() {
+  grep -q '1419' var/migrate.log || return 0
+  say "This database keeps a binary log (replication, Galera) and so takes no trigger from its owner. Set log_bin_trust_function_creators = 1 in its settings, then start again."
+}
+
 free_port() { php -r '$s = stream_socket_server("tcp://127.0.0.1:0"); preg_match("/(\d+)$/", stream_socket_get_name($s, false), $m); echo $m[1];'; }
+
+# free_ports N: so many different ones, below those from which the machine takes its own for what it opens, so that a server that is started again finds its own free
+free_ports() {
+  php -r 'for ($p = random_int(15000, 30000); count($s ?? []) < $argv[1]; $p++) { $s[$p] = @stream_socket_server("tcp://127.0.0.1:$p"); if (! $s[$p]) unset($s[$p]); } echo implode(" ", array_keys($s));' "$1"
+}
 
 # serve PORT LOG [WORKERS]: the application on loopback, in a process group of its own so that its workers end with it. Sets WEB_PID.
 serve() {
