@@ -53,7 +53,7 @@ start_node() {
   [ -z "$new" ] || flags+=(--wsrep-new-cluster)
   # one that was killed says where it stood, and gets only what came since
   [ -n "$new" ] || [ ! -e "$dir/ibdata1" ] || at="$(mariadbd --no-defaults ${KEEPER:+--user=$KEEPER} --datadir="$dir" --wsrep-on=ON \
-    --wsrep-provider=/usr/lib/galera/libgalera_smm.so --wsrep-recover --skip-networking --socket="$dir/recover.sock" 2>&1 | sed -n 's/.*Recovered position: //p' | tail -1)"
+    --wsrep-provider=/usr/lib/galera/libgalera_smm.so --wsrep-recover --skip-networking --socket="$dir/recover.sock" 2>&1 | sed -n 's/.*Recovered position: //p' | tail -1 || true)"
   [[ "$at" != *-1 && -n "$at" ]] && flags+=("--wsrep-start-position=$at")
   ROOT="$PLACE" DIASTOMA_DB_FLAGS="${flags[*]}" start_database "node$1" "${NODE_PORT[$1]}"
   NODE_PID[$1]="$DB_PID"
@@ -214,6 +214,7 @@ start_cluster() {
 
 stop_cluster() {
   local one
+  set +e # whatever does not end as it should, the rest ends too
   stop_process "$ENTRY_PID"
   for one in "${SERVERS[@]}"; do stop_server "$one"; done
   stop_process "$PROXY_PID"

@@ -95,7 +95,7 @@ start_database() {
   DB_PID=$!
   local i
   for i in $(seq 1 600); do
-    as_root "$1" 'SELECT 1' >/dev/null 2>&1 && { shut_root_out "$1"; return 0; }
+    as_root "$1" 'SELECT COUNT(*) FROM mysql.db' >/dev/null 2>&1 && { shut_root_out "$1"; return 0; }
     kill -0 "$DB_PID" 2>/dev/null || die "the database stopped at once, see var/$1.log"
     sleep 0.2
   done
