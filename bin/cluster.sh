@@ -1,4 +1,4 @@
-# Used by bin/cluster, bin/check-cluster and bin/bench cluster: three MariaDB nodes in one Galera cluster, HAProxy before them, two application servers behind
+# Used by bin/cluster: three MariaDB nodes in one Galera cluster, HAProxy before them, two application servers behind
 # nginx, all on this machine in the folder of bin/copy.sh, which goes at the end.
 source "$ROOT/bin/front.sh"
 source "$ROOT/bin/copy.sh"
@@ -48,7 +48,8 @@ start_node() {
     "--wsrep-cluster-address=gcomm://127.0.0.1:${GROUP_PORT[1]},127.0.0.1:${GROUP_PORT[2]},127.0.0.1:${GROUP_PORT[3]}" --wsrep-sst-method=rsync
     "--wsrep-sst-receive-address=127.0.0.1:${MOVE_PORT[$1]}" --binlog-format=ROW --innodb-autoinc-lock-mode=2
     --wsrep-sync-wait=1      # what is read has all that was committed before, on whichever node
-    --wsrep-retry-autocommit=8 # a single statement that lost against another node is tried again there
+    --wsrep-retry-autocommit=8 # our own value: a single statement that lost against another node is tried again there
+    # how soon one that is silent is left out, and how often that is looked at: our own values, for one machine; between machines the provider's own
     "--wsrep-provider-options=base_port=${GROUP_PORT[$1]};gmcast.listen_addr=tcp://127.0.0.1:${GROUP_PORT[$1]};ist.recv_addr=127.0.0.1:${STEP_PORT[$1]};evs.keepalive_period=PT0.5S;evs.inactive_check_period=PT0.5S;evs.suspect_timeout=PT2S;evs.inactive_timeout=PT6S")
   [ -z "$new" ] || flags+=(--wsrep-new-cluster)
   # one that was killed says where it stood, and gets only what came since
@@ -64,9 +65,6 @@ start_node() {
 on_node() { ROOT="$PLACE" as_root "node$1" "$2" | tail -n +2; }
 node_state() { on_node "$1" "SHOW GLOBAL STATUS WHERE Variable_name IN ('wsrep_cluster_status', 'wsrep_local_state')" 2>/dev/null | cut -f2 | LC_ALL=C sort | tr "\n" " "; }
 kill_node() { kill -KILL "${NODE_PID[$1]}" 2>/dev/null || true; wait "${NODE_PID[$1]}" 2>/dev/null || true; }
-# cut_off N, let_back N: the node hears nothing of the others and is not heard, while its clients reach it
-cut_off() { on_node "$1" "SET GLOBAL wsrep_provider_options = 'gmcast.isolate = 1'" >/dev/null; }
-let_back() { on_node "$1" "SET GLOBAL wsrep_provider_options = 'gmcast.isolate = 0'" >/dev/null; }
 
 # start_balance: HAProxy, a port for each application server; every node takes its share
 start_balance() {
@@ -80,7 +78,6 @@ global
   maxconn 4000
   external-check
   insecure-fork-wanted
-  stats socket $PLACE/haproxy.sock mode 600 level admin
 defaults
   mode tcp
   timeout connect 2s
@@ -101,21 +98,6 @@ CONF
   setsid haproxy -db -f "$PLACE/haproxy.cfg" >"$PLACE/haproxy.log" 2>&1 </dev/null &
   PROXY_PID=$!
 }
-# balance SERVER NODE ready|maint: whether a server's work goes to that node
-balance() { # what HAProxy is told
-  php -r '$s = stream_socket_client("unix://$argv[1]", $e, $m, 2); fwrite($s, $argv[2]."\n"); echo stream_get_contents($s);' "$PLACE/haproxy.sock" "$1"
-}
-use_nodes() { # N…: these and no others
-  local server k
-  for server in "${SERVERS[@]}"; do for k in "${NODES[@]}"; do
-    if [[ " $* " == *" $k "* ]]; then balance "set server $server/node$k state ready"; else balance "set server $server/node$k state maint"; balance "shutdown sessions server $server/node$k"; fi
-  done; done >/dev/null
-}
-nodes_up() { [ "$(balance 'show stat' | grep -c '^\(a\|b\),node.*,UP,')" = "$1" ]; }
-
-# in_server SERVER COMMAND…: in that server's folder, with its settings
-in_server() { local server="$1"; shift; (cd "$PLACE/$server" && DB_PORT="${BALANCE_PORT[$server]}" "$@"); }
-
 # start_server SERVER: php-fpm and nginx, the scheduler and a queue worker, in the copy of the project of that name
 start_server() {
   local dir="$PLACE/$1/var/serve"
@@ -137,11 +119,11 @@ start_server() {
 stop_server() { local pid; for pid in "${NGINX[$1]:-}" "${FPM[$1]:-}" "${SCHEDULE[$1]:-}" "${QUEUE[$1]:-}"; do stop_process "$pid"; done; }
 CERTIFICATE=""
 
-# write_entry [SERVER that gets nothing]: nginx before the application servers
+# write_entry: nginx before the application servers
 write_entry() {
   mkdir -p "$PLACE/entry/tmp"
   local server upstream=""
-  for server in "${SERVERS[@]}"; do upstream+="    server 127.0.0.1:${SERVER_PORT[$server]} max_fails=1 fail_timeout=2s$([ "$server" != "${1:-}" ] || echo ' down');"$'\n'; done
+  for server in "${SERVERS[@]}"; do upstream+="    server 127.0.0.1:${SERVER_PORT[$server]} max_fails=1 fail_timeout=2s;"$'\n'; done
   cat >"$PLACE/entry/nginx.conf" <<CONF
 $([ "$(id -u)" = 0 ] && echo "user root;")
 daemon off;
@@ -185,7 +167,6 @@ start_entry() {
   for k in $(seq 1 100); do curl -ksf -o /dev/null --max-time 5 "$URL/up" && return 0; kill -0 "$ENTRY_PID" 2>/dev/null || die "nginx did not start: $(cat "$PLACE/entry/nginx.out")"; sleep 0.2; done
   die "nothing answers at $URL/up"
 }
-reload_entry() { write_entry "$@"; kill -HUP "$ENTRY_PID"; sleep 1; }
 
 # start_cluster [with demo]: nodes one after another, the first alone until its data stands: the others get it from there
 start_cluster() {
@@ -218,7 +199,7 @@ stop_cluster() {
   stop_process "$ENTRY_PID"
   for one in "${SERVERS[@]}"; do stop_server "$one"; done
   stop_process "$PROXY_PID"
-  for one in "${NODES[@]}"; do [ -z "${NODE_PID[$one]:-}" ] || { kill -KILL "${NODE_PID[$one]}" 2>/dev/null || true; wait "${NODE_PID[$one]}" 2>/dev/null || true; }; done
+  for one in "${NODES[@]}"; do [ -z "${NODE_PID[$one]:-}" ] || kill_node "$one"; done
   pkill -KILL -f "$PLACE" 2>/dev/null || true
   remove_place "${1:-0}"
 }
