@@ -23,6 +23,7 @@ return [
                 'driver' => 'local', 'root' => $disk('ROOT', storage_path('app/private')), 'throw' => false,
                 'permissions' => ['file' => ['public' => 0660, 'private' => 0660], 'dir' => ['public' => 02770, 'private' => 02770]],
             ],
+            default => throw new InvalidArgumentException('DIASTOMA_PICTURES is “local”, “sftp” or “s3”.'),
         },
     ],
 ];

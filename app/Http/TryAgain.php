@@ -14,10 +14,12 @@ use Symfony\Component\HttpFoundation\Response;
 
 /**
  * A request whose transaction lost against others is done again from its beginning, with everything read anew, instead of being refused. Never where
- * something of it was committed already: then whoever sent it sends it again, under the same id.
+ * something of it was committed already: then whoever sent it sends it again, under the same id. Single statements outside a transaction are not seen: those
+ * are throttles, sessions and what may be written twice.
  */
 final class TryAgain
 {
+    /** Our own value: the last begins within some two seconds of the first. */
     private const TRIES = 6;
 
     /** Before the second try, milliseconds; twice as long before each further one, and as much again by chance. Our own value. */
